@@ -1,0 +1,102 @@
+import { parseArgs } from 'node:util';
+import type { GreyPatch, CanvasSize } from '../core/photo';
+import type { KeyChoice } from '../core/plan';
+import type { Box, Corners, Point } from '../core/raster';
+import { InputError } from '../server/images/inputError';
+
+/** What `revlin read` was asked to measure. */
+export interface ReadRequest {
+  readonly reference: string;
+  readonly photos: readonly string[];
+  readonly canvas: CanvasSize;
+  readonly corners?: Corners;
+  readonly crop?: Box;
+  readonly greys: readonly GreyPatch[];
+  readonly key: KeyChoice;
+  readonly regions: readonly Box[];
+  readonly edges: readonly (readonly [Point, Point])[];
+  readonly json: boolean;
+}
+
+export const USAGE =
+  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--key absolute|range] [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--json]';
+
+const refuse = (option: string, got: string, wanted: string) => new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
+
+function numbers(text: string, count: number): number[] | null {
+  const parts = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
+  return parts.length === count && parts.every(Number.isFinite) ? parts : null;
+}
+
+function readBox(option: string, text: string, unit: string): Box {
+  const box = numbers(text, 4);
+  if (!box || box[2] <= 0 || box[3] <= 0) throw refuse(option, text, `four numbers "x,y,w,h" in ${unit}, with w and h above 0`);
+  return box as unknown as Box;
+}
+
+function readPoints(option: string, text: string, { count, wanted }: { count: number; wanted: string }): Point[] {
+  const points = text.trim().split(/\s+/).map((part) => numbers(part, 2));
+  if (points.length !== count || points.some((p) => p === null)) throw refuse(option, text, wanted);
+  return points as unknown as Point[];
+}
+
+function readSize(text: string): CanvasSize {
+  const match = /^(\d+(?:\.\d+)?)\s*[x×]\s*(\d+(?:\.\d+)?)$/.exec(text.trim());
+  const [widthMm, heightMm] = match ? [Number(match[1]), Number(match[2])] : [0, 0];
+  if (Math.min(widthMm, heightMm) < 20 || Math.max(widthMm, heightMm) > 5000) throw refuse('--size', text, 'the canvas in millimetres, width x height, like 400x300, each from 20 to 5000');
+  if (Math.max(widthMm, heightMm) > 8 * Math.min(widthMm, heightMm)) throw refuse('--size', text, 'a canvas no more than eight times as long as it is wide');
+  return { widthMm, heightMm };
+}
+
+function readGrey(text: string): GreyPatch {
+  const [place, value, ...rest] = text.split('=');
+  const v = Number(value);
+  if (value === undefined || value.trim() === '' || rest.length || !(v > 0 && v <= 10)) throw refuse('--grey', text, 'a photo box and its Munsell value above 0 and up to 10, like "100,200,50,50=5"');
+  return { box: readBox('--grey', place, 'photo pixels'), value: v };
+}
+
+function parse(args: string[]) {
+  try {
+    return parseArgs({
+      args,
+      allowPositionals: false,
+      options: {
+        reference: { type: 'string' },
+        photo: { type: 'string', multiple: true, default: [] },
+        size: { type: 'string' },
+        corners: { type: 'string' },
+        crop: { type: 'string' },
+        grey: { type: 'string', multiple: true, default: [] },
+        key: { type: 'string', default: 'absolute' },
+        region: { type: 'string', multiple: true, default: [] },
+        edge: { type: 'string', multiple: true, default: [] },
+        json: { type: 'boolean', default: false },
+        help: { type: 'boolean', default: false },
+      },
+    }).values;
+  } catch (cause) {
+    throw new InputError('arguments', `${(cause as Error).message.split('\n')[0].replace(/\.*$/, '.')} Usage: ${USAGE}`);
+  }
+}
+
+/** Reads the command line. @throws InputError naming the option, what came and what would be right */
+export function readArguments(args: string[]): ReadRequest | 'help' {
+  const values = parse(args);
+  if (values.help) return 'help';
+  if (!values.reference) throw new InputError('arguments', `--reference is missing: name the reference picture. Usage: ${USAGE}`);
+  if (values.photo.length === 0) throw new InputError('arguments', `--photo is missing: name the photograph of the canvas. Usage: ${USAGE}`);
+  if (!values.size) throw new InputError('arguments', '--size is missing: give the canvas in millimetres, like 400x300.');
+  if (values.key !== 'absolute' && values.key !== 'range') throw refuse('--key', values.key, 'absolute or range');
+  return {
+    reference: values.reference,
+    photos: values.photo,
+    canvas: readSize(values.size),
+    corners: values.corners === undefined ? undefined : (readPoints('--corners', values.corners, { count: 4, wanted: 'four points "x,y x,y x,y x,y" in photo pixels, clockwise from the painting\'s top left' }) as unknown as Corners),
+    crop: values.crop === undefined ? undefined : readBox('--crop', values.crop, 'reference pixels'),
+    greys: values.grey.map(readGrey),
+    key: values.key,
+    regions: values.region.map((text) => readBox('--region', text, 'canvas millimetres')),
+    edges: values.edge.map((text) => readPoints('--edge', text, { count: 2, wanted: 'two points "x1,y1 x2,y2" in canvas millimetres' }) as unknown as [Point, Point]),
+    json: values.json,
+  };
+}

@@ -1,0 +1,28 @@
+import type { ReadReport } from './readCommand';
+
+const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v).toFixed(digits)}`;
+
+const LIGHT_WORDS = {
+  card: 'taken out with patches of known grey',
+  grey: 'set by one or two patches of known grey',
+  plan: 'guessed from the passages that agree with the plan',
+  untouched: 'taken as it is',
+} as const;
+
+/** The same report for people: values on the scale 0 black to 10 white, differences painted minus plan. */
+export function textReport(report: ReadReport): string {
+  const { photo, regions, findings } = report;
+  const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
+  return [
+    `Corners ${photo.cornersFrom}: ${corners}${photo.cornersFrom === 'found' ? ` (sure to ${Math.round(photo.confidence * 100)} %)` : ''}`,
+    `Light ${LIGHT_WORDS[photo.light.method]}; fall-off ${photo.light.fallOffStops.toFixed(2)} stops. Sure to ${photo.uncertainty.value.toFixed(2)} step, warmth to ${photo.uncertainty.warmth.toFixed(1)}.`,
+    `Glare on ${(100 * photo.glareFraction).toFixed(1)} % of the canvas is not read.${photo.sharpnessMm === null ? '' : ` Blurred by ${photo.sharpnessMm.toFixed(2)} mm.`}`,
+    ...regions.map(
+      ({ box, target, painted, difference, uncertainty }) =>
+        `Region ${box.join(',')} mm: planned ${target.value.toFixed(2)}, painted ${painted.value.toFixed(2)}, ${signed(difference.value, 2)} +/- ${uncertainty.value.toFixed(2)} step; warmth ${signed(difference.warmth, 1)}, chroma ${signed(difference.chroma, 1)}`,
+    ),
+    findings.length === 0 ? 'Nothing differs from the plan beyond what these pictures can tell.' : `${findings.length} finding${findings.length === 1 ? '' : 's'}, biggest first (values run from 0 black to 10 white):`,
+    ...findings.map(({ words }, i) => `${i + 1}. ${words}`),
+    '',
+  ].join('\n');
+}

@@ -1,0 +1,26 @@
+/** What became of a correction by the next photo. */
+export type Verdict = 'settled' | 'closer' | 'unchanged' | 'overshot' | 'further off';
+
+/** Painted minus plan along one dimension, with its one-sigma uncertainty in the same unit. */
+export interface Sighting {
+  readonly difference: number;
+  readonly uncertainty: number;
+}
+
+/** Differences this small are as planned, whatever the photograph: an eighth of a step is the finest amount spoken of. */
+export const SETTLED_WITHIN = { value: 0.2, temperature: 2.5, chroma: 3 } as const;
+
+/**
+ * Judges a correction from before and after. A move counts only beyond the two uncertainties added in quadrature.
+ * @param settledWithin same unit as the sightings
+ */
+export function verdictOf(before: Sighting, after: Sighting, settledWithin: number): Verdict {
+  const doubt = Math.hypot(before.uncertainty, after.uncertainty);
+  const [was, is] = [Math.abs(before.difference), Math.abs(after.difference)];
+  const crossed = Math.sign(before.difference) !== Math.sign(after.difference) && after.difference !== 0;
+  if (is <= settledWithin) return 'settled';
+  if (crossed && is > after.uncertainty) return 'overshot';
+  if (was - is > doubt) return 'closer';
+  if (is - was > doubt) return 'further off';
+  return 'unchanged';
+}

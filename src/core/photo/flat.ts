@@ -1,0 +1,112 @@
+import { homographyBetween, isConvexClockwise, rectangle, type Corners, type Picture, type Plane, type Raster, shrinkRaster } from '../raster';
+import { opponentPlanes } from './edgeField';
+import { blurAtBorder, CORNERS_SURE, findCanvas, tiltDegrees } from './findCanvas';
+import { findGlare, valuePlane, type GlareMask } from './glare';
+import { takeLightOut, type Light } from './light';
+import { readPatch, type GreyPatch } from './patches';
+import { blownShare, judgePhoto, type PhotoQuality } from './quality';
+import { CornersRefused, straighten } from './straighten';
+
+/** Long side of the flat, px; measurement.md, chapter 0. */
+export const FLAT_PX = 1600;
+/** The reading looks at the flat shrunk by this factor: half a millimetre a pixel on a 400 mm canvas. */
+export const READING_SHRINK = 2;
+
+export interface CanvasSize {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/** The painting cut out of the photo: squared, with the light taken out, and everything known about how far to trust it. */
+export interface Flat {
+  readonly picture: Raster;
+  /** the flat at reading size; value and mask belong to this size */
+  readonly small: Raster;
+  readonly value: Plane;
+  readonly mask: GlareMask;
+  readonly canvas: CanvasSize;
+  readonly corners: Corners;
+  readonly cornersFrom: 'found' | 'given';
+  /** 0..1 that the corners are right; 1 when given */
+  readonly confidence: number;
+  readonly light: Light;
+  readonly glareShare: number;
+  /** the photo's own blur as 10-90 % rise, mm on the canvas; NaN = could not be measured */
+  readonly blurMm: number;
+  readonly quality: PhotoQuality;
+}
+
+/** No canvas was found surely enough; the painter must show the corners. */
+export class CanvasNotFound extends Error {
+  override name = 'CanvasNotFound';
+}
+
+export interface FlatRequest {
+  readonly canvas: CanvasSize;
+  readonly corners?: Corners;
+  readonly greys?: readonly GreyPatch[];
+  /** the plan at reading size (any will do); null = nothing to compare with */
+  readonly plan: Raster | null;
+  /** accept corners however unsure: for showing them to the painter, never for a reading unasked */
+  readonly acceptUnsure?: boolean;
+}
+
+/** Size of the flat in px for a canvas: {@link FLAT_PX} on its long side, both sides even so that it shrinks exactly. */
+export function flatSize({ widthMm, heightMm }: CanvasSize): { width: number; height: number } {
+  const scale = FLAT_PX / Math.max(widthMm, heightMm);
+  const even = (mm: number) => Math.max(READING_SHRINK * 4, READING_SHRINK * Math.round((mm * scale) / READING_SHRINK));
+  return { width: even(widthMm), height: even(heightMm) };
+}
+
+/** Small soft lightness of the plan, for recognising the canvas in the photo. */
+export function lookOf(plan: Raster): Plane {
+  const factor = Math.max(1, Math.floor(plan.width / 48));
+  return opponentPlanes(shrinkRaster(plan, factor))[0];
+}
+
+function locate(photo: Picture, request: FlatRequest) {
+  const { canvas, corners } = request;
+  if (corners) {
+    if (!isConvexClockwise(corners)) throw new CornersRefused('The corners cross or run the wrong way round.');
+    return { corners, confidence: 1, cornersFrom: 'given' as const, risePx: blurAtBorder(photo, corners) };
+  }
+  const found = findCanvas(photo, { proportion: canvas.widthMm / canvas.heightMm, look: request.plan ? lookOf(request.plan) : undefined });
+  if (!found || (found.confidence < CORNERS_SURE && !request.acceptUnsure)) {
+    throw new CanvasNotFound(found ? `sure to only ${Math.round(found.confidence * 100)} %` : 'no four straight sides of these proportions');
+  }
+  return { ...found, cornersFrom: 'found' as const };
+}
+
+/**
+ * From photo to flat: corners, squaring, light, glare, quality (measurement.md, chapter 1).
+ * @throws CornersRefused for corners no camera could see; CanvasNotFound when they are left out and cannot be found surely
+ */
+export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
+  const place = locate(photo, request);
+  const size = flatSize(request.canvas);
+  const squared = straighten(photo, place.corners, size);
+  const toPhoto = homographyBetween(rectangle(1, 1), place.corners);
+  const fromPhoto = homographyBetween(place.corners, rectangle(1, 1));
+  if (!toPhoto || !fromPhoto) throw new CornersRefused('Three of the four corners lie on one line.');
+  const patches = (request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((patch) => patch !== null);
+  const { flat, light } = takeLightOut(squared, { patches, toPhoto, fromPhoto, plan: request.plan });
+  const small = shrinkRaster(flat, READING_SHRINK);
+  const value = valuePlane(small);
+  const planned = request.plan && request.plan.width === small.width && request.plan.height === small.height ? valuePlane(request.plan) : null;
+  const mask = planned ? findGlare(shrinkRaster(squared, READING_SHRINK), value, planned) : new Uint8Array(value.data.length);
+  return { picture: flat, small, value, mask, canvas: request.canvas, light, ...place, ...qualityOf(photo, { ...place, mask, light, request }) };
+}
+
+function qualityOf(photo: Picture, facts: { corners: Corners; risePx: number; mask: GlareMask; light: Light; request: FlatRequest }) {
+  const { corners, risePx, mask, light, request } = facts;
+  const { widthMm, heightMm } = request.canvas;
+  const [tl, tr] = corners;
+  const pixelsPerMm = Math.hypot(tr[0] - tl[0], tr[1] - tl[1]) / widthMm;
+  const glareShare = mask.reduce((sum, v) => sum + v, 0) / mask.length;
+  const xs = corners.map((c) => c[0]);
+  const ys = corners.map((c) => c[1]);
+  const box = [Math.min(...xs), Math.min(...ys), Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)] as const;
+  const blurMm = risePx / pixelsPerMm;
+  const quality = judgePhoto({ light, glareShare, blurMm, pixelsPerMm, tiltDegrees: tiltDegrees(corners, widthMm / heightMm), clippedShare: blownShare(photo, box) });
+  return { glareShare, blurMm, quality };
+}

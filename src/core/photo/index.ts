@@ -1,0 +1,7 @@
+export { flatFromPhoto, flatSize, lookOf, CanvasNotFound, FLAT_PX, READING_SHRINK, type Flat, type FlatRequest, type CanvasSize } from './flat';
+export { findCanvas, CORNERS_SURE, type FoundCanvas } from './findCanvas';
+export { straighten, CornersRefused } from './straighten';
+export type { GreyPatch } from './patches';
+export type { Light, LightMethod } from './light';
+export { valuePlane, type GlareMask } from './glare';
+export { wordsForFault, type PhotoFault, type PhotoQuality } from './quality';

@@ -1,0 +1,129 @@
+import { channelsOf, project, type Homography, type Raster } from '../raster';
+import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
+import type { SeenPatch } from './patches';
+import { tabulate, toneCurveThrough, type ToneCurve } from './toneCurve';
+
+/** From what the light was worked out. */
+export type LightMethod = 'card' | 'grey' | 'plan' | 'untouched';
+
+/** How the photo's light was taken out, and what remains uncertain. */
+export interface Light {
+  readonly method: LightMethod;
+  /** lift of the red, green and blue channel at the canvas's middle, stops */
+  readonly gainStops: readonly [number, number, number];
+  /** difference between the brightest and the darkest place of the fitted field over the canvas, stops */
+  readonly fallOffStops: number;
+  /** share of the canvas that agrees with the plan once the light is out, 0..1; the plan speaks about the light only where it agrees */
+  readonly agreement: number;
+  /** one-sigma uncertainty of a mass's value (steps) and warmth (units a*b*) that the light leaves */
+  readonly uncertainty: { readonly value: number; readonly warmth: number };
+}
+
+export interface LightEvidence {
+  readonly patches: readonly SeenPatch[];
+  /** from flat share (0..1 both ways) to photo px: tells where beside the canvas a patch lies */
+  readonly toPhoto: Homography;
+  readonly fromPhoto: Homography;
+  /** the plan, at any size; null = none to compare with */
+  readonly plan: Raster | null;
+}
+
+const identity: ToneCurve = (seen) => seen;
+
+function curvesFrom(patches: readonly SeenPatch[]): ToneCurve[] {
+  const usable = patches.filter((patch) => !patch.clipped);
+  if (usable.length === 0) return [identity, identity, identity];
+  return ([0, 1, 2] as const).map((channel) => tabulate(toneCurveThrough(usable, channel)));
+}
+
+function applyCurves(raster: Raster, curves: readonly ToneCurve[]): Raster {
+  const [r, g, b] = channelsOf(raster).map((data, c) => {
+    const curve = curves[c];
+    if (curve === identity) return data;
+    const out = new Float32Array(data.length);
+    for (let i = 0; i < data.length; i++) out[i] = curve(data[i]);
+    return out;
+  });
+  return { ...raster, r, g, b };
+}
+
+/** Takes the fitted gain and field out of every pixel. */
+function applyFit(raster: Raster, fit: PlanFit): Raster {
+  if (isPlain(fit)) return raster;
+  const { width, height } = raster;
+  const gains = fit.gainStops.map((stops) => 2 ** stops);
+  const [r, g, b] = channelsOf(raster).map((data) => new Float32Array(data.length));
+  const tile = 8; // the field is quadratic over the whole canvas: constant over eight pixels to 0.5 %
+  for (let ty = 0; ty < height; ty += tile) {
+    for (let tx = 0; tx < width; tx += tile) {
+      const lift = 2 ** fieldAt(fit.field, (tx + tile / 2) / width, (ty + tile / 2) / height);
+      const [fr, fg, fb] = gains.map((gain) => gain * lift);
+      for (let y = ty; y < Math.min(ty + tile, height); y++) {
+        for (let x = tx, i = y * width + tx; x < Math.min(tx + tile, width); x++, i++) {
+          r[i] = raster.r[i] * fr;
+          g[i] = raster.g[i] * fg;
+          b[i] = raster.b[i] * fb;
+        }
+      }
+    }
+  }
+  return { width, height, r, g, b };
+}
+
+function fallOff(fit: PlanFit): number {
+  const samples = Array.from({ length: 121 }, (_, i) => fieldAt(fit.field, (i % 11) / 10, Math.floor(i / 11) / 10));
+  return Math.max(...samples) - Math.min(...samples);
+}
+
+function methodOf(patches: readonly SeenPatch[], fit: PlanFit): LightMethod {
+  const usable = patches.filter((patch) => !patch.clipped).length;
+  if (usable >= 3) return 'card';
+  if (usable >= 1) return 'grey';
+  return isPlain(fit) ? 'untouched' : 'plan';
+}
+
+// One sigma, from the truth suite's photographs by a phone-like camera (tests/truth): what each kind of evidence leaves.
+const LEFT: Record<LightMethod, { value: number; warmth: number }> = {
+  card: { value: 0.1, warmth: 1 },
+  grey: { value: 0.15, warmth: 1.5 },
+  plan: { value: 0.18, warmth: 2 },
+  untouched: { value: 0.15, warmth: 1.5 },
+};
+
+/**
+ * Takes the light out of a flat: the tone curve and gain that the patches give, then the slow field (and without patches the
+ * gain) in which the painting agrees with the plan over most of its area. What was painted differently is an outlier there.
+ */
+export function takeLightOut(flat: Raster, { patches, fromPhoto, plan }: LightEvidence): { flat: Raster; light: Light } {
+  const usable = patches.filter((patch) => !patch.clipped);
+  const curved = applyCurves(flat, curvesFrom(patches));
+  const anchors = usable.map((patch) => project(fromPhoto, patch.centre));
+  const fit = plan ? fitToPlan(curved, plan, anchors) : NO_FIT;
+  const method = methodOf(patches, fit);
+  const fallOffStops = isPlain(fit) ? 0 : fallOff(fit);
+  const left = LEFT[method];
+  const doubt = 1 + 0.35 * fallOffStops + (isPlain(fit) ? 0 : 0.8 * Math.max(0, 0.6 - fit.agreement));
+  return {
+    flat: applyFit(curved, fit),
+    light: {
+      method,
+      gainStops: liftOf(curved, flat, fit),
+      fallOffStops,
+      agreement: fit.agreement,
+      uncertainty: { value: left.value * doubt, warmth: left.warmth * doubt },
+    },
+  };
+}
+
+/** Whole lift of each channel in stops: curve and gain together, over the middle of the canvas. */
+function liftOf(curved: Raster, flat: Raster, fit: PlanFit): [number, number, number] {
+  const before = channelsOf(flat);
+  return channelsOf(curved).map((data, c) => {
+    let [a, b] = [1e-9, 1e-9];
+    for (let i = 0; i < data.length; i += 97) {
+      a += data[i];
+      b += before[c][i];
+    }
+    return Math.log2(a / b) + fit.gainStops[c];
+  }) as [number, number, number];
+}

@@ -1,0 +1,48 @@
+import { luminanceFromValue } from '../colour';
+import { linearTables, median, type Box, type Picture, type Point } from '../raster';
+
+/** A neutral patch of known value somewhere in the photo. */
+export interface GreyPatch {
+  /** photo px */
+  readonly box: Box;
+  /** Munsell value 0..10 */
+  readonly value: number;
+}
+
+/** What the photo shows of a patch: linear light per channel before and the light it should have been. */
+export interface SeenPatch {
+  readonly centre: Point;
+  readonly seen: readonly [number, number, number];
+  readonly known: number;
+  /** a channel is at the end of its range: the patch says nothing there */
+  readonly clipped: boolean;
+}
+
+/**
+ * Reads a patch: the median of each channel over the middle 80 % of its box, so that an edge taken in does no harm.
+ * @returns null where the box lies outside the photo or holds fewer than four pixels
+ */
+export function readPatch(picture: Picture, { box, value }: GreyPatch): SeenPatch | null {
+  const tables = linearTables(picture);
+  const top = picture.data instanceof Uint16Array ? 65535 : 255;
+  const [x0, y0] = [Math.max(0, Math.round(box[0] + 0.1 * box[2])), Math.max(0, Math.round(box[1] + 0.1 * box[3]))];
+  const [x1, y1] = [Math.min(picture.width, Math.round(box[0] + 0.9 * box[2])), Math.min(picture.height, Math.round(box[1] + 0.9 * box[3]))];
+  if ((x1 - x0) * (y1 - y0) < 4) return null;
+  const step = Math.max(1, Math.floor(Math.sqrt(((x1 - x0) * (y1 - y0)) / 20000)));
+  const samples: number[][] = [[], [], []];
+  for (let y = y0; y < y1; y += step) {
+    for (let x = x0; x < x1; x += step) for (let c = 0; c < 3; c++) samples[c].push(picture.data[3 * (y * picture.width + x) + c]);
+  }
+  const codes = samples.map(median);
+  let seen = codes.map((code, c) => mean(samples[c].filter((v) => Math.abs(v - code) <= 0.06 * top).map((v) => tables[c][v])));
+  const m = picture.profile.matrix;
+  if (m) seen = [0, 3, 6].map((row) => m[row] * seen[0] + m[row + 1] * seen[1] + m[row + 2] * seen[2]);
+  return {
+    centre: [box[0] + box[2] / 2, box[1] + box[3] / 2],
+    seen: seen.map((v) => Math.max(v, 1e-5)) as [number, number, number],
+    known: luminanceFromValue(value) / 100,
+    clipped: codes.some((code) => code >= 0.992 * top),
+  };
+}
+
+const mean = (numbers: number[]) => numbers.reduce((s, v) => s + v, 0) / Math.max(1, numbers.length);

@@ -1,0 +1,177 @@
+import { chromaPlanes } from '../colour';
+import { connectedRegions, gaussianBlur, shrinkRaster, type Plane, type Raster } from '../raster';
+import { valuePlane } from '../photo';
+import { superpixels, type Feature } from './superpixels';
+
+/** The merge tree: small cells at the leaves, one picture at the root. A mass is a node, and keeps its number whatever the cut. */
+export interface MassTree {
+  readonly width: number;
+  readonly height: number;
+  /** leaf of every pixel */
+  readonly leafOf: Int32Array;
+  readonly leafCount: number;
+  /** pairs of nodes in the order they were joined; join i makes node leafCount + i */
+  readonly joins: readonly (readonly [number, number])[];
+}
+
+/** A cut of the tree: which mass each pixel belongs to. */
+export interface MassMap {
+  readonly width: number;
+  readonly height: number;
+  /** index into ids, row-major */
+  readonly massOf: Int32Array;
+  /** node numbers, stable for one reference and crop */
+  readonly ids: readonly number[];
+}
+
+const COLOUR_COUNTS = 0.55; // of a unit of lightness: a mass is first of all a value
+
+function featureOf(plan: Raster, sigma: number): Feature {
+  const { a, b } = chromaPlanes(plan.r, plan.g, plan.b);
+  const { width, height } = plan;
+  const light = valuePlane(plan).data.map((v) => 10 * v);
+  const planes = [light, a.map((v) => v * COLOUR_COUNTS), b.map((v) => v * COLOUR_COUNTS)];
+  return planes.map((data) => gaussianBlur({ width, height, data }, sigma)) as unknown as Feature;
+}
+
+interface Node {
+  size: number;
+  sums: number[];
+  readonly around: Map<number, number>;
+}
+
+function leaves(feature: Feature, of: Int32Array, count: number): Node[] {
+  const nodes: Node[] = Array.from({ length: count }, () => ({ size: 0, sums: [0, 0, 0], around: new Map() }));
+  const { width } = feature[0];
+  const meet = (a: number, b: number) => {
+    if (a === b) return;
+    nodes[a].around.set(b, (nodes[a].around.get(b) ?? 0) + 1);
+    nodes[b].around.set(a, (nodes[b].around.get(a) ?? 0) + 1);
+  };
+  for (let i = 0; i < of.length; i++) {
+    const node = nodes[of[i]];
+    node.size++;
+    for (let c = 0; c < 3; c++) node.sums[c] += feature[c].data[i];
+    if ((i + 1) % width !== 0) meet(of[i], of[i + 1]);
+    if (i + width < of.length) meet(of[i], of[i + width]);
+  }
+  return nodes;
+}
+
+/** Cost of joining: what Ward (1963) charges, softened in area so that a small strong shape outlives a large faint step. */
+function joinCost(a: Node, b: Node, total: number): number {
+  const distance = a.sums.reduce((sum, v, c) => sum + (v / a.size - b.sums[c] / b.size) ** 2, 0);
+  const harmonic = (a.size * b.size) / (a.size + b.size) / total;
+  return distance * harmonic ** 0.7;
+}
+
+class Heap {
+  private readonly items: { cost: number; a: number; b: number }[] = [];
+  push(item: { cost: number; a: number; b: number }): void {
+    let i = this.items.push(item) - 1;
+    while (i > 0) {
+      const up = (i - 1) >> 1;
+      if (this.items[up].cost <= item.cost) break;
+      this.items[i] = this.items[up];
+      i = up;
+    }
+    this.items[i] = item;
+  }
+  pop(): { cost: number; a: number; b: number } | undefined {
+    const top = this.items[0];
+    const last = this.items.pop();
+    if (last === undefined || this.items.length === 0) return top;
+    let i = 0;
+    for (;;) {
+      let down = 2 * i + 1;
+      if (down >= this.items.length) break;
+      if (down + 1 < this.items.length && this.items[down + 1].cost < this.items[down].cost) down++;
+      if (this.items[down].cost >= last.cost) break;
+      this.items[i] = this.items[down];
+      i = down;
+    }
+    this.items[i] = last;
+    return top;
+  }
+}
+
+function joinAll(nodes: Node[], total: number): [number, number][] {
+  const joins: [number, number][] = [];
+  const gone = new Set<number>();
+  const heap = new Heap();
+  nodes.forEach((node, a) => node.around.forEach((_, b) => a < b && heap.push({ cost: joinCost(node, nodes[b], total), a, b })));
+  for (let next = heap.pop(); next; next = heap.pop()) {
+    const { a, b } = next;
+    if (gone.has(a) || gone.has(b)) continue;
+    const made = nodes.length;
+    const around = new Map<number, number>();
+    for (const old of [a, b]) {
+      gone.add(old);
+      nodes[old].around.forEach((length, n) => {
+        if (n === a || n === b) return;
+        around.set(n, (around.get(n) ?? 0) + length);
+        nodes[n].around.delete(old);
+      });
+    }
+    const node: Node = { size: nodes[a].size + nodes[b].size, sums: nodes[a].sums.map((v, c) => v + nodes[b].sums[c]), around };
+    nodes.push(node);
+    around.forEach((length, n) => {
+      nodes[n].around.set(made, length);
+      heap.push({ cost: joinCost(node, nodes[n], total), a: n, b: made });
+    });
+    joins.push([a, b]);
+  }
+  return joins;
+}
+
+/** Cells that came out in several pieces become one leaf each, so that every mass is one connected shape. */
+function connectedLeaves(of: Int32Array, width: number): { of: Int32Array; count: number } {
+  const regions = connectedRegions(of, width);
+  return { of: regions.of, count: regions.sizes.length };
+}
+
+/**
+ * Builds the merge tree of a planned picture, at half reading size: superpixels, then the cheapest join, again and again.
+ * One slider then goes from 2 to 40 masses without recomputing.
+ */
+export function massTree(plan: Raster): MassTree {
+  const half = shrinkRaster(plan, 2);
+  const feature = featureOf(half, 1);
+  const step = Math.max(5, Math.round(Math.sqrt((half.width * half.height) / 1400)));
+  const cells = superpixels(feature, step);
+  const { of, count } = connectedLeaves(cells.of, half.width);
+  const joins = joinAll(leaves(feature, of, count), of.length);
+  return { width: half.width, height: half.height, leafOf: of, leafCount: count, joins };
+}
+
+/** Cuts the tree at so many masses (2..40; fewer where the picture has fewer cells). */
+export function cutTree(tree: MassTree, masses: number): MassMap {
+  const parents = new Int32Array(tree.leafCount + tree.joins.length).fill(-1);
+  const kept = Math.max(0, tree.joins.length - (Math.max(1, masses) - 1));
+  for (let j = 0; j < kept; j++) for (const child of tree.joins[j]) parents[child] = tree.leafCount + j;
+  const rootOf = (node: number): number => (parents[node] < 0 ? node : (parents[node] = rootOf(parents[node])));
+  const ids: number[] = [];
+  const index = new Map<number, number>();
+  const massOf = Int32Array.from(tree.leafOf, (leaf) => {
+    const root = rootOf(leaf);
+    let k = index.get(root);
+    if (k === undefined) {
+      k = ids.push(root) - 1;
+      index.set(root, k);
+    }
+    return k;
+  });
+  return { width: tree.width, height: tree.height, massOf, ids };
+}
+
+/** The same map at another size, nearest pixel. */
+export function resizeMasses({ width, height, massOf, ids }: MassMap, size: { width: number; height: number }): MassMap {
+  const out = new Int32Array(size.width * size.height);
+  for (let y = 0, i = 0; y < size.height; y++) {
+    const row = Math.min(height - 1, Math.floor(((y + 0.5) * height) / size.height)) * width;
+    for (let x = 0; x < size.width; x++) out[i++] = massOf[row + Math.min(width - 1, Math.floor(((x + 0.5) * width) / size.width))];
+  }
+  return { ...size, massOf: out, ids };
+}
+
+export type { Plane };

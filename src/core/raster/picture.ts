@@ -1,0 +1,80 @@
+import type { ColourProfile } from '../colour';
+import { makeRaster, type Box, type Raster } from './raster';
+
+/** A decoded photograph as its file stores it: RGB code values, interleaved, upright, 8 or 16 bit, with the profile that explains them. */
+export interface Picture {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8Array | Uint16Array;
+  readonly profile: ColourProfile;
+}
+
+/** Linear light for every code value, a table per channel (256 or 65536 entries), before the profile's matrix. */
+export function linearTables(picture: Picture): [Float32Array, Float32Array, Float32Array] {
+  const size = picture.data instanceof Uint16Array ? 65536 : 256;
+  const [red, green, blue] = picture.profile.curves;
+  const sample = (curve: (code: number) => number) => Float32Array.from({ length: size }, (_, i) => curve(i / (size - 1)));
+  const first = sample(red);
+  return [first, green === red ? first : sample(green), blue === red ? first : sample(blue)];
+}
+
+/** Turns profile-primaries light into linear sRGB light, in place; nothing to do for sRGB pictures. */
+export function applyMatrix({ r, g, b }: Raster, matrix: readonly number[] | null): void {
+  if (!matrix) return;
+  const [m0, m1, m2, m3, m4, m5, m6, m7, m8] = matrix;
+  for (let i = 0; i < r.length; i++) {
+    const [x, y, z] = [r[i], g[i], b[i]];
+    r[i] = m0 * x + m1 * y + m2 * z;
+    g[i] = m3 * x + m4 * y + m5 * z;
+    b[i] = m6 * x + m7 * y + m8 * z;
+  }
+}
+
+/**
+ * A part of the picture at another size, by area average of linear light.
+ * @param crop picture px, may be fractional; parts outside repeat the border
+ * @param width,height of the result, px
+ */
+export function lightOfPicture(picture: Picture, crop: Box, { width, height }: { width: number; height: number }): Raster {
+  const out = makeRaster(width, height);
+  const [tr, tg, tb] = linearTables(picture);
+  const { data, width: w, height: h } = picture;
+  const columns = spans(crop[0], crop[2], { cells: width, limit: w });
+  const rows = spans(crop[1], crop[3], { cells: height, limit: h });
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      let [sr, sg, sb, n] = [0, 0, 0, 0];
+      for (let v = rows[2 * y]; v <= rows[2 * y + 1]; v++) {
+        for (let u = columns[2 * x]; u <= columns[2 * x + 1]; u++) {
+          const at = 3 * (v * w + u);
+          sr += tr[data[at]];
+          sg += tg[data[at + 1]];
+          sb += tb[data[at + 2]];
+          n++;
+        }
+      }
+      const i = y * width + x;
+      out.r[i] = sr / n;
+      out.g[i] = sg / n;
+      out.b[i] = sb / n;
+    }
+  }
+  applyMatrix(out, picture.profile.matrix);
+  return out;
+}
+
+/** First and last source pixel under each cell: whole pixels whose centres lie in the cell, at least one. */
+function spans(start: number, length: number, { cells, limit }: { cells: number; limit: number }): Int32Array {
+  const out = new Int32Array(2 * cells);
+  const clamp = (v: number) => Math.min(limit - 1, Math.max(0, v));
+  for (let i = 0; i < cells; i++) {
+    const from = start + (length * i) / cells;
+    const to = start + (length * (i + 1)) / cells;
+    const first = Math.ceil(from - 0.5);
+    const last = Math.ceil(to - 0.5) - 1;
+    const middle = Math.floor((from + to) / 2);
+    out[2 * i] = clamp(last >= first ? first : middle);
+    out[2 * i + 1] = clamp(last >= first ? last : middle);
+  }
+  return out;
+}

@@ -1,0 +1,6 @@
+export { align, coloursOf, type Aligned, type Colours } from './aligned';
+export { compare, differenceOf, type Comparison, type Difference, type Measured, type Uncertainty } from './measured';
+export { readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
+export { type MassReading } from './massReading';
+export { type DifferenceMap } from './differenceMap';
+export { boxOf, pixelsIn, placeOfBox, placeOfPixels, areaOf, type Place, type Outline } from './place';

@@ -1,0 +1,70 @@
+import type { MassMap } from '../plan';
+import type { Aligned } from './aligned';
+import { compare, type Comparison, type Uncertainty } from './measured';
+import { placeOfPixels, type Place } from './place';
+
+/** One mass as planned and painted. */
+export interface MassReading extends Comparison {
+  /** node of the merge tree: the mass's identity */
+  readonly id: number;
+  /** share of the canvas, 0..1 */
+  readonly share: number;
+  readonly place: Place;
+  /** centre of its pixels, shares of the canvas 0..1 */
+  readonly centre: readonly [number, number];
+}
+
+/** Pixels at least so far (px) from the mass's border; a mass too thin for that keeps its innermost pixels. */
+function interior(massOf: Int32Array, width: number, border: number): Uint8Array {
+  const depth = new Uint8Array(massOf.length);
+  const height = massOf.length / width;
+  // Two-pass city-block distance to the nearest other mass, capped: the picture's own edge is no border.
+  const near = (i: number, j: number) => (massOf[i] === massOf[j] ? depth[j] : 0);
+  for (let i = 0; i < massOf.length; i++) {
+    const left = i % width === 0 ? 254 : near(i, i - 1);
+    const up = i < width ? 254 : near(i, i - width);
+    depth[i] = Math.min(255, Math.min(left, up) + 1);
+  }
+  for (let i = massOf.length - 1; i >= 0; i--) {
+    const right = i % width === width - 1 ? 254 : near(i, i + 1);
+    const down = i >= (height - 1) * width ? 254 : near(i, i + width);
+    depth[i] = Math.min(depth[i], right + 1, down + 1);
+  }
+  return depth.map((d) => Math.min(d, border));
+}
+
+const BORDER_MM = 3; // the drawing may wander this far before a neighbour's value leaks in
+
+/** Every mass of the plan, planned against painted, largest first. Masses that cannot be read at all are left out. */
+export function readMasses(aligned: Aligned, masses: MassMap, light: Uncertainty): MassReading[] {
+  const { width, height, mmPerPixel } = aligned;
+  const border = Math.max(1, Math.round(BORDER_MM / mmPerPixel));
+  const depth = interior(masses.massOf, width, border);
+  const all: number[][] = masses.ids.map(() => []);
+  for (let i = 0; i < masses.massOf.length; i++) all[masses.massOf[i]].push(i);
+  const readings = all.map((pixels, k): MassReading | null => {
+    let need = border;
+    let inside = pixels.filter((i) => depth[i] >= need);
+    while (need > 1 && inside.length < 0.15 * pixels.length) {
+      need--;
+      inside = pixels.filter((i) => depth[i] >= need);
+    }
+    const reading = compare(aligned, Int32Array.from(inside), light);
+    if (!reading) return null;
+    const marked = new Uint8Array(width * height);
+    let [sx, sy] = [0, 0];
+    for (const i of pixels) {
+      marked[i] = 1;
+      sx += i % width;
+      sy += Math.floor(i / width);
+    }
+    return {
+      ...reading,
+      id: masses.ids[k],
+      share: pixels.length / masses.massOf.length,
+      place: placeOfPixels(marked, aligned),
+      centre: [sx / pixels.length / width, sy / pixels.length / height],
+    };
+  });
+  return readings.filter((reading) => reading !== null).sort((a, b) => b.share - a.share);
+}

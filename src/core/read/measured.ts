@@ -1,0 +1,84 @@
+import { chroma, hue, lightnessFromLuminance, luminanceFromValue, warmth, ciede2000, type Lab } from '../colour';
+import { robust } from '../raster';
+import type { Aligned, Colours } from './aligned';
+
+/** Colour of a place as a painter and an engineer would name it. */
+export interface Measured {
+  /** Munsell value 0..10 */
+  readonly value: number;
+  readonly lab: readonly [number, number, number];
+  readonly warmth: number;
+  readonly chroma: number;
+  /** degrees 0..360 */
+  readonly hue: number;
+}
+
+/** Painted minus plan. */
+export interface Difference {
+  readonly value: number;
+  readonly warmth: number;
+  readonly chroma: number;
+  /** CIEDE2000 */
+  readonly deltaE: number;
+}
+
+export interface Uncertainty {
+  /** one sigma, steps */
+  readonly value: number;
+  /** one sigma, units of a*b* */
+  readonly warmth: number;
+}
+
+export interface Comparison {
+  readonly target: Measured;
+  readonly painted: Measured;
+  readonly difference: Difference;
+  readonly uncertainty: Uncertainty;
+  /** spread (one sigma, steps) of the painted values inside the place */
+  readonly spread: number;
+  /** share of the place that could be read, 0..1 */
+  readonly readShare: number;
+}
+
+function measure(colours: Colours, pixels: Int32Array): Measured & { spread: number } {
+  const pick = (data: Float32Array) => robust(Float32Array.from(pixels, (i) => data[i]));
+  const value = pick(colours.value);
+  const lab: Lab = { L: lightnessFromLuminance(luminanceFromValue(value.centre)), a: pick(colours.a).centre, b: pick(colours.b).centre };
+  return { value: value.centre, lab: [lab.L, lab.a, lab.b], warmth: warmth(lab), chroma: chroma(lab), hue: hue(lab), spread: value.spread };
+}
+
+const labOf = ({ lab: [L, a, b] }: Measured): Lab => ({ L, a, b });
+
+/** Painted minus plan, field by field. */
+export function differenceOf(painted: Measured, target: Measured): Difference {
+  return {
+    value: painted.value - target.value,
+    warmth: painted.warmth - target.warmth,
+    chroma: painted.chroma - target.chroma,
+    deltaE: ciede2000(labOf(painted), labOf(target)),
+  };
+}
+
+/**
+ * Robust centre of a set of pixels on both pictures, over those that can be read.
+ * @param pixels indices into the aligned planes
+ * @param light  one-sigma uncertainty that the photo's light left
+ * @returns null where fewer than four pixels can be read
+ */
+export function compare(aligned: Aligned, pixels: Int32Array, light: Uncertainty): Comparison | null {
+  const read = pixels.filter((i) => aligned.mask[i] === 0);
+  if (read.length < 4) return null;
+  const { spread: meant, ...target } = measure(aligned.planned, read);
+  const { spread, ...painted } = measure(aligned.painted, read);
+  // Neighbouring pixels share a stroke: about one independent look per 4 mm square.
+  const looks = Math.max(1, (read.length * aligned.mmPerPixel ** 2) / 16);
+  const texture = Math.hypot(spread, meant) / Math.sqrt(looks);
+  return {
+    target,
+    painted,
+    difference: differenceOf(painted, target),
+    uncertainty: { value: Math.hypot(light.value, 0.5 * texture), warmth: Math.hypot(light.warmth, 4 * texture) },
+    spread,
+    readShare: read.length / pixels.length,
+  };
+}

@@ -1,0 +1,32 @@
+import decode from 'heic-decode';
+import { readMatrixProfile, SRGB_PROFILE } from '../../core/colour';
+import type { Picture } from '../../core/raster';
+import { InputError } from './inputError';
+
+const BRANDS = new Set(['heic', 'heix', 'hevc', 'heim', 'heis', 'mif1', 'msf1']);
+
+/** Whether the bytes begin like a HEIC file (ISO 23008-12: an ftyp box with a known brand). */
+export function isHeic(bytes: Uint8Array): boolean {
+  const word = (at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
+  return bytes.length > 12 && word(4) === 'ftyp' && BRANDS.has(word(8));
+}
+
+/** The ICC profile in the file's colr box, which the pixel decoder does not hand on. */
+function embeddedProfile(bytes: Uint8Array): Uint8Array | null {
+  const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const at = buffer.indexOf('colrprof');
+  return at < 4 ? null : buffer.subarray(at + 8, at - 4 + buffer.readUInt32BE(at - 4));
+}
+
+/** Decodes a HEIC photograph; the decoder applies the file's own rotation. @throws InputError when it cannot */
+export async function decodeHeic(bytes: Uint8Array, name: string): Promise<Picture> {
+  try {
+    const { width, height, data } = await decode({ buffer: bytes });
+    const rgb = new Uint8Array(width * height * 3);
+    for (let i = 0, o = 0; i < data.length; i += 4) for (let c = 0; c < 3; c++) rgb[o++] = data[i + c];
+    const icc = embeddedProfile(bytes);
+    return { width, height, data: rgb, profile: (icc && readMatrixProfile(icc)) ?? SRGB_PROFILE };
+  } catch (cause) {
+    throw new InputError('damaged', `${name} is a HEIC file that cannot be decoded (${(cause as Error).message}). Nothing was changed. Export it as JPEG and add it again.`);
+  }
+}
