@@ -21,7 +21,8 @@ export interface ReadRequest {
 export const USAGE =
   'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--key absolute|range] [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--json]';
 
-const refuse = (option: string, got: string, wanted: string) => new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
+const refuse = (option: string, got: string, wanted: string) =>
+  new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
 
 function numbers(text: string, count: number): number[] | null {
   const parts = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
@@ -30,12 +31,16 @@ function numbers(text: string, count: number): number[] | null {
 
 function readBox(option: string, text: string, unit: string): Box {
   const box = numbers(text, 4);
-  if (!box || box[2] <= 0 || box[3] <= 0) throw refuse(option, text, `four numbers "x,y,w,h" in ${unit}, with w and h above 0`);
+  if (!box || box[2] <= 0 || box[3] <= 0)
+    throw refuse(option, text, `four numbers "x,y,w,h" in ${unit}, with w and h above 0`);
   return box as unknown as Box;
 }
 
 function readPoints(option: string, text: string, { count, wanted }: { count: number; wanted: string }): Point[] {
-  const points = text.trim().split(/\s+/).map((part) => numbers(part, 2));
+  const points = text
+    .trim()
+    .split(/\s+/)
+    .map((part) => numbers(part, 2));
   if (points.length !== count || points.some((p) => p === null)) throw refuse(option, text, wanted);
   return points as unknown as Point[];
 }
@@ -43,15 +48,18 @@ function readPoints(option: string, text: string, { count, wanted }: { count: nu
 function readSize(text: string): CanvasSize {
   const match = /^(\d+(?:\.\d+)?)\s*[x×]\s*(\d+(?:\.\d+)?)$/.exec(text.trim());
   const [widthMm, heightMm] = match ? [Number(match[1]), Number(match[2])] : [0, 0];
-  if (Math.min(widthMm, heightMm) < 20 || Math.max(widthMm, heightMm) > 5000) throw refuse('--size', text, 'the canvas in millimetres, width x height, like 400x300, each from 20 to 5000');
-  if (Math.max(widthMm, heightMm) > 8 * Math.min(widthMm, heightMm)) throw refuse('--size', text, 'a canvas no more than eight times as long as it is wide');
+  if (Math.min(widthMm, heightMm) < 20 || Math.max(widthMm, heightMm) > 5000)
+    throw refuse('--size', text, 'the canvas in millimetres, width x height, like 400x300, each from 20 to 5000');
+  if (Math.max(widthMm, heightMm) > 8 * Math.min(widthMm, heightMm))
+    throw refuse('--size', text, 'a canvas no more than eight times as long as it is wide');
   return { widthMm, heightMm };
 }
 
 function readGrey(text: string): GreyPatch {
   const [place, value, ...rest] = text.split('=');
   const v = Number(value);
-  if (value === undefined || value.trim() === '' || rest.length || !(v > 0 && v <= 10)) throw refuse('--grey', text, 'a photo box and its Munsell value above 0 and up to 10, like "100,200,50,50=5"');
+  if (value === undefined || value.trim() === '' || rest.length || !(v > 0 && v <= 10))
+    throw refuse('--grey', text, 'a photo box and its Munsell value above 0 and up to 10, like "100,200,50,50=5"');
   return { box: readBox('--grey', place, 'photo pixels'), value: v };
 }
 
@@ -75,7 +83,10 @@ function parse(args: string[]) {
       },
     }).values;
   } catch (cause) {
-    throw new InputError('arguments', `${(cause as Error).message.split('\n')[0].replace(/\.*$/, '.')} Usage: ${USAGE}`);
+    throw new InputError(
+      'arguments',
+      `${(cause as Error).message.split('\n')[0].replace(/\.*$/, '.')} Usage: ${USAGE}`,
+    );
   }
 }
 
@@ -83,20 +94,35 @@ function parse(args: string[]) {
 export function readArguments(args: string[]): ReadRequest | 'help' {
   const values = parse(args);
   if (values.help) return 'help';
-  if (!values.reference) throw new InputError('arguments', `--reference is missing: name the reference picture. Usage: ${USAGE}`);
-  if (values.photo.length === 0) throw new InputError('arguments', `--photo is missing: name the photograph of the canvas. Usage: ${USAGE}`);
-  if (!values.size) throw new InputError('arguments', '--size is missing: give the canvas in millimetres, like 400x300.');
+  if (!values.reference)
+    throw new InputError('arguments', `--reference is missing: name the reference picture. Usage: ${USAGE}`);
+  if (values.photo.length === 0)
+    throw new InputError('arguments', `--photo is missing: name the photograph of the canvas. Usage: ${USAGE}`);
+  if (!values.size)
+    throw new InputError('arguments', '--size is missing: give the canvas in millimetres, like 400x300.');
   if (values.key !== 'absolute' && values.key !== 'range') throw refuse('--key', values.key, 'absolute or range');
   return {
     reference: values.reference,
     photos: values.photo,
     canvas: readSize(values.size),
-    corners: values.corners === undefined ? undefined : (readPoints('--corners', values.corners, { count: 4, wanted: 'four points "x,y x,y x,y x,y" in photo pixels, clockwise from the painting\'s top left' }) as unknown as Corners),
+    corners:
+      values.corners === undefined
+        ? undefined
+        : (readPoints('--corners', values.corners, {
+            count: 4,
+            wanted: 'four points "x,y x,y x,y x,y" in photo pixels, clockwise from the painting\'s top left',
+          }) as unknown as Corners),
     crop: values.crop === undefined ? undefined : readBox('--crop', values.crop, 'reference pixels'),
     greys: values.grey.map(readGrey),
     key: values.key,
     regions: values.region.map((text) => readBox('--region', text, 'canvas millimetres')),
-    edges: values.edge.map((text) => readPoints('--edge', text, { count: 2, wanted: 'two points "x1,y1 x2,y2" in canvas millimetres' }) as unknown as [Point, Point]),
+    edges: values.edge.map(
+      (text) =>
+        readPoints('--edge', text, {
+          count: 2,
+          wanted: 'two points "x1,y1 x2,y2" in canvas millimetres',
+        }) as unknown as [Point, Point],
+    ),
     json: values.json,
   };
 }

@@ -16,7 +16,9 @@ async function main(args: string[]): Promise<number> {
     return 0;
   } catch (cause) {
     const known = cause instanceof InputError;
-    process.stderr.write(`${(known ? cause.message : `revlin read failed unexpectedly: ${(cause as Error).message}`).replace(/\s+/g, ' ')}\n`);
+    process.stderr.write(
+      `${(known ? cause.message : `revlin read failed unexpectedly: ${(cause as Error).message}`).replace(/\s+/g, ' ')}\n`,
+    );
     return known ? 2 : 1;
   }
 }

@@ -17,7 +17,10 @@ async function openPicture(path: string): Promise<Picture> {
   try {
     bytes = await readFile(path);
   } catch (cause) {
-    throw new InputError('file', `${path} cannot be read (${(cause as NodeJS.ErrnoException).code}): give the path of a picture.`);
+    throw new InputError(
+      'file',
+      `${path} cannot be read (${(cause as NodeJS.ErrnoException).code}): give the path of a picture.`,
+    );
   }
   return decodePicture(bytes, basename(path));
 }
@@ -26,7 +29,10 @@ function cropOf(reference: Picture, { crop, canvas }: ReadRequest): Box {
   if (!crop) return wholeOrMiddle(reference, canvas);
   const [x, y, w, h] = crop;
   if (x < -0.5 || y < -0.5 || x + w > reference.width + 0.5 || y + h > reference.height + 0.5) {
-    throw new InputError('crop', `--crop "${crop.join(',')}" reaches outside the reference, which is ${reference.width} x ${reference.height} pixels: give a box inside it.`);
+    throw new InputError(
+      'crop',
+      `--crop "${crop.join(',')}" reaches outside the reference, which is ${reference.width} x ${reference.height} pixels: give a box inside it.`,
+    );
   }
   return crop;
 }
@@ -37,7 +43,10 @@ function wholeOrMiddle(reference: Picture, canvas: ReadRequest['canvas']): Box {
   const off = Math.abs((width / height) * (canvas.heightMm / canvas.widthMm) - 1);
   if (off > Math.max(4 * CROP_TOLERANCE, 3 / Math.min(width, height))) {
     const [x, y, w, h] = middleCrop(reference, canvas).map(Math.round);
-    throw new InputError('crop', `The reference is ${width} x ${height} pixels, the canvas ${canvas.widthMm} x ${canvas.heightMm} mm: other proportions. Add --crop, for the middle "${x},${y},${w},${h}".`);
+    throw new InputError(
+      'crop',
+      `The reference is ${width} x ${height} pixels, the canvas ${canvas.widthMm} x ${canvas.heightMm} mm: other proportions. Add --crop, for the middle "${x},${y},${w},${h}".`,
+    );
   }
   return [0, 0, width, height];
 }
@@ -45,23 +54,36 @@ function wholeOrMiddle(reference: Picture, canvas: ReadRequest['canvas']): Box {
 function checkBoxes({ regions, canvas, edges }: ReadRequest): void {
   for (const [x, y, w, h] of regions) {
     if (x < 0 || y < 0 || x + w > canvas.widthMm + 1e-6 || y + h > canvas.heightMm + 1e-6) {
-      throw new InputError('region', `--region "${x},${y},${w},${h}" reaches outside the canvas of ${canvas.widthMm} x ${canvas.heightMm} mm: give a box inside it.`);
+      throw new InputError(
+        'region',
+        `--region "${x},${y},${w},${h}" reaches outside the canvas of ${canvas.widthMm} x ${canvas.heightMm} mm: give a box inside it.`,
+      );
     }
   }
   for (const [x, y] of edges.flat()) {
-    if (x < 0 || y < 0 || x > canvas.widthMm || y > canvas.heightMm) throw new InputError('edge', `--edge point ${x},${y} lies outside the canvas of ${canvas.widthMm} x ${canvas.heightMm} mm.`);
+    if (x < 0 || y < 0 || x > canvas.widthMm || y > canvas.heightMm)
+      throw new InputError(
+        'edge',
+        `--edge point ${x},${y} lies outside the canvas of ${canvas.widthMm} x ${canvas.heightMm} mm.`,
+      );
   }
 }
 
 function checkPhoto(photo: Picture, { corners, greys }: ReadRequest): void {
   for (const [x, y] of corners ?? []) {
     if (x < -0.2 * photo.width || y < -0.2 * photo.height || x > 1.2 * photo.width || y > 1.2 * photo.height) {
-      throw new InputError('corners', `Corner ${x},${y} lies far outside the photo, which is ${photo.width} x ${photo.height} pixels.`);
+      throw new InputError(
+        'corners',
+        `Corner ${x},${y} lies far outside the photo, which is ${photo.width} x ${photo.height} pixels.`,
+      );
     }
   }
   for (const { box } of greys) {
     if (box[0] < 0 || box[1] < 0 || box[0] + box[2] > photo.width || box[1] + box[3] > photo.height) {
-      throw new InputError('grey', `--grey "${box.join(',')}" reaches outside the photo, which is ${photo.width} x ${photo.height} pixels.`);
+      throw new InputError(
+        'grey',
+        `--grey "${box.join(',')}" reaches outside the photo, which is ${photo.width} x ${photo.height} pixels.`,
+      );
     }
   }
 }
@@ -70,8 +92,16 @@ function flatOrRefusal(photo: Picture, plan: Raster, request: ReadRequest): Flat
   try {
     return flatFromPhoto(photo, { canvas: request.canvas, corners: request.corners, greys: request.greys, plan });
   } catch (cause) {
-    if (cause instanceof CanvasNotFound) throw new InputError('corners', `The canvas was not found surely in the photo (${cause.message}): give its corners with --corners "x,y x,y x,y x,y", clockwise from the painting's top left.`);
-    if (cause instanceof CornersRefused) throw new InputError('corners', `--corners cannot be used: ${cause.message} Give them clockwise from the painting's top left.`);
+    if (cause instanceof CanvasNotFound)
+      throw new InputError(
+        'corners',
+        `The canvas was not found surely in the photo (${cause.message}): give its corners with --corners "x,y x,y x,y x,y", clockwise from the painting's top left.`,
+      );
+    if (cause instanceof CornersRefused)
+      throw new InputError(
+        'corners',
+        `--corners cannot be used: ${cause.message} Give them clockwise from the painting's top left.`,
+      );
     throw cause;
   }
 }
@@ -81,10 +111,16 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   checkBoxes(request);
   const [reference, ...photos] = await Promise.all([request.reference, ...request.photos].map(openPicture));
   photos.forEach((photo) => checkPhoto(photo, request));
-  const plan = plannedPicture(reference, { crop: cropOf(reference, request), canvas: request.canvas, key: request.key });
+  const plan = plannedPicture(reference, {
+    crop: cropOf(reference, request),
+    canvas: request.canvas,
+    key: request.key,
+  });
   const flats = photos.map((photo) => flatOrRefusal(photo, plan, request));
   // Of several photographs of one session the surest is read: least glare, then least light left in it.
-  const flat = flats.reduce((best, next) => (next.glareShare + next.light.uncertainty.value < best.glareShare + best.light.uncertainty.value ? next : best));
+  const flat = flats.reduce((best, next) =>
+    next.glareShare + next.light.uncertainty.value < best.glareShare + best.light.uncertainty.value ? next : best,
+  );
   const masses = cutTree(massTree(plan), MASSES);
   const reading = readFlat(flat, { plan, masses });
   const sized = resizeMasses(masses, reading.aligned);
@@ -99,7 +135,10 @@ const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) 
   return placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
 };
 
-function report(request: ReadRequest, { flat, reading, findings }: { flat: Flat; reading: Reading; findings: Finding[] }) {
+function report(
+  request: ReadRequest,
+  { flat, reading, findings }: { flat: Flat; reading: Reading; findings: Finding[] },
+) {
   const { light } = flat;
   return {
     photo: {
@@ -108,17 +147,38 @@ function report(request: ReadRequest, { flat, reading, findings }: { flat: Flat;
       confidence: flat.confidence,
       glareFraction: flat.glareShare,
       sharpnessMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
-      light: { method: light.method, gainStops: light.gainStops, fallOffStops: light.fallOffStops, agreement: light.agreement },
+      light: {
+        method: light.method,
+        gainStops: light.gainStops,
+        fallOffStops: light.fallOffStops,
+        agreement: light.agreement,
+      },
       uncertainty: light.uncertainty,
     },
     regions: request.regions.map((box) => {
       const c = readBox(reading.aligned, box, flat);
-      if (!c) throw new InputError('region', `--region "${box.join(',')}" cannot be read: it is under glare or smaller than a pixel. Give a larger box.`);
+      if (!c)
+        throw new InputError(
+          'region',
+          `--region "${box.join(',')}" cannot be read: it is under glare or smaller than a pixel. Give a larger box.`,
+        );
       const plain = ({ value, lab, warmth, chroma, hue }: typeof c.target) => ({ value, lab, warmth, chroma, hue });
-      return { box, target: plain(c.target), painted: plain(c.painted), difference: c.difference, uncertainty: c.uncertainty };
+      return {
+        box,
+        target: plain(c.target),
+        painted: plain(c.painted),
+        difference: c.difference,
+        uncertainty: c.uncertainty,
+      };
     }),
     edges: [] as unknown[],
     drawing: { global: { offset: [0, 0] as [number, number], scale: 1, rotationDegrees: 0 }, drift: [] as unknown[] },
-    findings: findings.map((f) => ({ kind: f.kind, region: f.region, difference: f.difference, uncertainty: f.uncertainty, words: sentenceFor(f, nameOf(f, request.canvas)) })),
+    findings: findings.map((f) => ({
+      kind: f.kind,
+      region: f.region,
+      difference: f.difference,
+      uncertainty: f.uncertainty,
+      words: sentenceFor(f, nameOf(f, request.canvas)),
+    })),
   };
 }

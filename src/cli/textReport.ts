@@ -21,7 +21,9 @@ export function textReport(report: ReadReport): string {
       ({ box, target, painted, difference, uncertainty }) =>
         `Region ${box.join(',')} mm: planned ${target.value.toFixed(2)}, painted ${painted.value.toFixed(2)}, ${signed(difference.value, 2)} +/- ${uncertainty.value.toFixed(2)} step; warmth ${signed(difference.warmth, 1)}, chroma ${signed(difference.chroma, 1)}`,
     ),
-    findings.length === 0 ? 'Nothing differs from the plan beyond what these pictures can tell.' : `${findings.length} finding${findings.length === 1 ? '' : 's'}, biggest first (values run from 0 black to 10 white):`,
+    findings.length === 0
+      ? 'Nothing differs from the plan beyond what these pictures can tell.'
+      : `${findings.length} finding${findings.length === 1 ? '' : 's'}, biggest first (values run from 0 black to 10 white):`,
     ...findings.map(({ words }, i) => `${i + 1}. ${words}`),
     '',
   ].join('\n');

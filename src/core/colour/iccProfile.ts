@@ -12,7 +12,9 @@ export type Curve = (code: number) => number;
 export const SRGB_PROFILE: ColourProfile = { curves: [linearFromCode, linearFromCode, linearFromCode], matrix: null };
 
 // XYZ under D50 (the ICC connection space) to linear sRGB under D65: Bradford adaptation folded in (ICC.1:2022, annex E).
-const D50_TO_SRGB = [3.1338561, -1.6168667, -0.4906146, -0.9787684, 1.9161415, 0.033454, 0.0719453, -0.2289914, 1.4052427];
+const D50_TO_SRGB = [
+  3.1338561, -1.6168667, -0.4906146, -0.9787684, 1.9161415, 0.033454, 0.0719453, -0.2289914, 1.4052427,
+];
 
 const text = (view: DataView, at: number, length: number) =>
   String.fromCharCode(...new Uint8Array(view.buffer, view.byteOffset + at, length));
@@ -29,7 +31,9 @@ function tableCurve(view: DataView, at: number, count: number): Curve {
 
 function parametricCurve(view: DataView, at: number): Curve | null {
   const kind = view.getUint16(at + 8);
-  const [g, a = 1, b = 0, c = 0, d = 0, e = 0, f = 0] = Array.from({ length: [1, 3, 4, 5, 7][kind] ?? 0 }, (_, i) => fixed(view, at + 12 + 4 * i));
+  const [g, a = 1, b = 0, c = 0, d = 0, e = 0, f = 0] = Array.from({ length: [1, 3, 4, 5, 7][kind] ?? 0 }, (_, i) =>
+    fixed(view, at + 12 + 4 * i),
+  );
   if (g === undefined) return null;
   if (kind === 0) return (x) => x ** g;
   if (kind === 1) return (x) => (x >= -b / a ? (a * x + b) ** g : 0);
@@ -62,7 +66,9 @@ export function readMatrixProfile(bytes: Uint8Array): ColourProfile | null {
     for (let i = 0; i < view.getUint32(128); i++) tags.set(text(view, 132 + 12 * i, 4), view.getUint32(136 + 12 * i));
     if (tags.has('A2B0')) return null;
     const curves = ['rTRC', 'gTRC', 'bTRC'].map((tag) => readCurve(view, tags.get(tag) ?? -1));
-    const columns = ['rXYZ', 'gXYZ', 'bXYZ'].map((tag) => [8, 12, 16].map((at) => fixed(view, (tags.get(tag) ?? -1000) + at)));
+    const columns = ['rXYZ', 'gXYZ', 'bXYZ'].map((tag) =>
+      [8, 12, 16].map((at) => fixed(view, (tags.get(tag) ?? -1000) + at)),
+    );
     if (curves.some((curve) => curve === null)) return null;
     const matrix = Array.from({ length: 9 }, (_, i) => {
       const row = Math.floor(i / 3);

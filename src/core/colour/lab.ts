@@ -29,7 +29,9 @@ export function labFromLinear(r: number, g: number, b: number): Lab {
 /** CIELAB to linear sRGB light; out-of-gamut colours give values outside 0..1. */
 export function linearFromLab({ L, a, b }: Lab): [number, number, number] {
   const fy = (L + 16) / 116;
-  const [X, Y, Z] = [fy + a / 500, fy, fy - b / 200].map((f, i) => D65[i] * (f ** 3 > JOIN ? f ** 3 : (f - 4 / 29) / SLOPE));
+  const [X, Y, Z] = [fy + a / 500, fy, fy - b / 200].map(
+    (f, i) => D65[i] * (f ** 3 > JOIN ? f ** 3 : (f - 4 / 29) / SLOPE),
+  );
   return [
     3.2409699 * X - 1.5373832 * Y - 0.4986108 * Z,
     -0.9692436 * X + 1.8759675 * Y + 0.0415551 * Z,

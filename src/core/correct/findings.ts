@@ -1,5 +1,15 @@
 import { connectedRegions } from '../raster';
-import { boxOf, compare, placeOfPixels, type Comparison, type Difference, type DifferenceMap, type MassReading, type Reading, type Uncertainty } from '../read';
+import {
+  boxOf,
+  compare,
+  placeOfPixels,
+  type Comparison,
+  type Difference,
+  type DifferenceMap,
+  type MassReading,
+  type Reading,
+  type Uncertainty,
+} from '../read';
 import type { Finding, FindingKind } from './finding';
 
 /** What counts as different, and how loud: one row a kind. Chroma and warmth in units of a*b*, value in steps. */
@@ -23,7 +33,12 @@ const LEAST_SHARE = 0.006; // of the canvas: smaller places are detail, not a ma
 const COVERAGE = 2; // sigmas a difference must exceed
 
 /** Colour differences at matched value: the plan's colour scaled to the painting's lightness before it is compared. */
-export function matchedDifference({ target, painted }: Pick<Comparison, 'target' | 'painted'>): { a: number; b: number; warmth: number; chroma: number } {
+export function matchedDifference({ target, painted }: Pick<Comparison, 'target' | 'painted'>): {
+  a: number;
+  b: number;
+  warmth: number;
+  chroma: number;
+} {
   const scale = (painted.lab[0] + 16) / (target.lab[0] + 16);
   return {
     a: painted.lab[1] - target.lab[1] * scale,
@@ -46,7 +61,8 @@ interface Candidate {
   readonly massId: number;
 }
 
-const passes = (row: Dimension, amount: number, uncertainty: Uncertainty) => Math.abs(amount) > Math.max(row.least, COVERAGE * row.sigma(uncertainty));
+const passes = (row: Dimension, amount: number, uncertainty: Uncertainty) =>
+  Math.abs(amount) > Math.max(row.least, COVERAGE * row.sigma(uncertainty));
 
 /** Difference map cells that lie in each mass, and how the difference is spread over them. */
 function holdsThroughout(values: number[], amount: number): boolean {
@@ -55,10 +71,16 @@ function holdsThroughout(values: number[], amount: number): boolean {
 }
 
 /** Places where the map stays beyond its limit, of one sign, once whole masses that differ are set aside. */
-function patches(row: Dimension, map: DifferenceMap, { uncertainty, taken }: { uncertainty: Uncertainty; taken: Float32Array }): Candidate[] {
+function patches(
+  row: Dimension,
+  map: DifferenceMap,
+  { uncertainty, taken }: { uncertainty: Uncertainty; taken: Float32Array },
+): Candidate[] {
   const data = row.map(map);
   const limit = Math.max(row.least, COVERAGE * row.sigma(uncertainty)) * 0.85; // smoothing lowers a patch's own border
-  const sign = Int8Array.from(data, (v, i) => (map.trust[i] > 0.15 && Math.abs(v - taken[i]) > limit ? (v > taken[i] ? 1 : 0) : -1));
+  const sign = Int8Array.from(data, (v, i) =>
+    map.trust[i] > 0.15 && Math.abs(v - taken[i]) > limit ? (v > taken[i] ? 1 : 0) : -1,
+  );
   const regions = connectedRegions(sign, map.width);
   return regions.sizes.flatMap((size, k) => {
     if (size < LEAST_SHARE * sign.length) return [];
@@ -79,7 +101,15 @@ function massOfCells(reading: Reading, massOf: Int32Array): Int32Array {
   });
 }
 
-function candidatesOf(reading: Reading, { row, cells, ids, uncertainty }: { row: Dimension; cells: Int32Array; ids: readonly number[]; uncertainty: Uncertainty }): Candidate[] {
+function candidatesOf(
+  reading: Reading,
+  {
+    row,
+    cells,
+    ids,
+    uncertainty,
+  }: { row: Dimension; cells: Int32Array; ids: readonly number[]; uncertainty: Uncertainty },
+): Candidate[] {
   const data = row.map(reading.map);
   const taken = new Float32Array(data.length);
   const whole = reading.masses.flatMap((mass): Candidate[] => {
@@ -87,7 +117,8 @@ function candidatesOf(reading: Reading, { row, cells, ids, uncertainty }: { row:
     const k = ids.indexOf(mass.id);
     const inside: number[] = [];
     for (let i = 0; i < cells.length; i++) if (cells[i] === k && reading.map.trust[i] > 0.15) inside.push(data[i]);
-    if (mass.share < LEAST_SHARE || !passes(row, amount, mass.uncertainty) || !holdsThroughout(inside, amount)) return [];
+    if (mass.share < LEAST_SHARE || !passes(row, amount, mass.uncertainty) || !holdsThroughout(inside, amount))
+      return [];
     const pixels = Uint8Array.from(cells, (cell) => (cell === k ? 1 : 0));
     for (let i = 0; i < taken.length; i++) if (pixels[i]) taken[i] = amount;
     return [{ kind: row.kind, amount, pixels, massId: mass.id }];
@@ -102,7 +133,9 @@ const touch = (one: Uint8Array, two: Uint8Array, width: number): boolean =>
 function mergeAlike(candidates: Candidate[], { width }: DifferenceMap, row: Dimension): Candidate[] {
   const out: Candidate[] = [];
   for (const next of candidates) {
-    const twin = out.findIndex((made) => Math.abs(made.amount - next.amount) < 0.5 * row.unit && touch(made.pixels, next.pixels, width));
+    const twin = out.findIndex(
+      (made) => Math.abs(made.amount - next.amount) < 0.5 * row.unit && touch(made.pixels, next.pixels, width),
+    );
     if (twin < 0) out.push(next);
     else out[twin] = { ...out[twin], pixels: out[twin].pixels.map((v, i) => v | next.pixels[i]) };
   }
@@ -134,16 +167,26 @@ function pixelsUnder(marked: Uint8Array, { map, aligned }: Reading): Int32Array 
   const out: number[] = [];
   for (let y = 0; y < map.height * factor; y++) {
     const row = Math.floor(y / factor) * map.width;
-    for (let x = 0; x < map.width * factor; x++) if (marked[row + Math.floor(x / factor)]) out.push(y * aligned.width + x);
+    for (let x = 0; x < map.width * factor; x++)
+      if (marked[row + Math.floor(x / factor)]) out.push(y * aligned.width + x);
   }
   return Int32Array.from(out);
 }
 
-function findingFrom(candidate: Candidate, { reading, row, uncertainty, masses }: { reading: Reading; row: Dimension; uncertainty: Uncertainty; masses: readonly MassReading[] }): Finding | null {
+function findingFrom(
+  candidate: Candidate,
+  {
+    reading,
+    row,
+    uncertainty,
+    masses,
+  }: { reading: Reading; row: Dimension; uncertainty: Uncertainty; masses: readonly MassReading[] },
+): Finding | null {
   const place = placeOfPixels(candidate.pixels, reading.map);
   const box = boxOf(place);
   const own = masses.find((mass) => mass.id === candidate.massId);
-  const comparison: Comparison | null = own ?? compare(reading.aligned, pixelsUnder(candidate.pixels, reading), uncertainty);
+  const comparison: Comparison | null =
+    own ?? compare(reading.aligned, pixelsUnder(candidate.pixels, reading), uncertainty);
   if (!box || !comparison) return null;
   const amount = amountAlong(candidate.kind, comparison);
   if (!passes(row, amount, comparison.uncertainty)) return null;
@@ -184,13 +227,18 @@ function homeOf(pixels: Uint8Array, cells: Int32Array, ids: readonly number[]): 
  * across masses. None inside its uncertainty.
  * @param massOf the plan's masses at the reading's size, and ids their node numbers
  */
-export function findingsOf(reading: Reading, { massOf, ids, uncertainty }: { massOf: Int32Array; ids: readonly number[]; uncertainty: Uncertainty }): Finding[] {
+export function findingsOf(
+  reading: Reading,
+  { massOf, ids, uncertainty }: { massOf: Int32Array; ids: readonly number[]; uncertainty: Uncertainty },
+): Finding[] {
   const cells = massOfCells(reading, massOf);
   const found = DIMENSIONS.flatMap((row) =>
     candidatesOf(reading, { row, cells, ids, uncertainty }).flatMap((candidate) => {
       const named = candidate.massId >= 0 ? candidate : { ...candidate, massId: -1 };
       const finding = findingFrom(named, { reading, row, uncertainty, masses: reading.masses });
-      return finding ? [finding.massId >= 0 ? finding : { ...finding, massId: homeOf(candidate.pixels, cells, ids) }] : [];
+      return finding
+        ? [finding.massId >= 0 ? finding : { ...finding, massId: homeOf(candidate.pixels, cells, ids) }]
+        : [];
     }),
   );
   return leading(found).sort((a, b) => b.weight - a.weight);

@@ -3,7 +3,8 @@ import type { Finding } from './finding';
 
 /** What a finding asks for, without its place: "three quarters of a step darker". */
 export const instruction: { [K in Finding['kind']]: (finding: Pick<Finding, 'amount' | 'towards'>) => string } = {
-  value: ({ amount }) => (Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`),
+  value: ({ amount }) =>
+    Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`,
   temperature: ({ amount, towards }) =>
     `${AMOUNT_WORDS[colourAmount(amount)]} ${amount > 0 ? 'cooler' : 'warmer'}${towards === null ? '' : `, towards ${hueTowards(towards)}`}`,
   chroma: ({ amount }) => `${AMOUNT_WORDS[colourAmount(amount)]} ${amount > 0 ? 'greyer' : 'stronger'}`,

@@ -1,5 +1,17 @@
 const QUARTERS = ['', 'a quarter of a step', 'half a step', 'three quarters of a step'];
-const WHOLE = ['', 'one step', 'two steps', 'three steps', 'four steps', 'five steps', 'six steps', 'seven steps', 'eight steps', 'nine steps', 'ten steps'];
+const WHOLE = [
+  '',
+  'one step',
+  'two steps',
+  'three steps',
+  'four steps',
+  'five steps',
+  'six steps',
+  'seven steps',
+  'eight steps',
+  'nine steps',
+  'ten steps',
+];
 const AND = ['', ' and a quarter', ' and a half', ' and three quarters'];
 
 /** An amount of value in quarter steps: "three quarters of a step", "one step and a half"; below an eighth: "as planned". */

@@ -1,4 +1,13 @@
-import { homographyBetween, lightOfPicture, project, rectangle, type Corners, type Picture, type Plane, type Point } from '../raster';
+import {
+  homographyBetween,
+  lightOfPicture,
+  project,
+  rectangle,
+  type Corners,
+  type Picture,
+  type Plane,
+  type Point,
+} from '../raster';
 import { edgeField, opponentPlanes } from './edgeField';
 import { straightLines } from './lines';
 import { scoreQuads, type Expected, type Quad } from './quads';
@@ -32,7 +41,8 @@ function cornersFromSides([top, right, bottom, left]: { from: Point; to: Point }
   return points.every((p) => p !== null) ? (points as unknown as Corners) : null;
 }
 
-const farthest = (one: Corners, two: Corners) => Math.max(...one.map((p, i) => Math.hypot(p[0] - two[i][0], p[1] - two[i][1])));
+const farthest = (one: Corners, two: Corners) =>
+  Math.max(...one.map((p, i) => Math.hypot(p[0] - two[i][0], p[1] - two[i][1])));
 
 /** How much the best quad leads the best one that lies elsewhere, 0..1. */
 function lead(quads: Quad[], span: number): number {
@@ -47,7 +57,11 @@ function confidenceOf(quad: Quad, sides: (Side | null)[], { leads, span }: { lea
   const mean = agreement.reduce((s, v) => s + v, 0) / 4;
   const support = Math.min(1, Math.max(0, (Math.min(...quad.support) - 0.25) / 0.45));
   const straight = Math.min(1, Math.max(0, 1.4 - scatter / (0.0015 * span)));
-  return Math.min(1, 0.25 * support + 0.35 * mean + 0.25 * Math.min(1, worst / 0.5) + 0.25 * leads) * (0.4 + 0.6 * straight) * Math.min(1, 0.5 + worst);
+  return (
+    Math.min(1, 0.25 * support + 0.35 * mean + 0.25 * Math.min(1, worst / 0.5) + 0.25 * leads) *
+    (0.4 + 0.6 * straight) *
+    Math.min(1, 0.5 + worst)
+  );
 }
 
 /**
@@ -64,7 +78,10 @@ export function findCanvas(picture: Picture, expected: Expected): FoundCanvas | 
   const lines = { upright: straightLines(field, true, MOST_LINES), level: straightLines(field, false, MOST_LINES) };
   const quads = scoreQuads(field, opponentPlanes(small)[0], { lines, expected });
   if (quads.length === 0) return null;
-  const toPhoto = (p: Point): Point => [((p[0] + 0.5) * picture.width) / size.width, ((p[1] + 0.5) * picture.height) / size.height];
+  const toPhoto = (p: Point): Point => [
+    ((p[0] + 0.5) * picture.width) / size.width,
+    ((p[1] + 0.5) * picture.height) / size.height,
+  ];
   const coarse = quads[0].corners.map(toPhoto) as unknown as Corners;
   const sides = refineSides(picture, coarse, Math.max(6, 3.5 * shrink));
   const lines4 = sides.map((side, i) => side ?? { from: coarse[i], to: coarse[(i + 1) % 4] });

@@ -1,4 +1,13 @@
-import { homographyBetween, isConvexClockwise, rectangle, type Corners, type Picture, type Plane, type Raster, shrinkRaster } from '../raster';
+import {
+  homographyBetween,
+  isConvexClockwise,
+  rectangle,
+  type Corners,
+  type Picture,
+  type Plane,
+  type Raster,
+  shrinkRaster,
+} from '../raster';
 import { opponentPlanes } from './edgeField';
 import { blurAtBorder, CORNERS_SURE, findCanvas, tiltDegrees } from './findCanvas';
 import { findGlare, valuePlane, type GlareMask } from './glare';
@@ -70,9 +79,14 @@ function locate(photo: Picture, request: FlatRequest) {
     if (!isConvexClockwise(corners)) throw new CornersRefused('The corners cross or run the wrong way round.');
     return { corners, confidence: 1, cornersFrom: 'given' as const, risePx: blurAtBorder(photo, corners) };
   }
-  const found = findCanvas(photo, { proportion: canvas.widthMm / canvas.heightMm, look: request.plan ? lookOf(request.plan) : undefined });
+  const found = findCanvas(photo, {
+    proportion: canvas.widthMm / canvas.heightMm,
+    look: request.plan ? lookOf(request.plan) : undefined,
+  });
   if (!found || (found.confidence < CORNERS_SURE && !request.acceptUnsure)) {
-    throw new CanvasNotFound(found ? `sure to only ${Math.round(found.confidence * 100)} %` : 'no four straight sides of these proportions');
+    throw new CanvasNotFound(
+      found ? `sure to only ${Math.round(found.confidence * 100)} %` : 'no four straight sides of these proportions',
+    );
   }
   return { ...found, cornersFrom: 'found' as const };
 }
@@ -92,12 +106,29 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const { flat, light } = takeLightOut(squared, { patches, toPhoto, fromPhoto, plan: request.plan });
   const small = shrinkRaster(flat, READING_SHRINK);
   const value = valuePlane(small);
-  const planned = request.plan && request.plan.width === small.width && request.plan.height === small.height ? valuePlane(request.plan) : null;
-  const mask = planned ? findGlare(shrinkRaster(squared, READING_SHRINK), value, planned) : new Uint8Array(value.data.length);
-  return { picture: flat, small, value, mask, canvas: request.canvas, light, ...place, ...qualityOf(photo, { ...place, mask, light, request }) };
+  const planned =
+    request.plan && request.plan.width === small.width && request.plan.height === small.height
+      ? valuePlane(request.plan)
+      : null;
+  const mask = planned
+    ? findGlare(shrinkRaster(squared, READING_SHRINK), value, planned)
+    : new Uint8Array(value.data.length);
+  return {
+    picture: flat,
+    small,
+    value,
+    mask,
+    canvas: request.canvas,
+    light,
+    ...place,
+    ...qualityOf(photo, { ...place, mask, light, request }),
+  };
 }
 
-function qualityOf(photo: Picture, facts: { corners: Corners; risePx: number; mask: GlareMask; light: Light; request: FlatRequest }) {
+function qualityOf(
+  photo: Picture,
+  facts: { corners: Corners; risePx: number; mask: GlareMask; light: Light; request: FlatRequest },
+) {
   const { corners, risePx, mask, light, request } = facts;
   const { widthMm, heightMm } = request.canvas;
   const [tl, tr] = corners;
@@ -105,8 +136,20 @@ function qualityOf(photo: Picture, facts: { corners: Corners; risePx: number; ma
   const glareShare = mask.reduce((sum, v) => sum + v, 0) / mask.length;
   const xs = corners.map((c) => c[0]);
   const ys = corners.map((c) => c[1]);
-  const box = [Math.min(...xs), Math.min(...ys), Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)] as const;
+  const box = [
+    Math.min(...xs),
+    Math.min(...ys),
+    Math.max(...xs) - Math.min(...xs),
+    Math.max(...ys) - Math.min(...ys),
+  ] as const;
   const blurMm = risePx / pixelsPerMm;
-  const quality = judgePhoto({ light, glareShare, blurMm, pixelsPerMm, tiltDegrees: tiltDegrees(corners, widthMm / heightMm), clippedShare: blownShare(photo, box) });
+  const quality = judgePhoto({
+    light,
+    glareShare,
+    blurMm,
+    pixelsPerMm,
+    tiltDegrees: tiltDegrees(corners, widthMm / heightMm),
+    clippedShare: blownShare(photo, box),
+  });
   return { glareShare, blurMm, quality };
 }

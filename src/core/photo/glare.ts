@@ -32,7 +32,11 @@ export function findGlare(squared: Raster, value: Plane, planned: Plane): GlareM
 }
 
 /** Flood outwards while the place is lighter than planned and not lighter than the place it was reached from (a highlight falls off). */
-function growRim(mask: GlareMask, queue: number[], { value, planned, reach }: { value: Plane; planned: Plane; reach: number }): void {
+function growRim(
+  mask: GlareMask,
+  queue: number[],
+  { value, planned, reach }: { value: Plane; planned: Plane; reach: number },
+): void {
   const { width, data } = value;
   let front = queue;
   for (let step = 0; step < reach && front.length; step++) {
@@ -54,6 +58,7 @@ function growRim(mask: GlareMask, queue: number[], { value, planned, reach }: { 
 /** Munsell value of every pixel of a raster. */
 export function valuePlane({ width, height, r, g, b }: Raster): Plane {
   const data = new Float32Array(r.length);
-  for (let i = 0; i < data.length; i++) data[i] = valueFast(LUMINANCE[0] * r[i] + LUMINANCE[1] * g[i] + LUMINANCE[2] * b[i]);
+  for (let i = 0; i < data.length; i++)
+    data[i] = valueFast(LUMINANCE[0] * r[i] + LUMINANCE[1] * g[i] + LUMINANCE[2] * b[i]);
   return { width, height, data };
 }

@@ -1,4 +1,14 @@
-export { flatFromPhoto, flatSize, lookOf, CanvasNotFound, FLAT_PX, READING_SHRINK, type Flat, type FlatRequest, type CanvasSize } from './flat';
+export {
+  flatFromPhoto,
+  flatSize,
+  lookOf,
+  CanvasNotFound,
+  FLAT_PX,
+  READING_SHRINK,
+  type Flat,
+  type FlatRequest,
+  type CanvasSize,
+} from './flat';
 export { findCanvas, CORNERS_SURE, type FoundCanvas } from './findCanvas';
 export { straighten, CornersRefused } from './straighten';
 export type { GreyPatch } from './patches';

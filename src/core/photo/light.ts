@@ -94,7 +94,10 @@ const LEFT: Record<LightMethod, { value: number; warmth: number }> = {
  * Takes the light out of a flat: the tone curve and gain that the patches give, then the slow field (and without patches the
  * gain) in which the painting agrees with the plan over most of its area. What was painted differently is an outlier there.
  */
-export function takeLightOut(flat: Raster, { patches, fromPhoto, plan }: LightEvidence): { flat: Raster; light: Light } {
+export function takeLightOut(
+  flat: Raster,
+  { patches, fromPhoto, plan }: LightEvidence,
+): { flat: Raster; light: Light } {
   const usable = patches.filter((patch) => !patch.clipped);
   const curved = applyCurves(flat, curvesFrom(patches));
   const anchors = usable.map((patch) => project(fromPhoto, patch.centre));

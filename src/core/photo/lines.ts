@@ -41,7 +41,12 @@ export function straightLines(field: EdgeField, upright: boolean, most: number):
       }
     }
   }
-  return peaks(votes, { bins, reach, most }).map(([k, d, v]) => ({ nx: normals[k][0], ny: normals[k][1], d, votes: v }));
+  return peaks(votes, { bins, reach, most }).map(([k, d, v]) => ({
+    nx: normals[k][0],
+    ny: normals[k][1],
+    d,
+    votes: v,
+  }));
 }
 
 /** Value that the given share of the field exceeds. */
@@ -50,7 +55,10 @@ function strongest(strength: Float32Array, share: number): number {
   return Math.max(1e-6, sample[Math.floor(sample.length * (1 - share))]);
 }
 
-function peaks(votes: Float32Array, { bins, reach, most }: { bins: number; reach: number; most: number }): [number, number, number][] {
+function peaks(
+  votes: Float32Array,
+  { bins, reach, most }: { bins: number; reach: number; most: number },
+): [number, number, number][] {
   const found: [number, number, number][] = [];
   const work = Float32Array.from(votes);
   for (let n = 0; n < most; n++) {

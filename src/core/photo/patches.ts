@@ -26,15 +26,21 @@ export function readPatch(picture: Picture, { box, value }: GreyPatch): SeenPatc
   const tables = linearTables(picture);
   const top = picture.data instanceof Uint16Array ? 65535 : 255;
   const [x0, y0] = [Math.max(0, Math.round(box[0] + 0.1 * box[2])), Math.max(0, Math.round(box[1] + 0.1 * box[3]))];
-  const [x1, y1] = [Math.min(picture.width, Math.round(box[0] + 0.9 * box[2])), Math.min(picture.height, Math.round(box[1] + 0.9 * box[3]))];
+  const [x1, y1] = [
+    Math.min(picture.width, Math.round(box[0] + 0.9 * box[2])),
+    Math.min(picture.height, Math.round(box[1] + 0.9 * box[3])),
+  ];
   if ((x1 - x0) * (y1 - y0) < 4) return null;
   const step = Math.max(1, Math.floor(Math.sqrt(((x1 - x0) * (y1 - y0)) / 20000)));
   const samples: number[][] = [[], [], []];
   for (let y = y0; y < y1; y += step) {
-    for (let x = x0; x < x1; x += step) for (let c = 0; c < 3; c++) samples[c].push(picture.data[3 * (y * picture.width + x) + c]);
+    for (let x = x0; x < x1; x += step)
+      for (let c = 0; c < 3; c++) samples[c].push(picture.data[3 * (y * picture.width + x) + c]);
   }
   const codes = samples.map(median);
-  let seen = codes.map((code, c) => mean(samples[c].filter((v) => Math.abs(v - code) <= 0.06 * top).map((v) => tables[c][v])));
+  let seen = codes.map((code, c) =>
+    mean(samples[c].filter((v) => Math.abs(v - code) <= 0.06 * top).map((v) => tables[c][v])),
+  );
   const m = picture.profile.matrix;
   if (m) seen = [0, 3, 6].map((row) => m[row] * seen[0] + m[row + 1] * seen[1] + m[row + 2] * seen[2]);
   return {

@@ -24,7 +24,13 @@ interface Cell {
   readonly weight: number;
 }
 
-const basisAt = (x: number, y: number): number[] => [2 * x - 1, 2 * y - 1, (2 * x - 1) ** 2, (2 * x - 1) * (2 * y - 1), (2 * y - 1) ** 2];
+const basisAt = (x: number, y: number): number[] => [
+  2 * x - 1,
+  2 * y - 1,
+  (2 * x - 1) ** 2,
+  (2 * x - 1) * (2 * y - 1),
+  (2 * y - 1) ** 2,
+];
 
 /** The field, stops, at a place given as shares of the canvas (0..1); beyond the canvas it stays as at its border. */
 export function fieldAt(field: readonly number[], x: number, y: number): number {
@@ -98,7 +104,11 @@ function agreementOf(cells: readonly Cell[], solution: { gain: number[]; field: 
 }
 
 /** Re-weighted least squares with a redescending weight (Geman and McClure 1987) whose width is narrowed step by step. */
-function solve(cells: readonly Cell[], { gain: fitGain, field: fitField }: Model, { start, anchors }: { start: number[]; anchors: Point[] }): Solution {
+function solve(
+  cells: readonly Cell[],
+  { gain: fitGain, field: fitField }: Model,
+  { start, anchors }: { start: number[]; anchors: Point[] },
+): Solution {
   let gain = [...start];
   let field = [0, 0, 0, 0, 0];
   for (const width of [1.6, 1.1, 0.8, 0.55, 0.4, 0.3, 0.25, 0.22, 0.22, 0.22]) {
@@ -107,7 +117,12 @@ function solve(cells: readonly Cell[], { gain: fitGain, field: fitField }: Model
     if (fitGain) {
       gain = gain.map((_, c) => {
         const total = weights.reduce((s, w) => s + w, 1e-9);
-        return cells.reduce((s, cell, i) => s + weights[i] * (cell.lift[c] - cell.basis.reduce((f, b, k) => f + b * field[k], 0)), 0) / total;
+        return (
+          cells.reduce(
+            (s, cell, i) => s + weights[i] * (cell.lift[c] - cell.basis.reduce((f, b, k) => f + b * field[k], 0)),
+            0,
+          ) / total
+        );
       });
     } else if (fitField) {
       // With a card the gain is known where the card stands: the field is zero there.
@@ -118,11 +133,17 @@ function solve(cells: readonly Cell[], { gain: fitGain, field: fitField }: Model
   return { gain, field, agreement: agreementOf(cells, { gain, field }) };
 }
 
-function solveField(cells: readonly Cell[], weights: number[], { gain, anchors }: { gain: number[]; anchors: Point[] }): number[] | null {
+function solveField(
+  cells: readonly Cell[],
+  weights: number[],
+  { gain, anchors }: { gain: number[]; anchors: Point[] },
+): number[] | null {
   const ridge = cells.length * 0.01;
   const anchored = anchors.length > 0;
   const middle = anchored ? basisMean(anchors) : [0, 0, 0, 0, 0];
-  const rows = Array.from({ length: 5 }, (_, i) => Array.from({ length: 5 }, (_, k) => (i === k ? ridge * (i < 2 ? 0.3 : 1) : 0)));
+  const rows = Array.from({ length: 5 }, (_, i) =>
+    Array.from({ length: 5 }, (_, k) => (i === k ? ridge * (i < 2 ? 0.3 : 1) : 0)),
+  );
   const rhs = [0, 0, 0, 0, 0];
   cells.forEach((cell, n) => {
     const w = weights[n];
@@ -146,7 +167,10 @@ function basisMean(anchors: Point[]): number[] {
 function starts(cells: readonly Cell[]): number[][] {
   const by = (share: number) =>
     [0, 1, 2].map((c) => {
-      const sorted = cells.filter((cell) => cell.weight > 0.3).map((cell) => cell.lift[c]).sort((a, b) => a - b);
+      const sorted = cells
+        .filter((cell) => cell.weight > 0.3)
+        .map((cell) => cell.lift[c])
+        .sort((a, b) => a - b);
       return sorted.length ? sorted[Math.floor(share * (sorted.length - 1))] : 0;
     });
   return [[0, 0, 0], by(0.5), by(0.3), by(0.7)];
@@ -163,9 +187,15 @@ const LEAST_AGREEMENT = 0.3; // below this the painting is not far enough along 
  */
 export function fitToPlan(painted: Raster, plan: Raster, anchors: Point[]): PlanFit {
   const cells = cellsOf(painted, plan);
-  const none: Solution = { gain: [0, 0, 0], field: [0, 0, 0, 0, 0], agreement: agreementOf(cells, { gain: [0, 0, 0], field: [0, 0, 0, 0, 0] }) };
+  const none: Solution = {
+    gain: [0, 0, 0],
+    field: [0, 0, 0, 0, 0],
+    agreement: agreementOf(cells, { gain: [0, 0, 0], field: [0, 0, 0, 0, 0] }),
+  };
   const best = (model: Model) =>
-    (model.gain ? starts(cells) : [[0, 0, 0]]).map((start) => solve(cells, model, { start, anchors })).reduce((a, b) => (b.agreement > a.agreement ? b : a));
+    (model.gain ? starts(cells) : [[0, 0, 0]])
+      .map((start) => solve(cells, model, { start, anchors }))
+      .reduce((a, b) => (b.agreement > a.agreement ? b : a));
   let chosen = none;
   if (anchors.length === 0) {
     const withGain = best({ gain: true, field: false });
@@ -173,9 +203,11 @@ export function fitToPlan(painted: Raster, plan: Raster, anchors: Point[]): Plan
   }
   const withField = best({ gain: anchors.length === 0, field: true });
   if (withField.agreement > chosen.agreement + WORTH_FIELD) chosen = withField;
-  if (chosen === none || chosen.agreement < LEAST_AGREEMENT) return none.agreement < LEAST_AGREEMENT ? { ...NO_FIT } : { ...NO_FIT, agreement: none.agreement };
+  if (chosen === none || chosen.agreement < LEAST_AGREEMENT)
+    return none.agreement < LEAST_AGREEMENT ? { ...NO_FIT } : { ...NO_FIT, agreement: none.agreement };
   return { gainStops: chosen.gain as [number, number, number], field: chosen.field, agreement: chosen.agreement };
 }
 
 /** Whether nothing was fitted: the light is taken as it is. */
-export const isPlain = (fit: PlanFit): boolean => fit.gainStops.every((v) => v === 0) && fit.field.every((v) => v === 0);
+export const isPlain = (fit: PlanFit): boolean =>
+  fit.gainStops.every((v) => v === 0) && fit.field.every((v) => v === 0);

@@ -1,4 +1,13 @@
-import { homographyBetween, isConvexClockwise, project, rectangle, sampleAt, type Corners, type Plane, type Point } from '../raster';
+import {
+  homographyBetween,
+  isConvexClockwise,
+  project,
+  rectangle,
+  sampleAt,
+  type Corners,
+  type Plane,
+  type Point,
+} from '../raster';
 import type { EdgeField } from './edgeField';
 import { crossing, type Line } from './lines';
 
@@ -34,7 +43,10 @@ function edgeAlong(field: EdgeField, a: Point, b: Point, floor: number): number 
       const py = Math.round(y + o * ny);
       if (px < 1 || py < 1 || px >= field.width - 1 || py >= field.height - 1) continue;
       const i = py * field.width + px;
-      best = Math.max(best, Math.abs(field.gx[i] * nx + field.gy[i] * ny) - 0.5 * Math.abs(field.gx[i] * ny - field.gy[i] * nx));
+      best = Math.max(
+        best,
+        Math.abs(field.gx[i] * nx + field.gy[i] * ny) - 0.5 * Math.abs(field.gx[i] * ny - field.gy[i] * nx),
+      );
     }
     hits += Math.min(1, best / floor);
   }
@@ -44,7 +56,10 @@ function edgeAlong(field: EdgeField, a: Point, b: Point, floor: number): number 
 /** Support of the stretch just beyond a corner: a side of the canvas ends there, a shelf or a wall line goes on. */
 function goesOn(field: EdgeField, a: Point, b: Point, floor: number): number {
   const reach = 0.15;
-  const beyond = (from: Point, to: Point): Point => [to[0] + reach * (to[0] - from[0]), to[1] + reach * (to[1] - from[1])];
+  const beyond = (from: Point, to: Point): Point => [
+    to[0] + reach * (to[0] - from[0]),
+    to[1] + reach * (to[1] - from[1]),
+  ];
   return 0.5 * (edgeAlong(field, b, beyond(a, b), floor) + edgeAlong(field, beyond(b, a), a, floor));
 }
 
@@ -78,7 +93,8 @@ function cornersOf(left: Line, right: Line, [top, bottom]: [Line, Line]): Corner
   return points.every((p) => p !== null) ? (points as unknown as Corners) : null;
 }
 
-const pairs = (lines: Line[]): [Line, Line][] => lines.flatMap((one, i) => lines.slice(i + 1).map((two): [Line, Line] => [one, two]));
+const pairs = (lines: Line[]): [Line, Line][] =>
+  lines.flatMap((one, i) => lines.slice(i + 1).map((two): [Line, Line] => [one, two]));
 
 function plausible(corners: Corners, { width, height }: EdgeField, proportion: number): boolean {
   const slack = 3;
@@ -87,14 +103,23 @@ function plausible(corners: Corners, { width, height }: EdgeField, proportion: n
   const wide = Math.min(lengthOf(tl, tr), lengthOf(bl, br));
   const tall = Math.min(lengthOf(tl, bl), lengthOf(tr, br));
   if (wide < 0.2 * width || tall < 0.2 * height || wide * tall < 0.08 * width * height) return false;
-  if (Math.max(lengthOf(tl, tr), lengthOf(bl, br)) > 1.6 * wide || Math.max(lengthOf(tl, bl), lengthOf(tr, br)) > 1.6 * tall) return false;
+  if (
+    Math.max(lengthOf(tl, tr), lengthOf(bl, br)) > 1.6 * wide ||
+    Math.max(lengthOf(tl, bl), lengthOf(tr, br)) > 1.6 * tall
+  )
+    return false;
   return isConvexClockwise(corners) && Math.abs(Math.log(wide / tall / proportion)) < 0.4;
 }
 
 /** Every plausible quad from the lines, scored, best first. */
-export function scoreQuads(field: EdgeField, lightness: Plane, { lines, expected }: { lines: { upright: Line[]; level: Line[] }; expected: Expected }): Quad[] {
+export function scoreQuads(
+  field: EdgeField,
+  lightness: Plane,
+  { lines, expected }: { lines: { upright: Line[]; level: Line[] }; expected: Expected },
+): Quad[] {
   const floor = edgeFloor(field);
-  const sorted = (one: Line, two: Line, at: (l: Line) => number): [Line, Line] => (at(one) < at(two) ? [one, two] : [two, one]);
+  const sorted = (one: Line, two: Line, at: (l: Line) => number): [Line, Line] =>
+    at(one) < at(two) ? [one, two] : [two, one];
   const midY = field.height / 2;
   const midX = field.width / 2;
   const columns = pairs(lines.upright).map(([a, b]) => sorted(a, b, (l) => (l.d - l.ny * midY) / l.nx));
@@ -119,15 +144,24 @@ export function scoreQuads(field: EdgeField, lightness: Plane, { lines, expected
     .sort((a, b) => b.score - a.score);
 }
 
-function scoreQuad(field: EdgeField, lightness: Plane, { corners, expected, floor }: { corners: Corners; expected: Expected; floor: number }): Quad {
+function scoreQuad(
+  field: EdgeField,
+  lightness: Plane,
+  { corners, expected, floor }: { corners: Corners; expected: Expected; floor: number },
+): Quad {
   const sides = corners.map((corner, i) => [corner, corners[(i + 1) % 4]] as const);
   const support = sides.map(([a, b]) => edgeAlong(field, a, b, floor));
   const on = sides.reduce((sum, [a, b]) => sum + goesOn(field, a, b, floor), 0) / 4;
   const mean = support.reduce((s, v) => s + v, 0) / 4;
-  const area = lengthOf(corners[0], corners[1]) * lengthOf(corners[1], corners[2]) / (field.width * field.height);
+  const area = (lengthOf(corners[0], corners[1]) * lengthOf(corners[1], corners[2])) / (field.width * field.height);
   const alike = expected.look ? resemblance(corners, lightness, expected.look) : 0;
   const score =
-    2 * mean + 1.5 * Math.min(...support) - 0.6 * on - 0.8 * proportionPenalty(corners, expected.proportion) + 0.3 * Math.min(1, area / 0.4) + 1.2 * Math.max(0, alike);
+    2 * mean +
+    1.5 * Math.min(...support) -
+    0.6 * on -
+    0.8 * proportionPenalty(corners, expected.proportion) +
+    0.3 * Math.min(1, area / 0.4) +
+    1.2 * Math.max(0, alike);
   return { corners, support, score };
 }
 

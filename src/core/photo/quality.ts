@@ -41,13 +41,17 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
 
 /** The only place with sentences about photographs: what it is, what to do. */
 export const faultWords: { [C in PhotoFault['code']]: (fault: Extract<PhotoFault, { code: C }>) => string } = {
-  'fall-off': ({ stops }) => `One side is ${stops.toFixed(1)} stops darker; taken out. Turn the lamp towards it next time.`,
+  'fall-off': ({ stops }) =>
+    `One side is ${stops.toFixed(1)} stops darker; taken out. Turn the lamp towards it next time.`,
   blurred: ({ blurMm }) => `Blurred by ${blurMm.toFixed(1)} mm. Rest the phone on something.`,
   clipped: ({ share }) => `${Math.round(share * 100)} % of the lights are blown. Expose darker by one stop.`,
-  glare: ({ share }) => `Glare on ${Math.max(1, Math.round(share * 100))} % of the canvas is not read. Turn the lamp 30 degrees.`,
-  tilted: ({ degrees }) => `Taken ${Math.round(degrees)} degrees off square; straightened. Stand in front of the middle.`,
+  glare: ({ share }) =>
+    `Glare on ${Math.max(1, Math.round(share * 100))} % of the canvas is not read. Turn the lamp 30 degrees.`,
+  tilted: ({ degrees }) =>
+    `Taken ${Math.round(degrees)} degrees off square; straightened. Stand in front of the middle.`,
   coarse: ({ pixelsPerMm }) => `Only ${pixelsPerMm.toFixed(1)} pixels in a millimetre. Step closer.`,
-  'no-card': () => 'No patch of known grey in the frame: the light was guessed from the plan. A grey card beside the canvas makes values surer.',
+  'no-card': () =>
+    'No patch of known grey in the frame: the light was guessed from the plan. A grey card beside the canvas makes values surer.',
 };
 
 export function wordsForFault<C extends PhotoFault['code']>(fault: Extract<PhotoFault, { code: C }>): string {

@@ -24,7 +24,11 @@ interface Hit {
 /** Cube root of linear light for every code value: steps in the dark count as they do to the eye. */
 const perceptualTables = (picture: Picture) => linearTables(picture).map((table) => table.map((v) => Math.cbrt(v)));
 
-function profileAcross(picture: Picture, tables: Float32Array[], { at, normal, reach }: { at: Point; normal: Point; reach: number }): Float32Array[] {
+function profileAcross(
+  picture: Picture,
+  tables: Float32Array[],
+  { at, normal, reach }: { at: Point; normal: Point; reach: number },
+): Float32Array[] {
   const { data, width, height } = picture;
   const n = 2 * reach + 1;
   const out = [0, 1, 2].map(() => new Float32Array(n));
@@ -44,7 +48,11 @@ function profileAcross(picture: Picture, tables: Float32Array[], { at, normal, r
 }
 
 /** Place of the steepest change of a profile, to a fraction of a sample, preferring places near the middle. */
-function steepest(profiles: Float32Array[], half: number, wantSign: number): { offset: number; strength: number; sign: number } {
+function steepest(
+  profiles: Float32Array[],
+  half: number,
+  wantSign: number,
+): { offset: number; strength: number; sign: number } {
   const n = profiles[0].length;
   const middle = (n - 1) / 2;
   const slopes = new Float32Array(n);
@@ -80,7 +88,10 @@ function robustLine(hits: Hit[], tolerance: number): { p: number; q: number } {
       if (Math.abs(dt) < 0.25) continue;
       const q = (hits[j].offset - hits[i].offset) / dt;
       const p = hits[i].offset - q * hits[i].t;
-      const score = hits.reduce((sum, h) => sum + h.weight * Math.max(0, 1 - Math.abs(h.offset - p - q * h.t) / tolerance), 0);
+      const score = hits.reduce(
+        (sum, h) => sum + h.weight * Math.max(0, 1 - Math.abs(h.offset - p - q * h.t) / tolerance),
+        0,
+      );
       if (score > best.score) best = { p, q, score };
     }
   }
@@ -111,21 +122,32 @@ interface Pass {
   readonly sign: number;
 }
 
-function passOver(picture: Picture, tables: Float32Array[], { from, to, pass }: { from: Point; to: Point; pass: Pass }) {
+function passOver(
+  picture: Picture,
+  tables: Float32Array[],
+  { from, to, pass }: { from: Point; to: Point; pass: Pass },
+) {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
   const normal: Point = [(to[1] - from[1]) / length, (from[0] - to[0]) / length]; // outwards for clockwise corners
   const hits: Hit[] = [];
   for (let k = 0; k < pass.places; k++) {
     const t = 0.03 + (0.94 * k) / (pass.places - 1);
     const at: Point = [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])];
-    const { offset, strength, sign } = steepest(profileAcross(picture, tables, { at, normal, reach: pass.reach }), pass.half, pass.sign);
+    const { offset, strength, sign } = steepest(
+      profileAcross(picture, tables, { at, normal, reach: pass.reach }),
+      pass.half,
+      pass.sign,
+    );
     if (strength > 0.004) hits.push({ t, offset, weight: Math.min(strength, 0.1), sign });
   }
   if (hits.length < 8) return null;
   const line = robustLine(hits, pass.tolerance);
   const near = hits.filter((h) => Math.abs(h.offset - line.p - line.q * h.t) < pass.tolerance);
   const votes = near.reduce((sum, h) => sum + h.sign * h.weight, 0);
-  const move = (t: number, end: Point): Point => [end[0] + (line.p + line.q * t) * normal[0], end[1] + (line.p + line.q * t) * normal[1]];
+  const move = (t: number, end: Point): Point => [
+    end[0] + (line.p + line.q * t) * normal[0],
+    end[1] + (line.p + line.q * t) * normal[1],
+  ];
   return {
     from: move(0, from),
     to: move(1, to),
@@ -136,7 +158,11 @@ function passOver(picture: Picture, tables: Float32Array[], { from, to, pass }: 
 }
 
 /** 10-90 % rise of the mean profile, each profile first moved onto its own crossing (a wobbly side is not a soft one). */
-function riseOf(picture: Picture, tables: Float32Array[], { from, to, reach }: { from: Point; to: Point; reach: number }): number {
+function riseOf(
+  picture: Picture,
+  tables: Float32Array[],
+  { from, to, reach }: { from: Point; to: Point; reach: number },
+): number {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
   const normal: Point = [(to[1] - from[1]) / length, (from[0] - to[0]) / length];
   const rises: number[] = [];
@@ -162,7 +188,12 @@ function riseWidth(profile: Float32Array): number | null {
   const middle = (n - 1) / 2;
   let cross = -1;
   for (let k = 1; k < n; k++) {
-    if ((profile[k - 1] - low) / step < 0.5 && (profile[k] - low) / step >= 0.5 && (cross < 0 || Math.abs(k - middle) < Math.abs(cross - middle))) cross = k;
+    if (
+      (profile[k - 1] - low) / step < 0.5 &&
+      (profile[k] - low) / step >= 0.5 &&
+      (cross < 0 || Math.abs(k - middle) < Math.abs(cross - middle))
+    )
+      cross = k;
   }
   if (cross < 0) return null;
   const reach = (share: number, direction: number): number | null => {
@@ -189,7 +220,12 @@ export function refineSides(picture: Picture, corners: Corners, bandPx: number):
     let ends = { from: corner, to: corners[(i + 1) % 4], sign: 0, agreement: 0, scatterPx: 0 };
     const fine = Math.max(4, Math.round(bandPx / 4));
     const passes = [
-      { reach: Math.round(bandPx), places: 90, half: Math.max(2, Math.round(bandPx / 10)), tolerance: Math.max(2, bandPx / 6) },
+      {
+        reach: Math.round(bandPx),
+        places: 90,
+        half: Math.max(2, Math.round(bandPx / 10)),
+        tolerance: Math.max(2, bandPx / 6),
+      },
       { reach: fine * 2, places: 140, half: Math.max(2, Math.round(fine / 3)), tolerance: Math.max(2, fine / 2) },
       { reach: fine, places: 200, half: 2, tolerance: 2 },
     ];

@@ -1,4 +1,13 @@
-import { applyMatrix, homographyBetween, linearTables, makeRaster, rectangle, type Corners, type Picture, type Raster } from '../raster';
+import {
+  applyMatrix,
+  homographyBetween,
+  linearTables,
+  makeRaster,
+  rectangle,
+  type Corners,
+  type Picture,
+  type Raster,
+} from '../raster';
 
 /** Corners that cannot be a rectangle seen by a camera: crossing, or three on one line. */
 export class CornersRefused extends Error {

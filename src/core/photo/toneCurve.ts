@@ -27,7 +27,9 @@ function pchipSlopes(knots: readonly Knot[]): number[] {
  */
 export function toneCurveThrough(patches: readonly SeenPatch[], channel: 0 | 1 | 2): ToneCurve {
   const knots = distinct(
-    patches.map(({ seen, known }) => ({ at: Math.log2(seen[channel]), lift: Math.log2(known / seen[channel]) })).sort((a, b) => a.at - b.at),
+    patches
+      .map(({ seen, known }) => ({ at: Math.log2(seen[channel]), lift: Math.log2(known / seen[channel]) }))
+      .sort((a, b) => a.at - b.at),
   );
   if (knots.length === 1) return (seen) => seen * 2 ** knots[0].lift;
   const slopes = pchipSlopes(knots);

@@ -22,7 +22,9 @@ export function makeKey(knots: readonly Knot[]): (referenceValue: number) => num
   sorted.forEach((knot, i) => {
     const before = sorted[i - 1];
     if (before && (knot.reference === before.reference || knot.paint < before.paint)) {
-      throw new RangeError(`A key must rise: value ${knot.reference} cannot become ${knot.paint} after ${before.reference} became ${before.paint}.`);
+      throw new RangeError(
+        `A key must rise: value ${knot.reference} cannot become ${knot.paint} after ${before.reference} became ${before.paint}.`,
+      );
     }
   });
   return (value) => {

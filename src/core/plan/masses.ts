@@ -99,7 +99,9 @@ function joinAll(nodes: Node[], total: number): [number, number][] {
   const joins: [number, number][] = [];
   const gone = new Set<number>();
   const heap = new Heap();
-  nodes.forEach((node, a) => node.around.forEach((_, b) => a < b && heap.push({ cost: joinCost(node, nodes[b], total), a, b })));
+  nodes.forEach((node, a) =>
+    node.around.forEach((_, b) => a < b && heap.push({ cost: joinCost(node, nodes[b], total), a, b })),
+  );
   for (let next = heap.pop(); next; next = heap.pop()) {
     const { a, b } = next;
     if (gone.has(a) || gone.has(b)) continue;
@@ -113,7 +115,11 @@ function joinAll(nodes: Node[], total: number): [number, number][] {
         nodes[n].around.delete(old);
       });
     }
-    const node: Node = { size: nodes[a].size + nodes[b].size, sums: nodes[a].sums.map((v, c) => v + nodes[b].sums[c]), around };
+    const node: Node = {
+      size: nodes[a].size + nodes[b].size,
+      sums: nodes[a].sums.map((v, c) => v + nodes[b].sums[c]),
+      around,
+    };
     nodes.push(node);
     around.forEach((length, n) => {
       nodes[n].around.set(made, length);
@@ -165,11 +171,15 @@ export function cutTree(tree: MassTree, masses: number): MassMap {
 }
 
 /** The same map at another size, nearest pixel. */
-export function resizeMasses({ width, height, massOf, ids }: MassMap, size: { width: number; height: number }): MassMap {
+export function resizeMasses(
+  { width, height, massOf, ids }: MassMap,
+  size: { width: number; height: number },
+): MassMap {
   const out = new Int32Array(size.width * size.height);
   for (let y = 0, i = 0; y < size.height; y++) {
     const row = Math.min(height - 1, Math.floor(((y + 0.5) * height) / size.height)) * width;
-    for (let x = 0; x < size.width; x++) out[i++] = massOf[row + Math.min(width - 1, Math.floor(((x + 0.5) * width) / size.width))];
+    for (let x = 0; x < size.width; x++)
+      out[i++] = massOf[row + Math.min(width - 1, Math.floor(((x + 0.5) * width) / size.width))];
   }
   return { ...size, massOf: out, ids };
 }

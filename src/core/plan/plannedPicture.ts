@@ -12,7 +12,10 @@ export class CropRefused extends Error {
 }
 
 /** The largest box of the canvas's proportions in the middle of a picture, px. */
-export function middleCrop({ width, height }: { width: number; height: number }, { widthMm, heightMm }: CanvasSize): Box {
+export function middleCrop(
+  { width, height }: { width: number; height: number },
+  { widthMm, heightMm }: CanvasSize,
+): Box {
   const scale = Math.min(width / widthMm, height / heightMm);
   const [w, h] = [widthMm * scale, heightMm * scale];
   return [(width - w) / 2, (height - h) / 2, w, h];
@@ -22,9 +25,15 @@ export function middleCrop({ width, height }: { width: number; height: number },
 export const CROP_TOLERANCE = 0.005;
 
 /** Reference under the crop at reading size, with each pixel's light scaled so that its value follows the key; hue and chroma ratio stay. */
-export function plannedPicture(reference: Picture, { crop, canvas, key }: { crop: Box; canvas: CanvasSize; key: KeyChoice }): Raster {
+export function plannedPicture(
+  reference: Picture,
+  { crop, canvas, key }: { crop: Box; canvas: CanvasSize; key: KeyChoice },
+): Raster {
   const size = flatSize(canvas);
-  const plan = lightOfPicture(reference, crop, { width: size.width / READING_SHRINK, height: size.height / READING_SHRINK });
+  const plan = lightOfPicture(reference, crop, {
+    width: size.width / READING_SHRINK,
+    height: size.height / READING_SHRINK,
+  });
   return key === 'absolute' ? plan : throughKey(plan, knotsFor(plan, key));
 }
 
@@ -44,6 +53,8 @@ export function throughKey(plan: Raster, knots: readonly Knot[]): Raster {
     const value = Math.max(0.05, (10.5 * i) / steps);
     return luminanceFromValue(key(value)) / luminanceFromValue(value);
   });
-  const [r, g, b] = [plan.r, plan.g, plan.b].map((channel) => channel.map((v, i) => v * factor[Math.min(steps, Math.round((data[i] / 10.5) * steps))]));
+  const [r, g, b] = [plan.r, plan.g, plan.b].map((channel) =>
+    channel.map((v, i) => v * factor[Math.min(steps, Math.round((data[i] / 10.5) * steps))]),
+  );
   return { width: plan.width, height: plan.height, r, g, b };
 }

@@ -26,7 +26,8 @@ export function superpixels(feature: Feature, step: number): { of: Int32Array; c
   const best = new Float32Array(width * height);
   for (let round = 0; round < 5; round++) {
     best.fill(Infinity);
-    for (let k = 0; k < count; k++) claim({ feature, centres, of, best }, k, { rx: width / columns, ry: height / rows });
+    for (let k = 0; k < count; k++)
+      claim({ feature, centres, of, best }, k, { rx: width / columns, ry: height / rows });
     moveCentres(feature, of, centres);
   }
   return { of, count };
@@ -37,7 +38,9 @@ function startCentres(feature: Feature, { columns, rows }: { columns: number; ro
   const count = columns * rows;
   const x = Float32Array.from({ length: count }, (_, k) => (((k % columns) + 0.5) * width) / columns);
   const y = Float32Array.from({ length: count }, (_, k) => ((Math.floor(k / columns) + 0.5) * height) / rows);
-  const f = feature.map(({ data }) => Float32Array.from({ length: count }, (_, k) => data[(y[k] | 0) * width + (x[k] | 0)]));
+  const f = feature.map(({ data }) =>
+    Float32Array.from({ length: count }, (_, k) => data[(y[k] | 0) * width + (x[k] | 0)]),
+  );
   return { x, y, f };
 }
 

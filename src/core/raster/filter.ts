@@ -1,6 +1,10 @@
 import { type Plane, type Raster, channelsOf } from './raster';
 
-function boxRows(src: Float32Array, out: Float32Array, { width, height, radius }: { width: number; height: number; radius: number }): void {
+function boxRows(
+  src: Float32Array,
+  out: Float32Array,
+  { width, height, radius }: { width: number; height: number; radius: number },
+): void {
   const n = 2 * radius + 1;
   for (let y = 0; y < height; y++) {
     const row = y * width;
@@ -11,10 +15,14 @@ function boxRows(src: Float32Array, out: Float32Array, { width, height, radius }
       out[row + x] = sum / n;
       sum -= src[row + Math.max(x - radius, 0)];
     }
-    }
+  }
 }
 
-function boxColumns(src: Float32Array, out: Float32Array, { width, height, radius }: { width: number; height: number; radius: number }): void {
+function boxColumns(
+  src: Float32Array,
+  out: Float32Array,
+  { width, height, radius }: { width: number; height: number; radius: number },
+): void {
   const n = 2 * radius + 1;
   const sums = new Float64Array(width);
   for (let x = 0; x < width; x++) {
@@ -67,7 +75,9 @@ export function shrinkPlane({ width, height, data }: Plane, factor: number): Pla
 /** {@link shrinkPlane} for the three channels of a raster. */
 export function shrinkRaster(raster: Raster, factor: number): Raster {
   if (factor <= 1) return raster;
-  const [r, g, b] = channelsOf(raster).map((data) => shrinkPlane({ width: raster.width, height: raster.height, data }, factor));
+  const [r, g, b] = channelsOf(raster).map((data) =>
+    shrinkPlane({ width: raster.width, height: raster.height, data }, factor),
+  );
   return { width: r.width, height: r.height, r: r.data, g: g.data, b: b.data };
 }
 
@@ -95,4 +105,3 @@ export function resizePlane(plane: Plane, width: number, height: number): Plane 
   }
   return { width, height, data };
 }
-

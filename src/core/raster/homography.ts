@@ -55,9 +55,21 @@ export const rectangle = (width: number, height: number): Corners => [
 /** Inverse of a projective map; null where it has none. */
 export function invert(h: Homography): Homography | null {
   const [a, b, c, d, e, f, g, k, i] = h;
-  const cofactors = [e * i - f * k, c * k - b * i, b * f - c * e, f * g - d * i, a * i - c * g, c * d - a * f, d * k - e * g, b * g - a * k, a * e - b * d];
+  const cofactors = [
+    e * i - f * k,
+    c * k - b * i,
+    b * f - c * e,
+    f * g - d * i,
+    a * i - c * g,
+    c * d - a * f,
+    d * k - e * g,
+    b * g - a * k,
+    a * e - b * d,
+  ];
   const scale = cofactors[8];
-  return scale === 0 || a * cofactors[0] + b * cofactors[3] + c * cofactors[6] === 0 ? null : cofactors.map((v) => v / scale);
+  return scale === 0 || a * cofactors[0] + b * cofactors[3] + c * cofactors[6] === 0
+    ? null
+    : cofactors.map((v) => v / scale);
 }
 
 /** Whether four corners run clockwise (y down) round a convex shape without crossing. */

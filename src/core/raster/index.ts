@@ -1,6 +1,14 @@
 export { makeRaster, channelsOf, type Raster, type Plane, type Point, type Box, type Corners } from './raster';
 export { lightOfPicture, linearTables, applyMatrix, type Picture } from './picture';
-export { homographyBetween, project, rectangle, invert, isConvexClockwise, solveLinear, type Homography } from './homography';
+export {
+  homographyBetween,
+  project,
+  rectangle,
+  invert,
+  isConvexClockwise,
+  solveLinear,
+  type Homography,
+} from './homography';
 export { boxBlur, gaussianBlur, shrinkPlane, shrinkRaster, sampleAt, resizePlane } from './filter';
 export { connectedRegions, type Regions } from './regions';
 export { median, quantile, robust, type Robust } from './statistics';

@@ -13,7 +13,8 @@ export interface Picture {
 export function linearTables(picture: Picture): [Float32Array, Float32Array, Float32Array] {
   const size = picture.data instanceof Uint16Array ? 65536 : 256;
   const [red, green, blue] = picture.profile.curves;
-  const sample = (curve: (code: number) => number) => Float32Array.from({ length: size }, (_, i) => curve(i / (size - 1)));
+  const sample = (curve: (code: number) => number) =>
+    Float32Array.from({ length: size }, (_, i) => curve(i / (size - 1)));
   const first = sample(red);
   return [first, green === red ? first : sample(green), blue === red ? first : sample(blue)];
 }
@@ -35,7 +36,11 @@ export function applyMatrix({ r, g, b }: Raster, matrix: readonly number[] | nul
  * @param crop picture px, may be fractional; parts outside repeat the border
  * @param width,height of the result, px
  */
-export function lightOfPicture(picture: Picture, crop: Box, { width, height }: { width: number; height: number }): Raster {
+export function lightOfPicture(
+  picture: Picture,
+  crop: Box,
+  { width, height }: { width: number; height: number },
+): Raster {
   const out = makeRaster(width, height);
   const [tr, tg, tb] = linearTables(picture);
   const { data, width: w, height: h } = picture;

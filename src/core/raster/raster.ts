@@ -26,4 +26,8 @@ export function makeRaster(width: number, height: number): Raster {
   return { width, height, r: new Float32Array(size), g: new Float32Array(size), b: new Float32Array(size) };
 }
 
-export const channelsOf = (raster: Raster): [Float32Array, Float32Array, Float32Array] => [raster.r, raster.g, raster.b];
+export const channelsOf = (raster: Raster): [Float32Array, Float32Array, Float32Array] => [
+  raster.r,
+  raster.g,
+  raster.b,
+];

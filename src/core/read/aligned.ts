@@ -31,7 +31,8 @@ export function coloursOf(raster: Raster): Colours {
  */
 export function align(flat: Flat, plan: Raster): Aligned {
   const { width, height } = flat.small;
-  if (plan.width !== width || plan.height !== height) throw new RangeError(`plan ${plan.width} x ${plan.height}, flat ${width} x ${height}`);
+  if (plan.width !== width || plan.height !== height)
+    throw new RangeError(`plan ${plan.width} x ${plan.height}, flat ${width} x ${height}`);
   return {
     width,
     height,

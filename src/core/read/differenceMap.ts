@@ -56,5 +56,13 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
   const smooth = sums.map((data) => boxBlur(boxBlur({ width, height, data } as Plane, radius), radius).data);
   const per = factor * factor;
   const ratio = (k: number) => smooth[k].map((v, i) => (smooth[3][i] > 0.02 * per ? v / smooth[3][i] : 0));
-  return { width, height, mmPerPixel: aligned.mmPerPixel * factor, value: ratio(0), warmth: ratio(1), chroma: ratio(2), trust: smooth[3].map((v) => Math.min(1, v / per)) };
+  return {
+    width,
+    height,
+    mmPerPixel: aligned.mmPerPixel * factor,
+    value: ratio(0),
+    warmth: ratio(1),
+    chroma: ratio(2),
+    trust: smooth[3].map((v) => Math.min(1, v / per)),
+  };
 }

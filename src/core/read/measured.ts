@@ -43,8 +43,19 @@ export interface Comparison {
 function measure(colours: Colours, pixels: Int32Array): Measured & { spread: number } {
   const pick = (data: Float32Array) => robust(Float32Array.from(pixels, (i) => data[i]));
   const value = pick(colours.value);
-  const lab: Lab = { L: lightnessFromLuminance(luminanceFromValue(value.centre)), a: pick(colours.a).centre, b: pick(colours.b).centre };
-  return { value: value.centre, lab: [lab.L, lab.a, lab.b], warmth: warmth(lab), chroma: chroma(lab), hue: hue(lab), spread: value.spread };
+  const lab: Lab = {
+    L: lightnessFromLuminance(luminanceFromValue(value.centre)),
+    a: pick(colours.a).centre,
+    b: pick(colours.b).centre,
+  };
+  return {
+    value: value.centre,
+    lab: [lab.L, lab.a, lab.b],
+    warmth: warmth(lab),
+    chroma: chroma(lab),
+    hue: hue(lab),
+    spread: value.spread,
+  };
 }
 
 const labOf = ({ lab: [L, a, b] }: Measured): Lab => ({ L, a, b });

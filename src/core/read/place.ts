@@ -24,7 +24,16 @@ export function boxOf({ outlines }: Place): Box | null {
 }
 
 /** A box as a place. */
-export const placeOfBox = ([x, y, w, h]: Box): Place => ({ outlines: [[[x, y], [x + w, y], [x + w, y + h], [x, y + h]]] });
+export const placeOfBox = ([x, y, w, h]: Box): Place => ({
+  outlines: [
+    [
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ],
+  ],
+});
 
 /** Pixels whose centres lie inside (even-odd rule), row by row. */
 export function pixelsIn({ outlines }: Place, { width, height, mmPerPixel }: Grid): Int32Array {
@@ -54,7 +63,10 @@ function farthest(points: readonly Point[], from: number, to: number): { index: 
   let best = { index: from, distance: 0 };
   for (let i = from + 1; i < to; i++) {
     const [px, py] = points[i];
-    const distance = a[0] === b[0] && a[1] === b[1] ? Math.hypot(px - a[0], py - a[1]) : Math.abs((b[0] - a[0]) * (a[1] - py) - (a[0] - px) * (b[1] - a[1])) / length;
+    const distance =
+      a[0] === b[0] && a[1] === b[1]
+        ? Math.hypot(px - a[0], py - a[1])
+        : Math.abs((b[0] - a[0]) * (a[1] - py) - (a[0] - px) * (b[1] - a[1])) / length;
     if (distance > best.distance) best = { index: i, distance };
   }
   return best;
@@ -76,7 +88,12 @@ export function simplify(points: readonly Point[], tolerance: number): Point[] {
 /** Outlines, in mm, of the marked pixels; specks under 12 mm2 are left out. @param marked 1 = inside, row-major */
 export function placeOfPixels(marked: Uint8Array, { width, height, mmPerPixel }: Grid): Place {
   const [shape] = contours().size([width, height]).thresholds([0.5])(Array.from(marked));
-  const outlines = shape.coordinates.flat().map((ring) => simplify(ring.slice(0, -1).map(([x, y]): Point => [x * mmPerPixel, y * mmPerPixel]), 0.8));
+  const outlines = shape.coordinates.flat().map((ring) =>
+    simplify(
+      ring.slice(0, -1).map(([x, y]): Point => [x * mmPerPixel, y * mmPerPixel]),
+      0.8,
+    ),
+  );
   return { outlines: outlines.filter((outline) => outline.length >= 3 && Math.abs(areaOf(outline)) >= 12) };
 }
 

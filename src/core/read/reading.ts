@@ -32,4 +32,5 @@ export const readPlace = (aligned: Aligned, place: Place, flat: Flat): Compariso
   compare(aligned, pixelsIn(place, aligned), flat.light.uncertainty);
 
 /** Reads a box in canvas mm. */
-export const readBox = (aligned: Aligned, box: Box, flat: Flat): Comparison | null => readPlace(aligned, placeOfBox(box), flat);
+export const readBox = (aligned: Aligned, box: Box, flat: Flat): Comparison | null =>
+  readPlace(aligned, placeOfBox(box), flat);

@@ -24,29 +24,61 @@ async function metadata(bytes: Uint8Array, name: string): Promise<Metadata> {
   try {
     return await sharp(bytes, { limitInputPixels: false, failOn: 'none' }).metadata();
   } catch {
-    throw new InputError('not-a-picture', `${name} is not a picture that can be opened. Nothing was changed. ${TAKEN}`, 415);
+    throw new InputError(
+      'not-a-picture',
+      `${name} is not a picture that can be opened. Nothing was changed. ${TAKEN}`,
+      415,
+    );
   }
 }
 
 function refuseUnfit(meta: Metadata, name: string): void {
   const { width, height } = meta;
   const pixels = width * height;
-  if (!KINDS.has(meta.format ?? '')) throw new InputError('kind', `${name} is a ${meta.format} file. Nothing was changed. ${TAKEN}`, 415);
-  if (pixels > MOST_PIXELS) throw new InputError('too-many-pixels', `${name} has ${width} x ${height} pixels, ${Math.round(pixels / 1e6)} million; at most 100 million are taken. Save it smaller and add it again.`, 413);
-  if (Math.min(width, height) < LEAST_SIDE) throw new InputError('too-small', `${name} has only ${width} x ${height} pixels; at least ${LEAST_SIDE} a side are needed. Add the original photograph.`);
-  if ((meta.pages ?? 1) > 1 && meta.format !== 'tiff' && meta.format !== 'heif') throw new InputError('animated', `${name} is animated: it holds ${meta.pages} pictures. Save the one you mean as a still and add it again.`);
-  if (meta.space === 'cmyk') throw new InputError('cmyk', `${name} is stored in printing inks (CMYK), which cannot be measured. Export it as RGB and add it again.`);
+  if (!KINDS.has(meta.format ?? ''))
+    throw new InputError('kind', `${name} is a ${meta.format} file. Nothing was changed. ${TAKEN}`, 415);
+  if (pixels > MOST_PIXELS)
+    throw new InputError(
+      'too-many-pixels',
+      `${name} has ${width} x ${height} pixels, ${Math.round(pixels / 1e6)} million; at most 100 million are taken. Save it smaller and add it again.`,
+      413,
+    );
+  if (Math.min(width, height) < LEAST_SIDE)
+    throw new InputError(
+      'too-small',
+      `${name} has only ${width} x ${height} pixels; at least ${LEAST_SIDE} a side are needed. Add the original photograph.`,
+    );
+  if ((meta.pages ?? 1) > 1 && meta.format !== 'tiff' && meta.format !== 'heif')
+    throw new InputError(
+      'animated',
+      `${name} is animated: it holds ${meta.pages} pictures. Save the one you mean as a still and add it again.`,
+    );
+  if (meta.space === 'cmyk')
+    throw new InputError(
+      'cmyk',
+      `${name} is stored in printing inks (CMYK), which cannot be measured. Export it as RGB and add it again.`,
+    );
 }
 
 /** Checks a file's kind, size and make before decoding. @throws InputError with a sentence for the painter */
 export async function pictureFacts(bytes: Uint8Array, name: string): Promise<PictureFacts> {
-  if (bytes.length > MOST_BYTES) throw new InputError('too-large', `${name} has ${Math.round(bytes.length / 1048576)} MB; at most 50 MB are taken. Save it smaller and add it again.`, 413);
+  if (bytes.length > MOST_BYTES)
+    throw new InputError(
+      'too-large',
+      `${name} has ${Math.round(bytes.length / 1048576)} MB; at most 50 MB are taken. Save it smaller and add it again.`,
+      413,
+    );
   if (isHeic(bytes)) return { format: 'heic', width: 0, height: 0, orientation: 1 };
   const meta = await metadata(bytes, name);
   refuseUnfit(meta, name);
   const turned = (meta.orientation ?? 1) >= 5;
   const { width, height } = meta;
-  return { format: meta.format ?? '', width: turned ? height : width, height: turned ? width : height, orientation: meta.orientation ?? 1 };
+  return {
+    format: meta.format ?? '',
+    width: turned ? height : width,
+    height: turned ? width : height,
+    orientation: meta.orientation ?? 1,
+  };
 }
 
 /** The matrix profile a file embeds; null = let the decoder convert to sRGB. */
@@ -63,20 +95,35 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
   const profile = profileOf(meta.icc);
   const deep = meta.depth === 'ushort';
   try {
-    let image = sharp(bytes, { failOn: 'error', limitInputPixels: MOST_PIXELS, ignoreIcc: profile !== null }).autoOrient();
+    let image = sharp(bytes, {
+      failOn: 'error',
+      limitInputPixels: MOST_PIXELS,
+      ignoreIcc: profile !== null,
+    }).autoOrient();
     if (meta.hasAlpha) image = image.flatten({ background: '#808080' });
     image = image.toColourspace(deep ? 'rgb16' : 'srgb');
     const { data, info } = await image.raw({ depth: deep ? 'ushort' : 'uchar' }).toBuffer({ resolveWithObject: true });
-    const values = deep ? new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2) : new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
-    return { width: info.width, height: info.height, data: threeChannels(values, info.channels), profile: profile ?? SRGB_PROFILE };
+    const values = deep
+      ? new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2)
+      : new Uint8Array(data.buffer, data.byteOffset, data.byteLength);
+    return {
+      width: info.width,
+      height: info.height,
+      data: threeChannels(values, info.channels),
+      profile: profile ?? SRGB_PROFILE,
+    };
   } catch (cause) {
-    throw new InputError('damaged', `${name} is damaged or cut short (${(cause as Error).message.split('\n')[0]}). Nothing was changed. Copy it from the camera again.`);
+    throw new InputError(
+      'damaged',
+      `${name} is damaged or cut short (${(cause as Error).message.split('\n')[0]}). Nothing was changed. Copy it from the camera again.`,
+    );
   }
 }
 
 function threeChannels<T extends Uint8Array | Uint16Array>(values: T, channels: number): T {
   if (channels === 3) return values;
   const out = new (values.constructor as new (n: number) => T)((values.length / channels) * 3);
-  for (let i = 0, o = 0; i < values.length; i += channels) for (let c = 0; c < 3; c++) out[o++] = values[i + (channels < 3 ? 0 : c)];
+  for (let i = 0, o = 0; i < values.length; i += channels)
+    for (let c = 0; c < 3; c++) out[o++] = values[i + (channels < 3 ? 0 : c)];
   return out;
 }

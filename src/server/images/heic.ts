@@ -27,6 +27,9 @@ export async function decodeHeic(bytes: Uint8Array, name: string): Promise<Pictu
     const icc = embeddedProfile(bytes);
     return { width, height, data: rgb, profile: (icc && readMatrixProfile(icc)) ?? SRGB_PROFILE };
   } catch (cause) {
-    throw new InputError('damaged', `${name} is a HEIC file that cannot be decoded (${(cause as Error).message}). Nothing was changed. Export it as JPEG and add it again.`);
+    throw new InputError(
+      'damaged',
+      `${name} is a HEIC file that cannot be decoded (${(cause as Error).message}). Nothing was changed. Export it as JPEG and add it again.`,
+    );
   }
 }

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { ROUTES, type Route } from './routes';
+import { Problem } from './studio';
+
+const json = (schema: z.ZodType) => ({
+  'application/json': { schema: z.toJSONSchema(schema, { unrepresentable: 'any', io: 'input' }) },
+});
+const file = {
+  'multipart/form-data': {
+    schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } }, required: ['file'] },
+  },
+};
+
+function operation(name: string, row: Route) {
+  const content = row.upload ? file : row.body ? json(row.body) : null;
+  return {
+    operationId: name,
+    summary: row.summary,
+    parameters: [...row.path.matchAll(/:(\w+)/g)].map(([, parameter]) => ({
+      name: parameter,
+      in: 'path',
+      required: true,
+      schema: { type: 'string' },
+    })),
+    ...(content && { requestBody: { required: true, content } }),
+    responses: {
+      [row.status]: { description: row.summary, content: json(row.response) },
+      default: {
+        description: 'Problem (RFC 9457)',
+        content: { 'application/problem+json': { schema: z.toJSONSchema(Problem) } },
+      },
+    },
+  };
+}
+
+/** The OpenAPI 3.1 description, made from {@link ROUTES}. */
+export function openApi() {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const [name, row] of Object.entries(ROUTES)) {
+    const path = `/api${row.path.replace(/:(\w+)/g, '{$1}')}`;
+    paths[path] = { ...paths[path], [row.method]: operation(name, row) };
+  }
+  return { openapi: '3.1.0', info: { title: 'Revlin', version: '0.1.0' }, paths };
+}

@@ -1,0 +1,242 @@
+import { z } from 'zod';
+import { Box, Comparison, Corners, Day, Decision, GreyPatch, KeyChoice, Place, FindingKind } from './shapes';
+import {
+  Correction,
+  Job,
+  Mass,
+  NewPainting,
+  PaintingDetail,
+  PaintingSummary,
+  Photo,
+  ReadingDetail,
+  Settings,
+} from './studio';
+
+/** One row an endpoint: what is sent, what comes back. The server checks both; the web's client and openapi.json are made from it. */
+export interface Route<B extends z.ZodType | null = z.ZodType | null, R extends z.ZodType = z.ZodType> {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  /** Express path below /api */
+  readonly path: string;
+  readonly summary: string;
+  readonly body: B;
+  /** a file is sent as multipart field "file" */
+  readonly upload?: boolean;
+  readonly response: R;
+  readonly status: 200 | 201 | 202;
+}
+
+const route = <B extends z.ZodType | null, R extends z.ZodType>(row: Route<B, R>): Route<B, R> => row;
+
+export const SessionInput = z.object({
+  date: Day.optional(),
+  intention: z.string().trim().max(200).default(''),
+  minutes: z.number().int().min(0).max(1440).nullable().default(null),
+});
+export const PlanInput = z.object({
+  key: KeyChoice,
+  masses: z.number().int().min(2).max(40),
+  names: z.record(z.string(), z.string().trim().max(60)),
+});
+export const OwnCorrection = z.object({
+  photoId: z.uuid(),
+  place: Place,
+  kind: FindingKind,
+  name: z.string().trim().min(1, 'Name the place.').max(60),
+  words: z.string().trim().min(1, 'Say what the hand should do.').max(300),
+});
+const Added = z.object({ photo: Photo, job: Job, twin: z.boolean() });
+
+export const ROUTES = {
+  listPaintings: route({
+    method: 'get',
+    path: '/paintings',
+    summary: 'All paintings, the one on the easel first',
+    body: null,
+    response: z.array(PaintingSummary),
+    status: 200,
+  }),
+  addPainting: route({
+    method: 'post',
+    path: '/paintings',
+    summary: 'Begin a painting and put it on the easel',
+    body: NewPainting,
+    response: PaintingDetail,
+    status: 201,
+  }),
+  getPainting: route({
+    method: 'get',
+    path: '/paintings/:paintingId',
+    summary: 'One painting with its reference, plan, sessions and corrections',
+    body: null,
+    response: PaintingDetail,
+    status: 200,
+  }),
+  putOnEasel: route({
+    method: 'put',
+    path: '/paintings/:paintingId/easel',
+    summary: 'Put this painting on the easel',
+    body: null,
+    response: PaintingDetail,
+    status: 200,
+  }),
+  addReference: route({
+    method: 'post',
+    path: '/paintings/:paintingId/reference',
+    summary: 'Upload the main reference; an earlier one is kept but no longer governs',
+    body: null,
+    upload: true,
+    response: PaintingDetail,
+    status: 201,
+  }),
+  cropReference: route({
+    method: 'put',
+    path: '/paintings/:paintingId/reference/crop',
+    summary: 'Crop the main reference to the canvas (reference px)',
+    body: z.object({ crop: Box }),
+    response: PaintingDetail,
+    status: 200,
+  }),
+  changePlan: route({
+    method: 'put',
+    path: '/paintings/:paintingId/plan',
+    summary: 'Keep a new version of the plan',
+    body: PlanInput,
+    response: PaintingDetail,
+    status: 200,
+  }),
+  getMasses: route({
+    method: 'get',
+    path: '/paintings/:paintingId/masses',
+    summary: 'The masses of the governing plan, with their outlines',
+    body: null,
+    response: z.array(Mass),
+    status: 200,
+  }),
+  addSession: route({
+    method: 'post',
+    path: '/paintings/:paintingId/sessions',
+    summary: 'Start the next session',
+    body: SessionInput,
+    response: PaintingDetail,
+    status: 201,
+  }),
+  addPhoto: route({
+    method: 'post',
+    path: '/sessions/:sessionId/photos',
+    summary: 'Upload a photograph of the canvas; finding its corners starts',
+    body: null,
+    upload: true,
+    response: Added,
+    status: 202,
+  }),
+  setCorners: route({
+    method: 'put',
+    path: '/photos/:photoId/corners',
+    summary: 'Show the corners, photo px, clockwise from the top left',
+    body: z.object({ corners: Corners }),
+    response: Photo,
+    status: 200,
+  }),
+  setGreys: route({
+    method: 'put',
+    path: '/photos/:photoId/greys',
+    summary: 'Mark patches of known grey, photo px',
+    body: z.object({ greys: z.array(GreyPatch).max(24) }),
+    response: Photo,
+    status: 200,
+  }),
+  readPhoto: route({
+    method: 'post',
+    path: '/photos/:photoId/readings',
+    summary: 'Read the photograph against the plan',
+    body: null,
+    response: Job,
+    status: 202,
+  }),
+  getReading: route({
+    method: 'get',
+    path: '/photos/:photoId/reading',
+    summary: 'The newest reading of a photograph',
+    body: null,
+    response: ReadingDetail,
+    status: 200,
+  }),
+  decide: route({
+    method: 'put',
+    path: '/photos/:photoId/findings/:index',
+    summary: 'Take, dismiss or put off a finding; null takes the decision back',
+    body: z.object({ decision: Decision.nullable() }),
+    response: ReadingDetail,
+    status: 200,
+  }),
+  measure: route({
+    method: 'post',
+    path: '/photos/:photoId/measure',
+    summary: 'Measure a place on the canvas',
+    body: z.object({ place: Place }),
+    response: Comparison,
+    status: 200,
+  }),
+  addCorrection: route({
+    method: 'post',
+    path: '/paintings/:paintingId/corrections',
+    summary: 'Write a correction of your own for an outlined place',
+    body: OwnCorrection,
+    response: Correction,
+    status: 201,
+  }),
+  removeCorrection: route({
+    method: 'delete',
+    path: '/corrections/:correctionId',
+    summary: 'Take a correction off the list; its history is kept',
+    body: null,
+    response: Correction,
+    status: 200,
+  }),
+  restoreCorrection: route({
+    method: 'put',
+    path: '/corrections/:correctionId',
+    summary: 'Put a correction back on the list',
+    body: null,
+    response: Correction,
+    status: 200,
+  }),
+  getJob: route({
+    method: 'get',
+    path: '/jobs/:jobId',
+    summary: 'How far long work is',
+    body: null,
+    response: Job,
+    status: 200,
+  }),
+  stopJob: route({
+    method: 'delete',
+    path: '/jobs/:jobId',
+    summary: 'Stop long work',
+    body: null,
+    response: Job,
+    status: 200,
+  }),
+  getSettings: route({
+    method: 'get',
+    path: '/settings',
+    summary: 'Settings',
+    body: null,
+    response: Settings,
+    status: 200,
+  }),
+  putSettings: route({
+    method: 'put',
+    path: '/settings',
+    summary: 'Change settings',
+    body: Settings,
+    response: Settings,
+    status: 200,
+  }),
+} as const;
+
+export type RouteName = keyof typeof ROUTES;
+export type BodyOf<N extends RouteName> = (typeof ROUTES)[N]['body'] extends z.ZodType
+  ? z.input<NonNullable<(typeof ROUTES)[N]['body']>>
+  : undefined;
+export type ResponseOf<N extends RouteName> = z.infer<(typeof ROUTES)[N]['response']>;

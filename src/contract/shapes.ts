@@ -1,0 +1,41 @@
+import { z } from 'zod';
+
+/** Shapes that cross a wall between rooms: lengths mm, values Munsell 0..10, times UTC ISO strings, ids UUIDs. */
+export const Id = z.uuid();
+export const Time = z.iso.datetime();
+export const Day = z.iso.date();
+export const Point = z.tuple([z.number(), z.number()]);
+export const Corners = z.tuple([Point, Point, Point, Point]);
+export const Box = z.tuple([z.number(), z.number(), z.number().positive(), z.number().positive()]);
+export const Place = z.object({ outlines: z.array(z.array(Point).min(3).max(4000)).min(1).max(200) });
+/** A place as measured: may have no outline where it is smaller than a speck. */
+export const Shape = z.object({ outlines: z.array(z.array(Point)) });
+export const GreyPatch = z.object({ box: Box, value: z.number().gt(0).max(10) });
+
+export const Measured = z.object({
+  value: z.number(),
+  lab: z.tuple([z.number(), z.number(), z.number()]),
+  warmth: z.number(),
+  chroma: z.number(),
+  hue: z.number(),
+});
+export const Difference = z.object({ value: z.number(), warmth: z.number(), chroma: z.number(), deltaE: z.number() });
+export const Uncertainty = z.object({ value: z.number(), warmth: z.number() });
+export const Comparison = z.object({
+  target: Measured,
+  painted: Measured,
+  difference: Difference,
+  uncertainty: Uncertainty,
+  spread: z.number(),
+  readShare: z.number(),
+});
+
+export const FindingKind = z.enum(['value', 'temperature', 'chroma']);
+export const Verdict = z.enum(['settled', 'closer', 'unchanged', 'overshot', 'further off']);
+export const Decision = z.enum(['taken', 'dismissed', 'later']);
+export const KeyChoice = z.enum(['absolute', 'range']);
+
+export type Place = z.infer<typeof Place>;
+export type Comparison = z.infer<typeof Comparison>;
+export type Decision = z.infer<typeof Decision>;
+export type KeyChoice = z.infer<typeof KeyChoice>;

@@ -1,0 +1,245 @@
+import { z } from 'zod';
+import {
+  Box,
+  Comparison,
+  Corners,
+  Day,
+  Decision,
+  FindingKind,
+  GreyPatch,
+  Id,
+  KeyChoice,
+  Measured,
+  Place,
+  Shape,
+  Time,
+  Uncertainty,
+  Difference,
+  Verdict,
+} from './shapes';
+
+const mm = z.number().min(20, 'A canvas side is at least 20 mm.').max(5000, 'A canvas side is at most 5000 mm.');
+
+export const NewPainting = z
+  .object({
+    title: z.string().trim().min(1, 'A painting needs a title.').max(120),
+    widthMm: mm,
+    heightMm: mm,
+    drewMe: z.string().trim().max(500).default(''),
+  })
+  .refine(({ widthMm, heightMm }) => Math.max(widthMm, heightMm) <= 8 * Math.min(widthMm, heightMm), {
+    message: 'A canvas is at most eight times as long as it is wide.',
+    path: ['widthMm'],
+  });
+
+export const Painting = z.object({
+  id: Id,
+  title: z.string(),
+  widthMm: z.number(),
+  heightMm: z.number(),
+  drewMe: z.string(),
+  createdAt: Time,
+  onEasel: z.boolean(),
+});
+
+export const Reference = z.object({ id: Id, fileName: z.string(), width: z.number(), height: z.number(), crop: Box });
+
+export const Plan = z.object({
+  id: Id,
+  version: z.number().int(),
+  key: KeyChoice,
+  masses: z.number().int().min(2).max(40),
+  /** painter's names by mass id */
+  names: z.record(z.string(), z.string().max(60)),
+});
+
+/** A mass of the plan before anything is read. */
+export const Mass = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  share: z.number(),
+  centre: z.tuple([z.number(), z.number()]),
+  place: Shape,
+});
+
+/** arrived: corners not looked for yet; asked: the painter must show them; ready: can be read; read: has a reading */
+export const PhotoState = z.enum(['arrived', 'asked', 'ready', 'read']);
+
+export const Photo = z.object({
+  id: Id,
+  sessionId: Id,
+  fileName: z.string(),
+  width: z.number(),
+  height: z.number(),
+  addedAt: Time,
+  corners: Corners.nullable(),
+  cornersFrom: z.enum(['found', 'given']).nullable(),
+  confidence: z.number().nullable(),
+  greys: z.array(GreyPatch),
+  state: PhotoState,
+  readingId: Id.nullable(),
+});
+
+export const Session = z.object({
+  id: Id,
+  number: z.number().int(),
+  date: Day,
+  intention: z.string(),
+  minutes: z.number().int().nullable(),
+  photos: z.array(Photo),
+});
+
+export const Check = z.object({
+  id: Id,
+  photoId: Id,
+  sessionNumber: z.number().int(),
+  verdict: Verdict,
+  before: z.number(),
+  difference: z.number(),
+  uncertainty: z.number(),
+  checkedAt: Time,
+});
+
+export const Correction = z.object({
+  id: Id,
+  paintingId: Id,
+  /** session whose reading it was taken from */
+  sessionNumber: z.number().int(),
+  kind: FindingKind,
+  name: z.string(),
+  words: z.string(),
+  place: Place,
+  /** painted minus plan when it was taken, along its kind */
+  difference: z.number(),
+  uncertainty: z.number(),
+  own: z.boolean(),
+  open: z.boolean(),
+  takenAt: Time,
+  checks: z.array(Check),
+});
+
+/** The next thing to do, one action away. */
+export const Next = z.enum([
+  'add-reference',
+  'start-session',
+  'add-photo',
+  'show-corners',
+  'read',
+  'decide',
+  'next-session',
+]);
+
+export const PaintingDetail = z.object({
+  painting: Painting,
+  reference: Reference.nullable(),
+  plan: Plan.nullable(),
+  sessions: z.array(Session),
+  corrections: z.array(Correction),
+  undecided: z.number().int(),
+  next: Next,
+});
+
+export const PaintingSummary = Painting.extend({
+  next: Next,
+  sessionCount: z.number().int(),
+  undecided: z.number().int(),
+  referenceId: Id.nullable(),
+  latestPhotoId: Id.nullable(),
+  latestDate: Day.nullable(),
+  openCorrections: z.number().int(),
+});
+
+export const MassOfReading = Comparison.extend({
+  id: z.number().int(),
+  name: z.string(),
+  share: z.number(),
+  place: Shape,
+});
+
+export const FindingOfReading = z.object({
+  index: z.number().int(),
+  kind: FindingKind,
+  name: z.string(),
+  words: z.string(),
+  instruction: z.string(),
+  place: Place,
+  region: z.object({ box: Box }),
+  target: Measured,
+  painted: Measured,
+  difference: Difference,
+  uncertainty: Uncertainty,
+  share: z.number(),
+  amount: z.number(),
+  decision: Decision.nullable(),
+  correctionId: Id.nullable(),
+});
+
+export const ReadingDetail = z.object({
+  id: Id,
+  photoId: Id,
+  planVersion: z.number().int(),
+  algorithm: z.number().int(),
+  createdAt: Time,
+  /** the corners, greys or plan have changed since */
+  stale: z.boolean(),
+  light: z.object({
+    method: z.enum(['card', 'grey', 'plan', 'untouched']),
+    gainStops: z.array(z.number()),
+    fallOffStops: z.number(),
+    agreement: z.number(),
+    uncertainty: Uncertainty,
+  }),
+  glareShare: z.number(),
+  glare: Shape.nullable(),
+  blurMm: z.number().nullable(),
+  quality: z.array(z.string()),
+  masses: z.array(MassOfReading),
+  findings: z.array(FindingOfReading),
+});
+
+export const Job = z.object({
+  id: Id,
+  kind: z.enum(['corners', 'read']),
+  photoId: Id,
+  state: z.enum(['queued', 'running', 'done', 'failed', 'stopped']),
+  /** what is being done, in words */
+  doing: z.string(),
+  share: z.number(),
+  problem: z.string().nullable(),
+});
+
+export const Settings = z.object({
+  surround: z.enum(['dark', 'middle', 'light']).default('middle'),
+  /** which end of the displayed value scale is black */
+  scale: z.enum(['black-is-0', 'white-is-0']).default('black-is-0'),
+  /** how many steps the displayed scale has between black and white */
+  scaleSteps: z.union([z.literal(10), z.literal(9), z.literal(5)]).default(10),
+  units: z.enum(['mm', 'inches']).default('mm'),
+});
+
+export const Problem = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string(),
+  code: z.string(),
+});
+
+export type NewPainting = z.infer<typeof NewPainting>;
+export type Painting = z.infer<typeof Painting>;
+export type Reference = z.infer<typeof Reference>;
+export type Plan = z.infer<typeof Plan>;
+export type Mass = z.infer<typeof Mass>;
+export type Photo = z.infer<typeof Photo>;
+export type Session = z.infer<typeof Session>;
+export type Check = z.infer<typeof Check>;
+export type Correction = z.infer<typeof Correction>;
+export type Next = z.infer<typeof Next>;
+export type PaintingDetail = z.infer<typeof PaintingDetail>;
+export type PaintingSummary = z.infer<typeof PaintingSummary>;
+export type MassOfReading = z.infer<typeof MassOfReading>;
+export type FindingOfReading = z.infer<typeof FindingOfReading>;
+export type ReadingDetail = z.infer<typeof ReadingDetail>;
+export type Job = z.infer<typeof Job>;
+export type Settings = z.infer<typeof Settings>;
+export type Problem = z.infer<typeof Problem>;

@@ -1,0 +1,2 @@
+export { applyAids, evenThresholds, stepValues, NO_AIDS, type Aids } from './aids';
+export { readSpot, type Spot } from './spot';

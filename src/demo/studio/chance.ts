@@ -1,0 +1,31 @@
+/** Repeatable chance 0..1 from a seed (mulberry32). */
+export function chance(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = state;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** Normally distributed chance, mean 0, deviation 1 (sum of uniform ones: never wilder than 3). */
+export const normal = (random: () => number): number => (random() + random() + random() + random() - 2) * Math.sqrt(3);
+
+/** Smooth noise over the plane, -1..1: random numbers on a lattice, smoothly joined. */
+export function smoothNoise(seed: number): (x: number, y: number) => number {
+  const at = (x: number, y: number) => {
+    let h = (Math.imul(x, 374761393) + Math.imul(y, 668265263) + Math.imul(seed, 2246822519)) | 0;
+    h = Math.imul(h ^ (h >>> 13), 1274126177);
+    return ((h ^ (h >>> 16)) >>> 0) / 2147483648 - 1;
+  };
+  const ease = (t: number) => t * t * (3 - 2 * t);
+  return (x, y) => {
+    const [ix, iy] = [Math.floor(x), Math.floor(y)];
+    const [fx, fy] = [ease(x - ix), ease(y - iy)];
+    const top = at(ix, iy) * (1 - fx) + at(ix + 1, iy) * fx;
+    const low = at(ix, iy + 1) * (1 - fx) + at(ix + 1, iy + 1) * fx;
+    return top * (1 - fy) + low * fy;
+  };
+}

@@ -1,0 +1,38 @@
+import sharp from 'sharp';
+import { toLinear } from './colour';
+import type { Shot } from './camera';
+import type { Sheet, Subject } from './scene';
+
+const linear = Float32Array.from({ length: 256 }, (_, i) => toLinear(i / 255));
+
+/** Opens a picture as linear light at a given size. */
+export async function openSheet(path: string, size: { width: number; height: number }): Promise<Sheet> {
+  const { data, info } = await sharp(path)
+    .resize(size.width, size.height, { fit: 'fill' })
+    .removeAlpha()
+    .toColourspace('srgb')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { width: info.width, height: info.height, data: Float32Array.from(data, (v) => linear[v]) };
+}
+
+/** Opens a reference and the object numbers of its ID render (red channel, tenths of full scale). */
+export async function openSubject(
+  reference: string,
+  ids: string | null,
+  size: { width: number; height: number },
+): Promise<Subject> {
+  const picture = await openSheet(reference, size);
+  if (!ids) return { picture, objects: new Uint8Array(size.width * size.height) };
+  const { data } = await sharp(ids)
+    .resize(size.width, size.height, { fit: 'fill', kernel: 'nearest' })
+    .removeAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  return { picture, objects: Uint8Array.from({ length: size.width * size.height }, (_, i) => data[3 * i]) };
+}
+
+export const jpegOf = (shot: Shot, quality = 92): Promise<Buffer> =>
+  sharp(Buffer.from(shot.data.buffer), { raw: { width: shot.width, height: shot.height, channels: 3 } })
+    .jpeg({ quality, chromaSubsampling: '4:2:0' })
+    .toBuffer();

@@ -1,0 +1,51 @@
+import express, { type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { apiRouter } from './routes/api';
+import { problemHandler, sendProblem } from './routes/problems';
+import type { Studio } from './studio/studio';
+
+const LOCAL = new Set(['localhost', '127.0.0.1', '[::1]']);
+
+/** Only this machine's own pages may talk to the studio: a page elsewhere must not reach it through the browser. */
+const onlyLocal: RequestHandler = (request, response, next) => {
+  const host = (request.headers.host ?? '').replace(/:\d+$/, '');
+  const origin = request.headers.origin;
+  const foreign = origin !== undefined && origin !== `http://${request.headers.host}`;
+  if (!LOCAL.has(host) || foreign)
+    return sendProblem(response, {
+      status: 403,
+      code: 'elsewhere',
+      detail: 'Revlin answers only to pages it has opened itself on this machine.',
+    });
+  next();
+};
+
+/** The whole application. @param webFolder the built interface */
+export function createApp(studio: Studio, { webFolder, log }: { webFolder: string; log: Logger }): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          imgSrc: ["'self'", 'blob:', 'data:'],
+          workerSrc: ["'self'", 'blob:'],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(onlyLocal);
+  app.use('/api', express.json({ limit: '4mb' }), apiRouter(studio));
+  app.use(express.static(webFolder, { index: false, maxAge: '1h', immutable: false }));
+  app.get(/.*/, (_request, response) =>
+    response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'), { dotfiles: 'allow' }),
+  );
+  app.use(problemHandler(log));
+  return app;
+}

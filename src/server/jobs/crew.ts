@@ -1,0 +1,56 @@
+import { MessageChannel } from 'node:worker_threads';
+import { Piscina } from 'piscina';
+import { InputError } from '../images/inputError';
+import type { Progress, TaskName, Tasks } from './tasks';
+
+interface Outcome {
+  readonly answer?: unknown;
+  readonly problem?: { name: string; message: string; code?: string; status?: number };
+}
+
+/** The worker threads. */
+export interface Crew {
+  run<N extends TaskName>(
+    name: N,
+    ask: Tasks[N]['ask'],
+    options?: { signal?: AbortSignal; onProgress?: (progress: Progress) => void },
+  ): Promise<Tasks[N]['answer']>;
+  dismiss(): Promise<void>;
+}
+
+const CANVAS_WORDS: Record<string, string> = {
+  CornersRefused:
+    "These corners cannot be a canvas: they cross or lie on one line. The photo is kept. Drag them to the canvas's corners, clockwise from its top left.",
+};
+
+/** Hires worker threads: two, so that a preview never waits for a reading. @param workerFile bundled jobs/worker */
+export function hireCrew(workerFile: string): Crew {
+  const pool = new Piscina({
+    filename: workerFile,
+    minThreads: 1,
+    maxThreads: 2,
+    idleTimeout: 60_000,
+    resourceLimits: { maxOldGenerationSizeMb: 1024 },
+  });
+  return {
+    async run(name, ask, { signal, onProgress } = {}) {
+      const channel = onProgress ? new MessageChannel() : null;
+      channel?.port1.on('message', (progress: Progress) => onProgress?.(progress));
+      channel?.port1.unref();
+      try {
+        const outcome = (await pool.run(
+          { name, ask, port: channel?.port2 ?? null },
+          { signal, transferList: channel ? [channel.port2] : [] },
+        )) as Outcome;
+        if (!outcome.problem) return outcome.answer as never;
+        const { name: kind, message, code, status } = outcome.problem;
+        if (kind === 'InputError') throw new InputError(code ?? 'input', message, status);
+        if (CANVAS_WORDS[kind]) throw new InputError('corners', CANVAS_WORDS[kind]);
+        throw new Error(`${kind}: ${message}`);
+      } finally {
+        channel?.port1.close();
+      }
+    },
+    dismiss: () => pool.destroy(),
+  };
+}

@@ -1,0 +1,92 @@
+import type { Job } from '../../contract';
+import type { World } from '../world';
+import type { Progress } from './tasks';
+
+type State = Job['state'];
+type Move = 'start' | 'finish' | 'fail' | 'stop';
+const MOVES: Record<State, Partial<Record<Move, State>>> = {
+  queued: { start: 'running', stop: 'stopped', fail: 'failed' },
+  running: { finish: 'done', fail: 'failed', stop: 'stopped' },
+  done: {},
+  failed: {},
+  stopped: {},
+};
+
+interface Entry {
+  job: Job;
+  readonly abort: AbortController;
+  readonly watchers: Set<(job: Job) => void>;
+}
+
+const KEEP = 200; // finished jobs remembered
+
+/** Long work under way: what, how far, and how to stop it. Lives in memory; what a job has committed is in the database. */
+export class JobBoard {
+  private readonly entries = new Map<string, Entry>();
+  constructor(private readonly world: World) {}
+
+  /** Posts a job and starts it; the work gets a signal that says stop and a way to tell its progress. */
+  post(
+    about: Pick<Job, 'kind' | 'photoId'>,
+    work: (signal: AbortSignal, tell: (progress: Progress) => void) => Promise<void>,
+  ): Job {
+    const job: Job = { id: this.world.newId(), ...about, state: 'queued', doing: 'waiting', share: 0, problem: null };
+    const entry: Entry = { job, abort: new AbortController(), watchers: new Set() };
+    this.entries.set(job.id, entry);
+    for (const id of this.entries.keys()) if (this.entries.size > KEEP && id !== job.id) this.entries.delete(id);
+    void this.carryOut(entry, work);
+    return job;
+  }
+
+  private async carryOut(
+    entry: Entry,
+    work: (signal: AbortSignal, tell: (progress: Progress) => void) => Promise<void>,
+  ): Promise<void> {
+    this.move(entry, 'start', {});
+    try {
+      await work(entry.abort.signal, (progress) => this.move(entry, null, progress));
+      this.move(entry, 'finish', { doing: 'done', share: 1 });
+    } catch (cause) {
+      const stopped = entry.abort.signal.aborted;
+      this.move(entry, stopped ? 'stop' : 'fail', {
+        doing: stopped ? 'stopped' : 'failed',
+        problem: stopped ? null : (cause as Error).message,
+      });
+    }
+  }
+
+  private move(entry: Entry, move: Move | null, change: Partial<Job>): void {
+    const state = move === null ? entry.job.state : MOVES[entry.job.state][move];
+    if (!state || (move === null && state !== 'running')) return;
+    entry.job = { ...entry.job, ...change, state };
+    for (const watcher of entry.watchers) watcher(entry.job);
+  }
+
+  get(id: string): Job | undefined {
+    return this.entries.get(id)?.job;
+  }
+
+  /** The job under way for a photo, if any. */
+  underWay(photoId: string): Job | undefined {
+    return [...this.entries.values()].find(
+      ({ job }) => job.photoId === photoId && (job.state === 'queued' || job.state === 'running'),
+    )?.job;
+  }
+
+  stop(id: string): Job | undefined {
+    const entry = this.entries.get(id);
+    if (!entry) return undefined;
+    this.move(entry, 'stop', { doing: 'stopped' });
+    entry.abort.abort();
+    return entry.job;
+  }
+
+  /** Calls back with every change, at once with the present state; returns its own undo. */
+  watch(id: string, watcher: (job: Job) => void): () => void {
+    const entry = this.entries.get(id);
+    if (!entry) return () => undefined;
+    entry.watchers.add(watcher);
+    watcher(entry.job);
+    return () => entry.watchers.delete(watcher);
+  }
+}

@@ -1,0 +1,65 @@
+import type { Finding } from '../../core/correct';
+import type { CanvasSize, GreyPatch, Light } from '../../core/photo';
+import type { KeyChoice } from '../../core/plan';
+import type { Comparison, MassReading, Place } from '../../core/read';
+import type { Box, Corners } from '../../core/raster';
+
+/** A file on disk with the name the painter knows it by. */
+export interface StoredPicture {
+  readonly path: string;
+  readonly name: string;
+}
+
+/** The plan as a worker needs it. */
+export interface PlanTask {
+  readonly reference: StoredPicture;
+  readonly crop: Box;
+  readonly canvas: CanvasSize;
+  readonly key: KeyChoice;
+  readonly masses: number;
+}
+
+/** What worker threads can be asked to do; each answer beside it. */
+export interface Tasks {
+  check: { ask: { picture: StoredPicture }; answer: { width: number; height: number; format: string } };
+  preview: { ask: { picture: StoredPicture; longSide: number }; answer: { jpeg: Uint8Array } };
+  planned: { ask: { plan: PlanTask }; answer: { jpeg: Uint8Array } };
+  masses: {
+    ask: { plan: PlanTask };
+    answer: { masses: { id: number; place: Place; share: number; centre: [number, number] }[] };
+  };
+  corners: {
+    ask: { photo: StoredPicture; canvas: CanvasSize; plan: PlanTask | null };
+    answer: { found: { corners: Corners; confidence: number; sure: boolean } | null };
+  };
+  read: {
+    ask: {
+      photo: StoredPicture;
+      corners: Corners;
+      greys: readonly GreyPatch[];
+      plan: PlanTask;
+      places: readonly Place[];
+    };
+    answer: ReadAnswer;
+  };
+}
+
+export interface ReadAnswer {
+  readonly flatJpeg: Uint8Array;
+  readonly light: Light;
+  readonly glareShare: number;
+  readonly glare: Place | null;
+  readonly blurMm: number | null;
+  readonly quality: readonly string[];
+  readonly masses: readonly MassReading[];
+  readonly findings: readonly Finding[];
+  /** one for each place asked about; null where it cannot be read */
+  readonly places: readonly (Comparison | null)[];
+}
+
+export type TaskName = keyof Tasks;
+/** Progress in words and as a share 0..1. */
+export interface Progress {
+  readonly doing: string;
+  readonly share: number;
+}

@@ -1,0 +1,148 @@
+import { readFile } from 'node:fs/promises';
+import type { MessagePort } from 'node:worker_threads';
+import sharp from 'sharp';
+import { byteFromLinear } from '../../core/colour';
+import { findingsOf } from '../../core/correct';
+import { CORNERS_SURE, findCanvas, flatFromPhoto, flatSize, lookOf, wordsForFault } from '../../core/photo';
+import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
+import { placeOfPixels, readFlat, readPlace } from '../../core/read';
+import { lightOfPicture, type Raster } from '../../core/raster';
+import { decodePicture } from '../images/decodePicture';
+import type { PlanTask, Progress, StoredPicture, TaskName, Tasks } from './tasks';
+
+type Tell = (doing: string, share: number) => void;
+type Ask<N extends TaskName> = Tasks[N]['ask'];
+type Answer<N extends TaskName> = Promise<Tasks[N]['answer']>;
+
+const openStored = async ({ path, name }: StoredPicture) => decodePicture(await readFile(path), name);
+
+/** The plan of the last tasks: the same reference is asked for again and again. */
+let kept: { name: string; plan: Raster; masses: MassMap } | null = null;
+
+async function openPlan(task: PlanTask): Promise<{ plan: Raster; masses: MassMap }> {
+  const name = JSON.stringify(task);
+  if (kept?.name === name) return kept;
+  const reference = await openStored(task.reference);
+  const plan = plannedPicture(reference, task);
+  const masses = resizeMasses(cutTree(massTree(plan), task.masses), plan);
+  kept = { name, plan, masses };
+  return kept;
+}
+
+function jpegOf({ width, height, r, g, b }: Raster, quality = 92): Promise<Buffer> {
+  const bytes = new Uint8Array(3 * width * height);
+  for (let i = 0, o = 0; i < r.length; i++) {
+    bytes[o++] = byteFromLinear(r[i]);
+    bytes[o++] = byteFromLinear(g[i]);
+    bytes[o++] = byteFromLinear(b[i]);
+  }
+  return sharp(bytes, { raw: { width, height, channels: 3 } })
+    .jpeg({ quality, chromaSubsampling: '4:4:4' })
+    .toBuffer();
+}
+
+async function check({ picture }: Ask<'check'>): Answer<'check'> {
+  const { width, height } = await openStored(picture);
+  return { width, height, format: 'picture' };
+}
+
+async function preview({ picture, longSide }: Ask<'preview'>): Answer<'preview'> {
+  const opened = await openStored(picture);
+  const scale = Math.min(1, longSide / Math.max(opened.width, opened.height));
+  const size = { width: Math.round(opened.width * scale), height: Math.round(opened.height * scale) };
+  return { jpeg: await jpegOf(lightOfPicture(opened, [0, 0, opened.width, opened.height], size), 85) };
+}
+
+async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
+  const reference = await openStored(plan.reference);
+  const full = lightOfPicture(reference, plan.crop, flatSize(plan.canvas));
+  return { jpeg: await jpegOf(plan.key === 'absolute' ? full : throughKey(full, knotsFor(full, plan.key))) };
+}
+
+async function masses({ plan }: Ask<'masses'>): Answer<'masses'> {
+  const { masses: map } = await openPlan(plan);
+  const grid = { width: map.width, height: map.height, mmPerPixel: plan.canvas.widthMm / map.width };
+  return {
+    masses: map.ids.map((id, k) => {
+      const marked = Uint8Array.from(map.massOf, (m) => (m === k ? 1 : 0));
+      let [n, sx, sy] = [0, 0, 0];
+      marked.forEach((v, i) => {
+        n += v;
+        sx += v * (i % map.width);
+        sy += v * Math.floor(i / map.width);
+      });
+      return {
+        id,
+        place: placeOfPixels(marked, grid),
+        share: n / marked.length,
+        centre: [sx / n / map.width, sy / n / map.height],
+      };
+    }),
+  };
+}
+
+async function corners({ photo, canvas, plan }: Ask<'corners'>, tell: Tell): Answer<'corners'> {
+  tell('opening the photograph', 0.1);
+  const picture = await openStored(photo);
+  const look = plan ? lookOf((await openPlan(plan)).plan) : undefined;
+  tell('looking for the canvas', 0.5);
+  const found = findCanvas(picture, { proportion: canvas.widthMm / canvas.heightMm, look });
+  return {
+    found: found && { corners: found.corners, confidence: found.confidence, sure: found.confidence >= CORNERS_SURE },
+  };
+}
+
+async function read({ photo, corners: given, greys, plan: task, places }: Ask<'read'>, tell: Tell): Answer<'read'> {
+  tell('opening the plan', 0.05);
+  const { plan, masses: map } = await openPlan(task);
+  tell('opening the photograph', 0.2);
+  const picture = await openStored(photo);
+  tell('squaring it and taking the light out', 0.4);
+  const flat = flatFromPhoto(picture, { canvas: task.canvas, corners: given, greys, plan });
+  tell('comparing it with the plan', 0.7);
+  const reading = readFlat(flat, { plan, masses: map });
+  const findings = findingsOf(reading, { massOf: map.massOf, ids: map.ids, uncertainty: flat.light.uncertainty });
+  tell('keeping the reading', 0.9);
+  return {
+    flatJpeg: await jpegOf(flat.picture),
+    light: flat.light,
+    glareShare: flat.glareShare,
+    glare: flat.glareShare > 0 ? placeOfPixels(flat.mask, reading.aligned) : null,
+    blurMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
+    quality: flat.quality.faults.map(wordsForFault),
+    masses: reading.masses,
+    findings,
+    places: places.map((place) => readPlace(reading.aligned, place, flat)),
+  };
+}
+
+const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
+  check,
+  preview,
+  planned,
+  masses,
+  corners,
+  read,
+};
+
+/** Entry of every worker thread: does the task and tells its progress through the port. */
+export default async function work({
+  name,
+  ask,
+  port,
+}: {
+  name: TaskName;
+  ask: unknown;
+  port: MessagePort | null;
+}): Promise<unknown> {
+  const tell: Tell = (doing, share) => port?.postMessage({ doing, share } satisfies Progress);
+  try {
+    return { answer: await (WORK[name] as (ask: unknown, tell: Tell) => Promise<unknown>)(ask, tell) };
+  } catch (cause) {
+    // Errors lose their class on the way between threads: known ones travel as data.
+    const error = cause as Error & { code?: string; status?: number };
+    return { problem: { name: error.name, message: error.message, code: error.code, status: error.status } };
+  } finally {
+    port?.close();
+  }
+}

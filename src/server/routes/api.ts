@@ -1,0 +1,76 @@
+import { Router, type Request as Incoming, type RequestHandler } from 'express';
+import multer from 'multer';
+import { openApi, ROUTES, type Route, type RouteName } from '../../contract';
+import { MOST_BYTES } from '../images/decodePicture';
+import { InputError } from '../images/inputError';
+import { flatPicture, photoPreview, plannedPicture, referencePreview } from '../studio/pictures';
+import type { Studio } from '../studio/studio';
+import { HANDLERS, type Request } from './handlers';
+
+const takeFile: RequestHandler = multer({
+  storage: multer.memoryStorage(),
+  limits: { fileSize: MOST_BYTES, files: 1 },
+}).single('file');
+
+function fileOf(incoming: Incoming) {
+  const { file } = incoming;
+  if (!file) throw new InputError('no-file', 'No file came with this. Choose a photograph and send it again.');
+  // Multer reads names as latin1; browsers send UTF-8.
+  return { name: Buffer.from(file.originalname, 'latin1').toString('utf8'), bytes: file.buffer };
+}
+
+function handle(studio: Studio, name: RouteName): RequestHandler {
+  const row: Route = ROUTES[name];
+  return async (incoming, response) => {
+    const body = row.body ? row.body.parse(incoming.body ?? {}) : undefined;
+    const request = { studio, params: incoming.params, body, file: () => fileOf(incoming) };
+    const answer = await (HANDLERS[name] as (request: Request<RouteName>) => unknown)(
+      request as unknown as Request<RouteName>,
+    );
+    response.status(row.status).json(row.response.parse(answer));
+  };
+}
+
+/** Server-sent events: every change of a job, until it has ended. */
+const watchJob =
+  (studio: Studio): RequestHandler =>
+  (incoming, response) => {
+    const id = String(incoming.params.jobId);
+    if (!studio.jobs.get(id)) throw new InputError('unknown', `There is no work ${id} under way.`, 404);
+    response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' }).flushHeaders();
+    let end = () => {};
+    end = studio.jobs.watch(id, (job) => {
+      response.write(`data: ${JSON.stringify(job)}\n\n`);
+      if (job.state === 'queued' || job.state === 'running') return;
+      setImmediate(() => {
+        end();
+        response.end();
+      });
+    });
+    incoming.on('close', () => end());
+  };
+
+/** Everything under /api. */
+export function apiRouter(studio: Studio): Router {
+  const router = Router();
+  for (const [name, row] of Object.entries(ROUTES) as [RouteName, Route][]) {
+    const steps = row.upload ? [takeFile, handle(studio, name)] : [handle(studio, name)];
+    router[row.method](row.path, ...steps);
+  }
+  const picture =
+    (find: (studio: Studio, id: string) => Promise<string>, cache: string): RequestHandler =>
+    async (incoming, response) => {
+      const path = await find(studio, String(incoming.params.id));
+      response.set('Cache-Control', cache).type('image/jpeg').sendFile(path, { dotfiles: 'allow' });
+    };
+  router.get('/jobs/:jobId/progress', watchJob(studio));
+  router.get('/photos/:id/preview.jpg', picture(photoPreview, 'private, max-age=86400'));
+  router.get('/references/:id/preview.jpg', picture(referencePreview, 'private, max-age=86400'));
+  router.get('/photos/:id/flat.jpg', picture(flatPicture, 'no-cache'));
+  router.get('/paintings/:id/plan.jpg', picture(plannedPicture, 'no-cache'));
+  router.get('/openapi.json', (_incoming, response) => void response.json(openApi()));
+  router.use((incoming) => {
+    throw new InputError('unknown', `There is nothing at ${incoming.originalUrl}.`, 404);
+  });
+  return router;
+}

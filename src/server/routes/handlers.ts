@@ -1,0 +1,63 @@
+import type { z } from 'zod';
+import type { ResponseOf, RouteName } from '../../contract';
+import { ROUTES } from '../../contract';
+import { InputError } from '../images/inputError';
+import { addCorrection, setCorrectionOpen } from '../studio/corrections';
+import { describePainting, describeStudio } from '../studio/describe';
+import type { Arrived } from '../studio/keepPicture';
+import { addPainting, addReference, changePlan, cropReference, massesOf, putOnEasel } from '../studio/paintings';
+import { addPhoto, addSession, setCorners, setGreys } from '../studio/photos';
+import { decide, describeReading, measurePlace, readPhoto } from '../studio/readings';
+import { getSettings, putSettings } from '../studio/settings';
+import type { Studio } from '../studio/studio';
+
+type ParsedBody<N extends RouteName> = (typeof ROUTES)[N]['body'] extends z.ZodType
+  ? z.output<NonNullable<(typeof ROUTES)[N]['body']>>
+  : undefined;
+
+export interface Request<N extends RouteName> {
+  readonly studio: Studio;
+  readonly params: Record<string, string>;
+  readonly body: ParsedBody<N>;
+  readonly file: () => Arrived;
+}
+
+const noJob = (id: string) =>
+  new InputError('unknown', `There is no work ${id} under way. It may have ended before the last restart.`, 404);
+
+/** What each endpoint does: one thin line a row. */
+export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<ResponseOf<N>> | ResponseOf<N> } = {
+  listPaintings: ({ studio }) => describeStudio(studio.db),
+  addPainting: ({ studio, body }) => addPainting(studio, body),
+  getPainting: ({ studio, params }) => describePainting(studio.db, params.paintingId),
+  putOnEasel: ({ studio, params }) => putOnEasel(studio, params.paintingId),
+  addReference: ({ studio, params, file }) => addReference(studio, params.paintingId, file()),
+  cropReference: ({ studio, params, body }) => cropReference(studio, params.paintingId, body.crop),
+  changePlan: ({ studio, params, body }) => changePlan(studio, params.paintingId, body),
+  getMasses: ({ studio, params }) => massesOf(studio, params.paintingId) as Promise<ResponseOf<'getMasses'>>,
+  addSession: ({ studio, params, body }) => addSession(studio, params.paintingId, body),
+  addPhoto: ({ studio, params, file }) => addPhoto(studio, params.sessionId, file()),
+  setCorners: ({ studio, params, body }) => setCorners(studio, params.photoId, body.corners),
+  setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
+  readPhoto: ({ studio, params }) => readPhoto(studio, params.photoId),
+  getReading: ({ studio, params }) => describeReading(studio, params.photoId),
+  decide: ({ studio, params, body }) =>
+    decide(studio, { photoId: params.photoId, index: Number(params.index), decision: body.decision }),
+  measure: async ({ studio, params, body }) =>
+    (await measurePlace(studio, params.photoId, body.place)) as ResponseOf<'measure'>,
+  addCorrection: ({ studio, params, body }) => addCorrection(studio, params.paintingId, body),
+  removeCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, false),
+  restoreCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, true),
+  getJob: ({ studio, params }) => {
+    const job = studio.jobs.get(params.jobId);
+    if (!job) throw noJob(params.jobId);
+    return job;
+  },
+  stopJob: ({ studio, params }) => {
+    const job = studio.jobs.stop(params.jobId);
+    if (!job) throw noJob(params.jobId);
+    return job;
+  },
+  getSettings: ({ studio }) => getSettings(studio),
+  putSettings: ({ studio, body }) => putSettings(studio, body),
+};

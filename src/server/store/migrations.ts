@@ -1,0 +1,165 @@
+import type { Knex } from 'knex';
+
+type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
+
+const id = (table: Knex.CreateTableBuilder) => table.string('id', 36).primary();
+const link = (table: Knex.CreateTableBuilder, name: string, to: string) =>
+  table.string(name, 36).notNullable().references('id').inTable(to).index();
+
+async function createStudio(knex: Knex): Promise<void> {
+  await knex.schema.createTable('image', (t) => {
+    t.string('sha256', 64).primary();
+    t.integer('bytes').notNullable();
+    t.string('format').notNullable();
+    t.integer('width').notNullable();
+    t.integer('height').notNullable();
+    t.string('addedAt').notNullable();
+  });
+  await knex.schema.createTable('painting', (t) => {
+    id(t);
+    t.string('title').notNullable();
+    t.float('widthMm').notNullable();
+    t.float('heightMm').notNullable();
+    t.text('drewMe').notNullable();
+    t.string('createdAt').notNullable();
+    t.string('onEaselSince').nullable();
+  });
+  await knex.schema.createTable('reference', (t) => {
+    id(t);
+    link(t, 'paintingId', 'painting');
+    t.string('sha256', 64).notNullable().references('sha256').inTable('image');
+    t.string('fileName').notNullable();
+    t.text('crop').notNullable();
+    t.boolean('governs').notNullable();
+    t.string('addedAt').notNullable();
+  });
+  await knex.schema.createTable('plan', (t) => {
+    id(t);
+    link(t, 'paintingId', 'painting');
+    link(t, 'referenceId', 'reference');
+    t.integer('version').notNullable();
+    t.text('crop').notNullable();
+    t.string('key').notNullable();
+    t.integer('masses').notNullable();
+    t.text('names').notNullable();
+    t.string('createdAt').notNullable();
+    t.unique(['paintingId', 'version']);
+  });
+  await knex.schema.createTable('session', (t) => {
+    id(t);
+    link(t, 'paintingId', 'painting');
+    t.integer('number').notNullable();
+    t.string('date').notNullable();
+    t.text('intention').notNullable();
+    t.integer('minutes').nullable();
+    t.unique(['paintingId', 'number']);
+  });
+  await knex.schema.createTable('photo', (t) => {
+    id(t);
+    link(t, 'sessionId', 'session');
+    t.string('sha256', 64).notNullable().references('sha256').inTable('image');
+    t.string('fileName').notNullable();
+    t.string('addedAt').notNullable();
+    t.boolean('lookedAt').notNullable();
+  });
+  // Corners and greys keep their history: the newest row governs.
+  await knex.schema.createTable('photo_corners', (t) => {
+    id(t);
+    link(t, 'photoId', 'photo');
+    t.text('corners').notNullable();
+    t.string('cornersFrom').notNullable();
+    t.float('confidence').notNullable();
+    t.string('setAt').notNullable();
+  });
+  await knex.schema.createTable('photo_greys', (t) => {
+    id(t);
+    link(t, 'photoId', 'photo');
+    t.text('greys').notNullable();
+    t.string('setAt').notNullable();
+  });
+  await createFindings(knex);
+}
+
+async function createFindings(knex: Knex): Promise<void> {
+  await knex.schema.createTable('reading', (t) => {
+    id(t);
+    link(t, 'photoId', 'photo');
+    link(t, 'planId', 'plan');
+    t.integer('algorithm').notNullable();
+    t.string('inputs', 64).notNullable();
+    t.text('result', 'longtext').notNullable();
+    t.string('createdAt').notNullable();
+  });
+  await knex.schema.createTable('correction', (t) => {
+    id(t);
+    link(t, 'paintingId', 'painting');
+    link(t, 'sessionId', 'session');
+    t.string('readingId', 36).nullable().references('id').inTable('reading');
+    t.integer('findingIndex').nullable();
+    t.string('kind').notNullable();
+    t.string('name').notNullable();
+    t.text('words').notNullable();
+    t.text('place').notNullable();
+    t.float('difference').notNullable();
+    t.float('uncertainty').notNullable();
+    t.boolean('own').notNullable();
+    t.boolean('open').notNullable();
+    t.string('takenAt').notNullable();
+  });
+  await knex.schema.createTable('decision', (t) => {
+    id(t);
+    link(t, 'readingId', 'reading');
+    t.integer('findingIndex').notNullable();
+    t.string('decision').nullable();
+    t.string('correctionId', 36).nullable().references('id').inTable('correction');
+    t.string('decidedAt').notNullable();
+  });
+  await knex.schema.createTable('correction_check', (t) => {
+    id(t);
+    link(t, 'correctionId', 'correction');
+    link(t, 'readingId', 'reading');
+    t.string('verdict').notNullable();
+    t.float('before').notNullable();
+    t.float('difference').notNullable();
+    t.float('uncertainty').notNullable();
+    t.string('checkedAt').notNullable();
+  });
+  await knex.schema.createTable('setting', (t) => {
+    t.string('name').primary();
+    t.text('value').notNullable();
+  });
+}
+
+const TABLES = [
+  'setting',
+  'correction_check',
+  'decision',
+  'correction',
+  'reading',
+  'photo_greys',
+  'photo_corners',
+  'photo',
+  'session',
+  'plan',
+  'reference',
+  'painting',
+  'image',
+];
+
+/** Every change of the database's shape, in order. Never edited once released: a new row is added. */
+export const MIGRATIONS: readonly Migration[] = [
+  {
+    name: '001-studio',
+    up: createStudio,
+    down: async (knex) => {
+      for (const table of TABLES) await knex.schema.dropTable(table);
+    },
+  },
+];
+
+/** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */
+export const migrationSource: Knex.MigrationSource<Migration> = {
+  getMigrations: () => Promise.resolve([...MIGRATIONS]),
+  getMigrationName: ({ name }) => name,
+  getMigration: (migration) => Promise.resolve(migration),
+};

@@ -1,0 +1,48 @@
+import type { BodyOf, Correction } from '../../contract';
+import { correctionOf } from './describe';
+import { homeOf } from './photos';
+import { amountOf, measurePlace } from './readings';
+import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow } from './rows';
+import type { Studio } from './studio';
+import { InputError } from '../images/inputError';
+
+/** A correction in the painter's own words for an outlined place, measured now so that it can be checked later. */
+export async function addCorrection(
+  studio: Studio,
+  paintingId: string,
+  { photoId, place, kind, name, words }: BodyOf<'addCorrection'>,
+): Promise<Correction> {
+  const { db, world } = studio;
+  await rowOf<PaintingRow>(db, 'painting', paintingId);
+  const { session, painting } = await homeOf(studio, await rowOf<PhotoRow>(db, 'photo', photoId));
+  if (painting.id !== paintingId)
+    throw new InputError('photo', 'That photograph belongs to another painting. Nothing was changed.', 409);
+  const seen = await measurePlace(studio, photoId, place);
+  const row: CorrectionRow = {
+    id: world.newId(),
+    paintingId,
+    sessionId: session.id,
+    readingId: null,
+    findingIndex: null,
+    kind,
+    name,
+    words,
+    place: JSON.stringify(place),
+    difference: amountOf(kind, seen),
+    uncertainty: kind === 'value' ? seen.uncertainty.value : seen.uncertainty.warmth,
+    own: 1,
+    open: 1,
+    takenAt: world.now().toISOString(),
+  };
+  await db('correction').insert(row);
+  return correctionOf(db, row);
+}
+
+/** Takes a correction off the list or puts it back; nothing is deleted. */
+export async function setCorrectionOpen({ db }: Studio, id: string, open: boolean): Promise<Correction> {
+  await rowOf<CorrectionRow>(db, 'correction', id);
+  await db('correction')
+    .where({ id })
+    .update({ open: open ? 1 : 0 });
+  return correctionOf(db, await rowOf<CorrectionRow>(db, 'correction', id));
+}

@@ -1,0 +1,212 @@
+import type { Knex } from 'knex';
+import type {
+  Check,
+  Correction,
+  Next,
+  Painting,
+  PaintingDetail,
+  PaintingSummary,
+  Photo,
+  Plan,
+  Reference,
+  Session,
+} from '../../contract';
+import {
+  newest,
+  rowOf,
+  type CheckRow,
+  type CornersRow,
+  type CorrectionRow,
+  type DecisionRow,
+  type GreysRow,
+  type ImageRow,
+  type PaintingRow,
+  type PhotoRow,
+  type PlanRow,
+  type ReadingRow,
+  type ReferenceRow,
+  type SessionRow,
+} from './rows';
+
+/** The painting that was put on the easel last. */
+async function easelId(db: Knex): Promise<string | null> {
+  const row = (await db('painting')
+    .whereNotNull('onEaselSince')
+    .orderBy([
+      { column: 'onEaselSince', order: 'desc' },
+      { column: 'rowid', order: 'desc' },
+    ])
+    .first()) as PaintingRow | undefined;
+  return row?.id ?? null;
+}
+
+const paintingOf = ({ onEaselSince: _, ...row }: PaintingRow, onEasel: boolean): Painting => ({ ...row, onEasel });
+
+export const governingReference = async (db: Knex, paintingId: string) =>
+  (await db('reference').where({ paintingId, governs: 1 }).orderBy('rowid', 'desc').first()) as
+    ReferenceRow | undefined;
+export const governingPlan = async (db: Knex, paintingId: string) =>
+  (await db('plan').where({ paintingId }).orderBy('version', 'desc').first()) as PlanRow | undefined;
+export const imageOf = async (db: Knex, sha256: string) => (await db('image').where({ sha256 }).first()) as ImageRow;
+
+async function referenceOf(db: Knex, row: ReferenceRow | undefined): Promise<Reference | null> {
+  if (!row) return null;
+  const image = await imageOf(db, row.sha256);
+  return { id: row.id, fileName: row.fileName, width: image.width, height: image.height, crop: JSON.parse(row.crop) };
+}
+
+export const planOf = (row: PlanRow | undefined): Plan | null =>
+  row ? { id: row.id, version: row.version, key: row.key, masses: row.masses, names: JSON.parse(row.names) } : null;
+
+function stateOf(row: PhotoRow, corners: CornersRow | undefined, reading: ReadingRow | undefined): Photo['state'] {
+  if (reading) return 'read';
+  if (corners) return 'ready';
+  return row.lookedAt ? 'asked' : 'arrived';
+}
+
+/** A photograph with its governing corners and greys. */
+export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
+  const [image, corners, greys, reading] = await Promise.all([
+    imageOf(db, row.sha256),
+    newest<CornersRow>(db, 'photo_corners', row.id, 'setAt'),
+    newest<GreysRow>(db, 'photo_greys', row.id, 'setAt'),
+    newest<ReadingRow>(db, 'reading', row.id, 'createdAt'),
+  ]);
+  return {
+    id: row.id,
+    sessionId: row.sessionId,
+    fileName: row.fileName,
+    width: image.width,
+    height: image.height,
+    addedAt: row.addedAt,
+    corners: corners ? JSON.parse(corners.corners) : null,
+    cornersFrom: corners?.cornersFrom ?? null,
+    confidence: corners?.confidence ?? null,
+    greys: greys ? JSON.parse(greys.greys) : [],
+    state: stateOf(row, corners, reading),
+    readingId: reading?.id ?? null,
+  };
+}
+
+async function sessionsOf(db: Knex, paintingId: string): Promise<Session[]> {
+  const rows = (await db('session').where({ paintingId }).orderBy('number')) as SessionRow[];
+  return Promise.all(
+    rows.map(async ({ id, number, date, intention, minutes }) => {
+      const photos = (await db('photo').where({ sessionId: id }).orderBy('rowid')) as PhotoRow[];
+      return {
+        id,
+        number,
+        date,
+        intention,
+        minutes,
+        photos: await Promise.all(photos.map((photo) => photoOf(db, photo))),
+      };
+    }),
+  );
+}
+
+/** A correction with its checks, oldest first. */
+export async function correctionOf(db: Knex, row: CorrectionRow): Promise<Correction> {
+  const session = await rowOf<SessionRow>(db, 'session', row.sessionId);
+  const checks = (await db('correction_check')
+    .join('reading', 'reading.id', 'correction_check.readingId')
+    .join('photo', 'photo.id', 'reading.photoId')
+    .join('session', 'session.id', 'photo.sessionId')
+    .where({ correctionId: row.id })
+    .orderBy([{ column: 'session.number' }, { column: 'correction_check.checkedAt' }])
+    .select('correction_check.*', 'reading.photoId', 'session.number as sessionNumber')) as (CheckRow & {
+    photoId: string;
+    sessionNumber: number;
+  })[];
+  // A photograph that was read again is checked again: its newest check counts.
+  const byPhoto = new Map(
+    checks.map(({ correctionId: _c, readingId: _r, ...check }) => [check.photoId, check as unknown as Check]),
+  );
+  return {
+    id: row.id,
+    paintingId: row.paintingId,
+    sessionNumber: session.number,
+    kind: row.kind,
+    name: row.name,
+    words: row.words,
+    place: JSON.parse(row.place),
+    difference: row.difference,
+    uncertainty: row.uncertainty,
+    own: row.own === 1,
+    open: row.open === 1,
+    takenAt: row.takenAt,
+    checks: [...byPhoto.values()],
+  };
+}
+
+async function correctionsOf(db: Knex, paintingId: string): Promise<Correction[]> {
+  const rows = (await db('correction').where({ paintingId }).orderBy('rowid')) as CorrectionRow[];
+  return Promise.all(rows.map((row) => correctionOf(db, row)));
+}
+
+/** The decisions on a reading's findings: the newest for each. */
+export async function decisionsOf(db: Knex, readingId: string): Promise<Map<number, DecisionRow>> {
+  const rows = (await db('decision').where({ readingId }).orderBy('rowid')) as DecisionRow[];
+  return new Map(rows.map((row) => [row.findingIndex, row]));
+}
+
+async function undecidedOf(db: Knex, readingId: string | null): Promise<number> {
+  if (!readingId) return 0;
+  const reading = (await db('reading').where({ id: readingId }).first()) as ReadingRow;
+  const decided = [...(await decisionsOf(db, readingId)).values()].filter(({ decision }) => decision !== null).length;
+  return Math.max(0, (JSON.parse(reading.result).findings as unknown[]).length - decided);
+}
+
+function nextOf(reference: ReferenceRow | undefined, sessions: Session[], undecided: number): Next {
+  if (!reference) return 'add-reference';
+  const session = sessions.at(-1);
+  if (!session) return 'start-session';
+  const photo = session.photos.at(-1);
+  if (!photo) return 'add-photo';
+  if (photo.state === 'arrived' || photo.state === 'asked') return 'show-corners';
+  if (photo.state === 'ready') return 'read';
+  return undecided > 0 ? 'decide' : 'next-session';
+}
+
+/** Everything the application shows of one painting. @throws InputError 404 */
+export async function describePainting(db: Knex, id: string): Promise<PaintingDetail> {
+  const row = await rowOf<PaintingRow>(db, 'painting', id);
+  const [reference, plan, sessions, corrections, easel] = await Promise.all([
+    governingReference(db, id),
+    governingPlan(db, id),
+    sessionsOf(db, id),
+    correctionsOf(db, id),
+    easelId(db),
+  ]);
+  const latest = sessions.at(-1)?.photos.at(-1);
+  const undecided = await undecidedOf(db, latest?.readingId ?? null);
+  return {
+    painting: paintingOf(row, easel === id),
+    reference: await referenceOf(db, reference),
+    plan: planOf(plan),
+    sessions,
+    corrections,
+    undecided,
+    next: nextOf(reference, sessions, undecided),
+  };
+}
+
+/** All paintings, the one on the easel first, then the newest. */
+export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
+  const rows = (await db('painting').orderBy('createdAt', 'desc')) as PaintingRow[];
+  const details = await Promise.all(rows.map((row) => describePainting(db, row.id)));
+  const summaries = details.map(({ painting, reference, sessions, corrections, undecided, next }): PaintingSummary => {
+    const photographed = sessions.filter(({ photos }) => photos.length > 0).at(-1);
+    return {
+      ...painting,
+      next,
+      undecided,
+      sessionCount: sessions.length,
+      referenceId: reference?.id ?? null,
+      latestPhotoId: sessions.flatMap(({ photos }) => photos.filter(({ readingId }) => readingId)).at(-1)?.id ?? null,
+      latestDate: photographed?.date ?? null,
+      openCorrections: corrections.filter(({ open }) => open).length,
+    };
+  });
+  return summaries.sort((a, b) => Number(b.onEasel) - Number(a.onEasel));
+}

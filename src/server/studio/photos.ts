@@ -1,0 +1,152 @@
+import type { BodyOf, Job, PaintingDetail, Photo } from '../../contract';
+import { isConvexClockwise, type Corners } from '../../core/raster';
+import { InputError } from '../images/inputError';
+import { describePainting, imageOf, photoOf } from './describe';
+import { cleanName, keepPicture, type Arrived } from './keepPicture';
+import { planTask } from './paintings';
+import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
+import type { Studio } from './studio';
+
+/** Starts the next session; without a date, today's. */
+export async function addSession(
+  { db, world }: Studio,
+  paintingId: string,
+  input: BodyOf<'addSession'>,
+): Promise<PaintingDetail> {
+  await rowOf<PaintingRow>(db, 'painting', paintingId);
+  await db.transaction(async (trx) => {
+    const last = (await trx('session').where({ paintingId }).max('number as number').first()) as {
+      number: number | null;
+    };
+    await trx('session').insert({
+      id: world.newId(),
+      paintingId,
+      number: (last.number ?? 0) + 1,
+      date: input.date ?? world.now().toISOString().slice(0, 10),
+      intention: input.intention ?? '',
+      minutes: input.minutes ?? null,
+    });
+  });
+  return describePainting(db, paintingId);
+}
+
+/** Where a photo belongs. */
+export async function homeOf({ db }: Studio, photo: PhotoRow): Promise<{ session: SessionRow; painting: PaintingRow }> {
+  const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
+  return { session, painting: await rowOf<PaintingRow>(db, 'painting', session.paintingId) };
+}
+
+/** Keeps a photograph of the canvas and starts looking for its corners. The same file twice in a session is kept once. */
+export async function addPhoto(
+  studio: Studio,
+  sessionId: string,
+  arrived: Arrived,
+): Promise<{ photo: Photo; job: Job; twin: boolean }> {
+  const { db, world } = studio;
+  const session = await rowOf<SessionRow>(db, 'session', sessionId);
+  const name = cleanName(arrived.name);
+  const { sha256 } = await keepPicture(studio, { ...arrived, name });
+  const twin = (await db('photo').where({ sessionId, sha256 }).first()) as PhotoRow | undefined;
+  const row: PhotoRow = twin ?? {
+    id: world.newId(),
+    sessionId,
+    sha256,
+    fileName: name,
+    addedAt: world.now().toISOString(),
+    lookedAt: 0,
+  };
+  if (!twin) await db('photo').insert(row);
+  const painting = await rowOf<PaintingRow>(db, 'painting', session.paintingId);
+  return { photo: await photoOf(db, row), job: lookForCorners(studio, row, painting), twin: twin !== undefined };
+}
+
+function lookForCorners(studio: Studio, photo: PhotoRow, painting: PaintingRow): Job {
+  const { db, files, crew, jobs, world } = studio;
+  return (
+    jobs.underWay(photo.id) ??
+    jobs.post({ kind: 'corners', photoId: photo.id }, async (signal, onProgress) => {
+      const plan = await planTask(studio, painting);
+      const { found } = await crew.run(
+        'corners',
+        {
+          photo: { path: files.originalPath(photo.sha256), name: photo.fileName },
+          canvas: painting,
+          plan: plan?.task ?? null,
+        },
+        { signal, onProgress },
+      );
+      await db.transaction(async (trx) => {
+        await trx('photo').where({ id: photo.id }).update({ lookedAt: 1 });
+        const given = await trx('photo_corners').where({ photoId: photo.id, cornersFrom: 'given' }).first();
+        if (found?.sure && !given)
+          await trx('photo_corners').insert({
+            id: world.newId(),
+            photoId: photo.id,
+            corners: JSON.stringify(found.corners),
+            cornersFrom: 'found',
+            confidence: found.confidence,
+            setAt: world.now().toISOString(),
+          });
+      });
+    })
+  );
+}
+
+/** Keeps the corners the painter showed. @throws InputError when they cross, lie far outside, or enclose next to nothing */
+export async function setCorners(studio: Studio, photoId: string, corners: Corners): Promise<Photo> {
+  const { db, world } = studio;
+  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  const { width, height } = await imageOf(db, photo.sha256);
+  if (!isConvexClockwise(corners))
+    throw new InputError(
+      'corners',
+      "These corners cross, or do not run clockwise from the painting's top left. The corners before them are kept. Drag each to its own corner.",
+    );
+  if (corners.some(([x, y]) => x < -0.2 * width || y < -0.2 * height || x > 1.2 * width || y > 1.2 * height)) {
+    throw new InputError(
+      'corners',
+      `A corner lies far outside the photograph of ${width} x ${height} pixels. The corners before it are kept.`,
+    );
+  }
+  const area = corners.reduce(
+    (sum, [x, y], i) => sum + (x * corners[(i + 1) % 4][1] - corners[(i + 1) % 4][0] * y) / 2,
+    0,
+  );
+  if (area < 0.01 * width * height)
+    throw new InputError(
+      'corners',
+      'These corners enclose less than a hundredth of the photograph. The corners before them are kept. Drag them apart.',
+    );
+  await db('photo_corners').insert({
+    id: world.newId(),
+    photoId,
+    corners: JSON.stringify(corners),
+    cornersFrom: 'given',
+    confidence: 1,
+    setAt: world.now().toISOString(),
+  });
+  return photoOf(db, photo);
+}
+
+/** @throws InputError when a patch lies outside the photograph */
+export async function setGreys(studio: Studio, photoId: string, greys: BodyOf<'setGreys'>['greys']): Promise<Photo> {
+  const { db, world } = studio;
+  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  const { width, height } = await imageOf(db, photo.sha256);
+  for (const {
+    box: [x, y, w, h],
+  } of greys) {
+    if (x < 0 || y < 0 || x + w > width || y + h > height)
+      throw new InputError(
+        'grey',
+        `A grey patch reaches outside the photograph of ${width} x ${height} pixels. The patches before are kept.`,
+      );
+  }
+  await db('photo_greys').insert({
+    id: world.newId(),
+    photoId,
+    greys: JSON.stringify(greys),
+    setAt: world.now().toISOString(),
+  });
+  return photoOf(db, photo);
+}

@@ -1,0 +1,60 @@
+import { createHash } from 'node:crypto';
+import { InputError } from '../images/inputError';
+import { planTask } from './paintings';
+import { newest, rowOf, type PaintingRow, type PhotoRow, type ReadingRow, type ReferenceRow } from './rows';
+import type { Studio } from './studio';
+
+/** Makes a derived picture unless it is there already; two askers at once do the work once. */
+const underWay = new Map<string, Promise<string>>();
+async function derived({ files }: Studio, name: string, make: () => Promise<{ jpeg: Uint8Array }>): Promise<string> {
+  const path = files.derivedPath(name);
+  if (await files.exists(path)) return path;
+  const running =
+    underWay.get(path) ??
+    make()
+      .then(({ jpeg }) => files.keepDerived(name, jpeg))
+      .finally(() => underWay.delete(path));
+  underWay.set(path, running);
+  return running;
+}
+
+const PREVIEW_PX = 2000;
+
+/** Upright, at most 2000 px, for showing corners on. Path of a JPEG. */
+export async function photoPreview(studio: Studio, photoId: string): Promise<string> {
+  const { sha256, fileName } = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
+  return derived(studio, `preview/${sha256}.jpg`, () =>
+    studio.crew.run('preview', {
+      picture: { path: studio.files.originalPath(sha256), name: fileName },
+      longSide: PREVIEW_PX,
+    }),
+  );
+}
+
+export async function referencePreview(studio: Studio, referenceId: string): Promise<string> {
+  const { sha256, fileName } = await rowOf<ReferenceRow>(studio.db, 'reference', referenceId);
+  return derived(studio, `preview/${sha256}.jpg`, () =>
+    studio.crew.run('preview', {
+      picture: { path: studio.files.originalPath(sha256), name: fileName },
+      longSide: PREVIEW_PX,
+    }),
+  );
+}
+
+/** The plan as a picture: reference under its crop and key. */
+export async function plannedPicture(studio: Studio, paintingId: string): Promise<string> {
+  const painting = await rowOf<PaintingRow>(studio.db, 'painting', paintingId);
+  const plan = await planTask(studio, painting);
+  if (!plan) throw new InputError('no-reference', 'This painting has no reference yet.', 404);
+  const name = createHash('sha256').update(JSON.stringify(plan.task)).digest('hex');
+  return derived(studio, `plan/${name}.jpg`, () => studio.crew.run('planned', { plan: plan.task }));
+}
+
+/** The flat of the newest reading; made again by reading again if the cache was cleared. */
+export async function flatPicture(studio: Studio, photoId: string): Promise<string> {
+  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
+  const path = reading && studio.files.derivedPath(`flat/${reading.id}.jpg`);
+  if (!path || !(await studio.files.exists(path)))
+    throw new InputError('not-read', 'There is no flat of this photograph. Read it again.', 404);
+  return path;
+}

@@ -1,0 +1,293 @@
+import { createHash } from 'node:crypto';
+import type { Decision, Job, Place, ReadingDetail } from '../../contract';
+import {
+  instruction,
+  matchedDifference,
+  placeInWords,
+  sentenceFor,
+  SETTLED_WITHIN,
+  verdictOf,
+  type Finding,
+} from '../../core/correct';
+import { READING_VERSION, type Comparison } from '../../core/read';
+import { InputError } from '../images/inputError';
+import type { ReadAnswer } from '../jobs/tasks';
+import { decisionsOf, governingPlan, photoOf } from './describe';
+import { planTask } from './paintings';
+import { homeOf } from './photos';
+import {
+  newest,
+  rowOf,
+  type CorrectionRow,
+  type PaintingRow,
+  type PhotoRow,
+  type PlanRow,
+  type ReadingRow,
+  type SessionRow,
+} from './rows';
+import type { Studio } from './studio';
+
+type Kept = Omit<ReadAnswer, 'flatJpeg' | 'places'>;
+
+/** Everything a reading depends on, as one hash: the same inputs give the same reading. */
+function inputsOf({ corners, greys, planId }: { corners: unknown; greys: unknown; planId: string }): string {
+  return createHash('sha256')
+    .update(JSON.stringify([corners, greys, planId, READING_VERSION]))
+    .digest('hex');
+}
+
+async function asked(studio: Studio, photoId: string) {
+  const row = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
+  const { session, painting } = await homeOf(studio, row);
+  const photo = await photoOf(studio.db, row);
+  const plan = await planTask(studio, painting);
+  if (!plan)
+    throw new InputError(
+      'no-reference',
+      'This painting has no reference yet, so there is nothing to compare with. The photograph is kept. Add the reference first.',
+      409,
+    );
+  if (!photo.corners)
+    throw new InputError(
+      'no-corners',
+      "The canvas's corners are not known yet. The photograph is kept. Show its four corners first.",
+      409,
+    );
+  return {
+    row,
+    photo,
+    session,
+    painting,
+    plan,
+    corners: photo.corners,
+    inputs: inputsOf({ corners: photo.corners, greys: photo.greys, planId: plan.row.id }),
+  };
+}
+
+/** Starts reading a photograph; a reading of the same corners, greys and plan is used again. */
+export async function readPhoto(studio: Studio, photoId: string): Promise<Job> {
+  const all = await asked(studio, photoId);
+  const { db, files, crew, jobs } = studio;
+  const last = await newest<ReadingRow>(db, 'reading', photoId, 'createdAt');
+  return (
+    jobs.underWay(photoId) ??
+    jobs.post({ kind: 'read', photoId }, async (signal, onProgress) => {
+      if (last?.inputs === all.inputs) return;
+      const open = await openCorrections(studio, all.painting, all.session);
+      const answer = await crew.run(
+        'read',
+        {
+          photo: { path: files.originalPath(all.row.sha256), name: all.row.fileName },
+          corners: all.corners,
+          greys: all.photo.greys,
+          plan: all.plan.task,
+          places: open.map(({ place }) => JSON.parse(place) as Place),
+        },
+        { signal, onProgress },
+      );
+      if (!signal.aborted)
+        await keepReading(studio, { answer, open, photoId, planId: all.plan.row.id, inputs: all.inputs });
+    })
+  );
+}
+
+/** Corrections on the list that were taken before this session. */
+async function openCorrections({ db }: Studio, painting: PaintingRow, session: SessionRow): Promise<CorrectionRow[]> {
+  return db('correction')
+    .join('session', 'session.id', 'correction.sessionId')
+    .where('correction.paintingId', painting.id)
+    .where('correction.open', 1)
+    .where('session.number', '<', session.number)
+    .select('correction.*');
+}
+
+interface Reckoned {
+  readonly answer: ReadAnswer;
+  readonly open: CorrectionRow[];
+  readonly photoId: string;
+  readonly planId: string;
+  readonly inputs: string;
+}
+
+/** The flat first, then in one transaction the reading and a verdict on every open correction. */
+async function keepReading(
+  { db, files, world }: Studio,
+  { answer, open, photoId, planId, inputs }: Reckoned,
+): Promise<void> {
+  const { flatJpeg, places, ...kept } = answer;
+  const id = world.newId();
+  const now = world.now().toISOString();
+  await files.keepDerived(`flat/${id}.jpg`, flatJpeg);
+  await db.transaction(async (trx) => {
+    await trx('reading').insert({
+      id,
+      photoId,
+      planId,
+      algorithm: READING_VERSION,
+      inputs,
+      result: JSON.stringify(kept satisfies Kept),
+      createdAt: now,
+    });
+    for (const [i, correction] of open.entries()) {
+      const seen = places[i];
+      if (!seen) continue; // under glare this time: no verdict is better than a guess
+      const after = {
+        difference: amountOf(correction.kind, seen),
+        uncertainty: correction.kind === 'value' ? seen.uncertainty.value : seen.uncertainty.warmth,
+      };
+      await trx('correction_check').insert({
+        id: world.newId(),
+        correctionId: correction.id,
+        readingId: id,
+        verdict: verdictOf(correction, after, SETTLED_WITHIN[correction.kind]),
+        before: correction.difference,
+        ...after,
+        checkedAt: now,
+      });
+    }
+  });
+}
+
+/** Painted minus plan along one kind: steps, or units of a*b* at matched value. */
+export function amountOf(kind: CorrectionRow['kind'], comparison: Comparison): number {
+  if (kind === 'value') return comparison.difference.value;
+  const matched = matchedDifference(comparison);
+  return kind === 'temperature' ? matched.warmth : matched.chroma;
+}
+
+async function newestReading(
+  studio: Studio,
+  photoId: string,
+): Promise<{ row: ReadingRow; plan: PlanRow; painting: PaintingRow; photo: PhotoRow }> {
+  const photo = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
+  const row = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
+  if (!row) throw new InputError('not-read', 'This photograph has not been read yet.', 404);
+  const { painting } = await homeOf(studio, photo);
+  return { row, painting, photo, plan: await rowOf<PlanRow>(studio.db, 'plan', row.planId) };
+}
+
+function namer(plan: PlanRow, kept: Kept, painting: PaintingRow) {
+  const names = JSON.parse(plan.names) as Record<string, string>;
+  const ofMass = (id: number, centre: readonly [number, number]) => names[String(id)] || placeInWords(centre);
+  return {
+    mass: ({ id, centre }: Kept['masses'][number]) => ofMass(id, centre),
+    finding: ({
+      massId,
+      region: {
+        box: [x, y, w, h],
+      },
+    }: Finding) => {
+      const mass = kept.masses.find(({ id }) => id === massId);
+      const centre = [(x + w / 2) / painting.widthMm, (y + h / 2) / painting.heightMm] as const;
+      return mass ? ofMass(massId, mass.centre) : placeInWords(centre);
+    },
+  };
+}
+
+/** The newest reading of a photo, in the painter's names, with what was decided. */
+export async function describeReading(studio: Studio, photoId: string): Promise<ReadingDetail> {
+  const { row, plan, painting, photo } = await newestReading(studio, photoId);
+  const kept = JSON.parse(row.result) as Kept;
+  const decisions = await decisionsOf(studio.db, row.id);
+  const names = namer(plan, kept, painting);
+  const [now, governing] = await Promise.all([photoOf(studio.db, photo), governingPlan(studio.db, painting.id)]);
+  return {
+    id: row.id,
+    photoId,
+    planVersion: plan.version,
+    algorithm: row.algorithm,
+    createdAt: row.createdAt,
+    stale:
+      !now.corners || inputsOf({ corners: now.corners, greys: now.greys, planId: governing?.id ?? '' }) !== row.inputs,
+    light: { ...kept.light, gainStops: [...kept.light.gainStops] },
+    glareShare: kept.glareShare,
+    glare: kept.glare as ReadingDetail['glare'],
+    blurMm: kept.blurMm,
+    quality: [...kept.quality],
+    masses: kept.masses.map((mass) => ({
+      ...(mass as unknown as ReadingDetail['masses'][number]),
+      name: names.mass(mass),
+    })),
+    findings: kept.findings.map((finding, index) => ({
+      ...(finding as unknown as ReadingDetail['findings'][number]),
+      index,
+      name: names.finding(finding),
+      words: sentenceFor(finding, names.finding(finding)),
+      instruction: instruction[finding.kind](finding),
+      decision: decisions.get(index)?.decision ?? null,
+      correctionId: decisions.get(index)?.correctionId ?? null,
+    })),
+  };
+}
+
+/** Takes, dismisses or puts off a finding; null takes the decision back, and a correction made by it off the list. */
+export async function decide(
+  studio: Studio,
+  { photoId, index, decision }: { photoId: string; index: number; decision: Decision | null },
+): Promise<ReadingDetail> {
+  const { db, world } = studio;
+  const { row, photo } = await newestReading(studio, photoId);
+  const reading = await describeReading(studio, photoId);
+  const finding = reading.findings[index];
+  if (!finding)
+    throw new InputError(
+      'unknown',
+      `This reading has ${reading.findings.length} findings; there is no number ${index + 1}.`,
+      404,
+    );
+  if (finding.decision === decision) return reading;
+  const { session, painting } = await homeOf(studio, photo);
+  const now = world.now().toISOString();
+  await db.transaction(async (trx) => {
+    if (finding.correctionId) await trx('correction').where({ id: finding.correctionId }).update({ open: 0 });
+    let correctionId: string | null = null;
+    if (decision === 'taken') {
+      correctionId = world.newId();
+      const uncertainty = finding.kind === 'value' ? finding.uncertainty.value : finding.uncertainty.warmth;
+      await trx('correction').insert({
+        id: correctionId,
+        paintingId: painting.id,
+        sessionId: session.id,
+        readingId: row.id,
+        findingIndex: index,
+        kind: finding.kind,
+        name: finding.name,
+        words: finding.words,
+        place: JSON.stringify(finding.place),
+        difference: finding.amount,
+        uncertainty,
+        own: 0,
+        open: 1,
+        takenAt: now,
+      });
+    }
+    await trx('decision').insert({
+      id: world.newId(),
+      readingId: row.id,
+      findingIndex: index,
+      decision,
+      correctionId,
+      decidedAt: now,
+    });
+  });
+  return describeReading(studio, photoId);
+}
+
+/** Measures an outlined place on a photo that can be read. @throws InputError when nothing of it can be read */
+export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {
+  const { row, photo, plan, corners } = await asked(studio, photoId);
+  const { places } = await studio.crew.run('read', {
+    photo: { path: studio.files.originalPath(row.sha256), name: row.fileName },
+    corners,
+    greys: photo.greys,
+    plan: plan.task,
+    places: [place],
+  });
+  const [seen] = places;
+  if (!seen)
+    throw new InputError(
+      'place',
+      'Nothing of this outline can be read: it is too small, off the canvas, or under glare. Draw it larger.',
+    );
+  return seen as Comparison;
+}

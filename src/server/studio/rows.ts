@@ -1,0 +1,143 @@
+import type { Knex } from 'knex';
+import { InputError } from '../images/inputError';
+
+export interface PaintingRow {
+  id: string;
+  title: string;
+  widthMm: number;
+  heightMm: number;
+  drewMe: string;
+  createdAt: string;
+  onEaselSince: string | null;
+}
+export interface ReferenceRow {
+  id: string;
+  paintingId: string;
+  sha256: string;
+  fileName: string;
+  crop: string;
+  governs: number;
+  addedAt: string;
+}
+export interface PlanRow {
+  id: string;
+  paintingId: string;
+  referenceId: string;
+  version: number;
+  crop: string;
+  key: 'absolute' | 'range';
+  masses: number;
+  names: string;
+  createdAt: string;
+}
+export interface SessionRow {
+  id: string;
+  paintingId: string;
+  number: number;
+  date: string;
+  intention: string;
+  minutes: number | null;
+}
+export interface PhotoRow {
+  id: string;
+  sessionId: string;
+  sha256: string;
+  fileName: string;
+  addedAt: string;
+  lookedAt: number;
+}
+export interface CornersRow {
+  id: string;
+  photoId: string;
+  corners: string;
+  cornersFrom: 'found' | 'given';
+  confidence: number;
+  setAt: string;
+}
+export interface GreysRow {
+  id: string;
+  photoId: string;
+  greys: string;
+  setAt: string;
+}
+export interface ReadingRow {
+  id: string;
+  photoId: string;
+  planId: string;
+  algorithm: number;
+  inputs: string;
+  result: string;
+  createdAt: string;
+}
+export interface CorrectionRow {
+  id: string;
+  paintingId: string;
+  sessionId: string;
+  readingId: string | null;
+  findingIndex: number | null;
+  kind: 'value' | 'temperature' | 'chroma';
+  name: string;
+  words: string;
+  place: string;
+  difference: number;
+  uncertainty: number;
+  own: number;
+  open: number;
+  takenAt: string;
+}
+export interface DecisionRow {
+  id: string;
+  readingId: string;
+  findingIndex: number;
+  decision: 'taken' | 'dismissed' | 'later' | null;
+  correctionId: string | null;
+  decidedAt: string;
+}
+export interface CheckRow {
+  id: string;
+  correctionId: string;
+  readingId: string;
+  verdict: string;
+  before: number;
+  difference: number;
+  uncertainty: number;
+  checkedAt: string;
+}
+export interface ImageRow {
+  sha256: string;
+  bytes: number;
+  format: string;
+  width: number;
+  height: number;
+  addedAt: string;
+}
+
+const NAMES: Record<string, string> = {
+  painting: 'painting',
+  session: 'session',
+  photo: 'photograph',
+  correction: 'correction',
+  reference: 'reference',
+};
+
+/** The row with this id. @throws InputError 404 when there is none */
+export async function rowOf<R>(db: Knex, table: string, id: string): Promise<R> {
+  const row = (await db(table).where({ id }).first()) as R | undefined;
+  if (!row)
+    throw new InputError(
+      'unknown',
+      `There is no ${NAMES[table] ?? table} ${id} here. It may belong to another studio folder. Go back to the studio.`,
+      404,
+    );
+  return row;
+}
+
+/** The newest row of a history table for a photo. */
+export const newest = async <R>(db: Knex, table: string, photoId: string, by: string): Promise<R | undefined> =>
+  (await db(table)
+    .where({ photoId })
+    .orderBy([
+      { column: by, order: 'desc' },
+      { column: 'rowid', order: 'desc' },
+    ])
+    .first()) as R | undefined;

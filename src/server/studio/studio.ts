@@ -1,0 +1,14 @@
+import type { Knex } from 'knex';
+import type { Crew } from '../jobs/crew';
+import type { JobBoard } from '../jobs/jobBoard';
+import type { FileStore } from '../store/files';
+import type { World } from '../world';
+
+/** What the application's actions work with. */
+export interface Studio {
+  readonly db: Knex;
+  readonly files: FileStore;
+  readonly crew: Crew;
+  readonly jobs: JobBoard;
+  readonly world: World;
+}

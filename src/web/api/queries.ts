@@ -1,0 +1,74 @@
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Job, type PaintingDetail, type ResponseOf, type RouteName } from '../../contract';
+import { call, type Refused, type Sent } from './client';
+
+const painting = (id: string) => ['painting', id] as const;
+export const keys = {
+  studio: ['studio'] as const,
+  painting,
+  masses: (id: string, plan: number) => [...painting(id), 'masses', plan] as const,
+  reading: (id: string, photoId: string) => [...painting(id), 'photo', photoId, 'reading'] as const,
+  settings: ['settings'] as const,
+};
+
+export const useStudio = () => useQuery({ queryKey: keys.studio, queryFn: () => call('listPaintings') });
+export const usePainting = (id: string) =>
+  useQuery({ queryKey: keys.painting(id), queryFn: () => call('getPainting', { params: { paintingId: id } }) });
+export const useReading = (id: string, photoId: string | null) =>
+  useQuery({
+    queryKey: keys.reading(id, photoId ?? ''),
+    queryFn: () => call('getReading', { params: { photoId: photoId ?? '' } }),
+    enabled: photoId !== null,
+  });
+export const useMasses = (id: string, plan: number | null) =>
+  useQuery({
+    queryKey: keys.masses(id, plan ?? 0),
+    queryFn: () => call('getMasses', { params: { paintingId: id } }),
+    enabled: plan !== null,
+  });
+
+/** Puts a fresh description in place of the old one; everything below it is asked again. */
+export async function refresh(client: QueryClient, id: string, detail?: PaintingDetail): Promise<void> {
+  if (detail) client.setQueryData(keys.painting(id), detail);
+  await Promise.all([
+    client.invalidateQueries({ queryKey: keys.painting(id) }),
+    client.invalidateQueries({ queryKey: keys.studio }),
+  ]);
+}
+
+/** An action of the contract on one painting; afterwards all that is shown of it is fresh. */
+export function useAction<N extends RouteName>(name: N, paintingId: string) {
+  const client = useQueryClient();
+  return useMutation<ResponseOf<N>, Refused, Sent<N>>({
+    mutationFn: (sent) => call(name, sent),
+    onSuccess: () => refresh(client, paintingId),
+  });
+}
+
+/** Follows a job to its end over server-sent events; calls back once it has ended. */
+export function useJob(start: Job | null, onEnd: (job: Job) => void): Job | null {
+  const [job, setJob] = useState(start);
+  const id = start?.id;
+  useEffect(() => {
+    setJob(start);
+    if (!id) return;
+    const stream = new EventSource(`/api/jobs/${id}/progress`);
+    stream.onmessage = ({ data }) => {
+      const next = Job.parse(JSON.parse(data as string));
+      setJob(next);
+      if (next.state === 'queued' || next.state === 'running') return;
+      stream.close();
+      onEnd(next);
+    };
+    stream.onerror = () => {
+      // The stream ends with the work; when it breaks before, one look tells how things stand.
+      stream.close();
+      call('getJob', { params: { jobId: id } }).then((next) => { setJob(next); if (next.state !== 'running' && next.state !== 'queued') onEnd(next); }, () => setJob(null)); // prettier-ignore
+    };
+    return () => stream.close();
+    // A job is followed by its id alone: the callback's identity is no reason to start over.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [id]);
+  return job;
+}

@@ -1,0 +1,102 @@
+import { scaleLinear } from 'd3-scale';
+import type { MassOfReading } from '../../contract';
+import { Mark, markOf } from '../marks/mark';
+import { useScale } from '../settings';
+
+const WIDTH = 276;
+
+/** Masses as rows: bar = plan, filled dot = painted, whisker = how sure; sorted by difference. */
+export function ValueLadder({
+  masses,
+  onChoose,
+}: {
+  masses: readonly MassOfReading[];
+  onChoose?: (mass: MassOfReading) => void;
+}) {
+  const scale = useScale();
+  const x = scaleLinear([0, 10], [6, WIDTH - 6]);
+  const at = (value: number) => x((scale.number(value) * 10) / Math.max(scale.number(0), scale.number(10)));
+  const sorted = [...masses]
+    .filter(({ share }) => share > 0.004)
+    .sort((a, b) => Math.abs(b.difference.value) - Math.abs(a.difference.value));
+  const ticks = [0, 2, 4, 6, 8, 10];
+  const most = Math.max(scale.number(0), scale.number(10));
+  return (
+    <table className="w-full border-collapse text-[15px]" aria-label="Masses: planned and painted value">
+      <thead>
+        <tr className="text-left">
+          <th scope="col" className="pr-3 font-semibold">
+            Mass
+          </th>
+          <th scope="col" className="hidden p-0 sm:table-cell" style={{ width: WIDTH }}>
+            <svg width={WIDTH} height="16" aria-hidden="true" className="block" style={{ overflow: 'visible' }}>
+              {ticks.map((t) => (
+                <text key={t} x={x(t)} y="13" fontSize="13.5" textAnchor="middle" fill="var(--ink)" fontWeight="400">
+                  {+((t * most) / 10).toFixed(1)}
+                </text>
+              ))}
+            </svg>
+          </th>
+          <th scope="col" className="px-2 text-right font-semibold">
+            plan
+          </th>
+          <th scope="col" className="px-2 text-right font-semibold">
+            painted
+          </th>
+          <th scope="col" className="pl-2 font-semibold">
+            should become
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {sorted.map((mass) => {
+          const { difference, target, painted, uncertainty } = mass;
+          const off = Math.abs(difference.value) > Math.max(0.25, 2 * uncertainty.value);
+          return (
+            <tr key={mass.id} style={{ borderTop: '1px solid var(--rule)' }}>
+              <th scope="row" className={`max-w-40 truncate pr-3 text-left ${off ? 'font-semibold' : 'font-normal'}`}>
+                {onChoose ? (
+                  <button className="border-0 bg-transparent p-0 text-left" onClick={() => onChoose(mass)}>
+                    {mass.name}
+                  </button>
+                ) : (
+                  mass.name
+                )}
+              </th>
+              <td className="hidden p-0 sm:table-cell">
+                <svg width={WIDTH} height="20" aria-hidden="true" className="block">
+                  {ticks.map((t) => (
+                    <path key={t} d={`M${x(t)} 0V20`} stroke="var(--rule)" strokeWidth={t % 10 === 0 ? 1.4 : 1} />
+                  ))}
+                  <path d={`M${at(target.value)} 10H${at(painted.value)}`} stroke="var(--ink)" strokeWidth="1.6" />
+                  <path
+                    d={`M${at(painted.value - 2 * uncertainty.value)} 10H${at(painted.value + 2 * uncertainty.value)}`}
+                    stroke="var(--ink)"
+                    strokeWidth="0.8"
+                  />
+                  <path d={`M${at(target.value)} 3V17`} stroke="var(--ink)" strokeWidth="2.4" />
+                  <circle cx={at(painted.value)} cy="10" r="4" fill="var(--ink)" />
+                </svg>
+              </td>
+              <td className="px-2 text-right">{scale.show(target.value)}</td>
+              <td className="px-2 text-right">{scale.show(painted.value)}</td>
+              <td className="pl-2 whitespace-nowrap">
+                {off ? (
+                  <>
+                    <Mark
+                      name={markOf({ kind: 'value', amount: difference.value })}
+                      label={difference.value > 0 ? 'darker' : 'lighter'}
+                    />{' '}
+                    {difference.value > 0 ? 'darker' : 'lighter'} {Math.abs(difference.value).toFixed(1)}
+                  </>
+                ) : (
+                  'as planned'
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,61 @@
+import type { FindingOfReading } from '../../contract';
+import { colourAmount } from '../../core/correct';
+import sprite from './marks.svg?raw';
+
+/** The notation, once in the page; symbols and field patterns are used from here. */
+export const MarkSprite = () => (
+  <div
+    hidden={false}
+    style={{ position: 'absolute', width: 0, height: 0, overflow: 'hidden' }}
+    dangerouslySetInnerHTML={{ __html: sprite }}
+  />
+);
+
+const WIDTHS: Record<string, number> = {
+  'darker-1': 9,
+  'darker-2': 11.6,
+  'darker-3': 15.5,
+  'darker-4': 9.6,
+  'darker-5': 11.6,
+  'darker-6': 15.5,
+  'darker-7': 19.4,
+  'darker-8': 13.5,
+  'warmer-1': 10,
+  'warmer-2': 15,
+  'warmer-3': 20,
+  'cooler-1': 10,
+  'cooler-2': 15,
+  'cooler-3': 20,
+  'plan-bar': 8,
+  'painted-dot': 10,
+  'before-dot': 10,
+  becomes: 16,
+};
+const widthOf = (name: string) =>
+  WIDTHS[name.replace('lighter', 'darker')] ??
+  (/^(settled|closer|unchanged|overshot|further-off|edge)/.test(name) ? 26 : name.startsWith('move') ? 16 : 20);
+
+/** One mark of the notation, with its word for those who hear the page. */
+export function Mark({ name, label, large = false }: { name: string; label: string; large?: boolean }) {
+  return (
+    <svg className={large ? 'mark large' : 'mark'} viewBox={`0 0 ${widthOf(name)} 16`} role="img" aria-label={label}>
+      <use href={`#${name}`} />
+    </svg>
+  );
+}
+
+/** The mark for what a finding asks of the hand: darker-3, warmer-1, greyer-2. */
+export function markOf({ kind, amount }: Pick<FindingOfReading, 'kind' | 'amount'>): string {
+  if (kind === 'value')
+    return `${amount > 0 ? 'darker' : 'lighter'}-${Math.min(8, Math.max(1, Math.round(Math.abs(amount) * 4)))}`;
+  if (kind === 'temperature') return `${amount > 0 ? 'cooler' : 'warmer'}-${colourAmount(amount)}`;
+  return `${amount > 0 ? 'greyer' : 'stronger'}-${colourAmount(amount)}`;
+}
+
+const QUARTERS = ['', '¼', '½', '¾'];
+/** A quarter-step amount in figures: 1¼. */
+export function amountFigure({ kind, amount }: Pick<FindingOfReading, 'kind' | 'amount'>): string {
+  if (kind !== 'value') return '';
+  const quarters = Math.round(Math.abs(amount) * 4);
+  return `${quarters >= 4 ? Math.floor(quarters / 4) : ''}${QUARTERS[quarters % 4]}` || '0';
+}

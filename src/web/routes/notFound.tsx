@@ -1,0 +1,32 @@
+import { Link } from 'react-router';
+
+export function NotFound() {
+  return (
+    <main className="page">
+      <h1>There is nothing here</h1>
+      <p className="serif my-3">The page may belong to another studio folder.</p>
+      <p>
+        <Link className="btn act" to="/">
+          Back to the studio
+        </Link>
+      </p>
+    </main>
+  );
+}
+
+/** Shown when a screen fails: nothing kept is lost, and there is a way on. */
+export function Oops() {
+  return (
+    <main className="page">
+      <h1>This screen failed</h1>
+      <p className="serif my-3">
+        Everything you gave is kept. Open the studio again; if it fails again, restart Revlin.
+      </p>
+      <p>
+        <a className="btn act" href="/">
+          Open the studio
+        </a>
+      </p>
+    </main>
+  );
+}

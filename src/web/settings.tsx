@@ -1,0 +1,39 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { createContext, useContext, useEffect, type ReactNode } from 'react';
+import type { Settings } from '../contract';
+import { call } from './api/client';
+import { keys } from './api/queries';
+
+const DEFAULTS: Settings = { surround: 'middle', scale: 'black-is-0', scaleSteps: 10, units: 'mm' };
+const Context = createContext<{ settings: Settings; change: (part: Partial<Settings>) => void }>({
+  settings: DEFAULTS,
+  change: () => undefined,
+});
+
+/** The painter's settings; the surround is put on the page. */
+export function SettingsProvider({ children }: { children: ReactNode }) {
+  const client = useQueryClient();
+  const { data: settings = DEFAULTS } = useQuery({ queryKey: keys.settings, queryFn: () => call('getSettings') });
+  const put = useMutation({
+    mutationFn: (next: Settings) => call('putSettings', { body: next }),
+    onMutate: (next) => client.setQueryData(keys.settings, next),
+    onSettled: () => client.invalidateQueries({ queryKey: keys.settings }),
+  });
+  useEffect(() => {
+    document.documentElement.dataset.surround = settings.surround;
+  }, [settings.surround]);
+  return <Context value={{ settings, change: (part) => put.mutate({ ...settings, ...part }) }}>{children}</Context>;
+}
+
+export const useSettings = () => useContext(Context);
+
+/** A value as this painter numbers it: direction and number of steps are display settings, never a second unit. */
+export function useScale(): { show: (value: number) => string; name: string; number: (value: number) => number } {
+  const { settings } = useSettings();
+  const number = (value: number) => ((settings.scale === 'black-is-0' ? value : 10 - value) * settings.scaleSteps) / 10;
+  return {
+    number,
+    show: (value) => number(value).toFixed(1),
+    name: `0 ${settings.scale === 'black-is-0' ? 'black' : 'white'} to ${settings.scaleSteps} ${settings.scale === 'black-is-0' ? 'white' : 'black'}`,
+  };
+}

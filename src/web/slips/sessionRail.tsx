@@ -1,0 +1,99 @@
+import { Link } from 'react-router';
+import type { PaintingDetail, Check } from '../../contract';
+import { Mark } from '../marks/mark';
+import { dayInWords } from '../words';
+
+/** Verdicts given by one session's photo, each with its mark. */
+export function verdictsOf(detail: PaintingDetail, number: number): Check[] {
+  return detail.corrections
+    .filter(({ open }) => open)
+    .flatMap(({ checks }) => checks.filter(({ sessionNumber }) => sessionNumber === number));
+}
+
+export const verdictMark = (verdict: Check['verdict']) => verdict.replace(' ', '-');
+
+/** Film strip of sessions on their ledge. */
+export function SessionRail({
+  detail,
+  shown,
+  room,
+}: {
+  detail: PaintingDetail;
+  shown: number;
+  room: 'wall' | 'decide';
+}) {
+  const { painting } = detail;
+  return (
+    <nav className="ledge mt-5 flex gap-6 overflow-x-auto pt-1" aria-label="Sessions">
+      {detail.sessions.map(({ id, number, date, intention, photos }) => {
+        const read = photos.filter(({ readingId }) => readingId).at(-1);
+        const verdicts = verdictsOf(detail, number);
+        return (
+          <Link
+            key={id}
+            to={read ? `/painting/${painting.id}/${room}/${number}` : `/painting/${painting.id}/photo/${number}`}
+            className="flex shrink-0 items-end gap-3 no-underline"
+            aria-current={number === shown ? 'page' : undefined}
+            style={{ boxShadow: number === shown ? 'inset 0 -5px 0 var(--ink)' : 'none' }}
+          >
+            {read ? (
+              <img
+                src={`/api/photos/${read.id}/flat.jpg`}
+                alt=""
+                style={{ height: 62, aspectRatio: painting.widthMm / painting.heightMm }}
+              />
+            ) : (
+              <span
+                className="block"
+                style={{
+                  height: 62,
+                  aspectRatio: painting.widthMm / painting.heightMm,
+                  border: '1px dashed var(--ink)',
+                  borderBottom: 0,
+                }}
+              />
+            )}
+            <span className="small self-start whitespace-nowrap">
+              <b style={{ fontSize: 16 }}>{number}</b>&ensp;{dayInWords(date)}
+              <br />
+              {intention || (read ? '' : 'not read yet')}
+              <br />
+              {(['settled', 'closer', 'unchanged', 'overshot', 'further off'] as const).map((verdict) => {
+                const n = verdicts.filter((v) => v.verdict === verdict).length;
+                return (
+                  n > 0 && (
+                    <span key={verdict} className="mr-2">
+                      {n}
+                      <Mark name={verdictMark(verdict)} label={verdict} />
+                    </span>
+                  )
+                );
+              })}
+            </span>
+          </Link>
+        );
+      })}
+      {detail.next === 'next-session' || detail.next === 'decide' ? (
+        <Link
+          to={`/painting/${painting.id}/photo/${detail.sessions.length + 1}`}
+          className="flex shrink-0 items-end gap-3 no-underline"
+        >
+          <span
+            className="block"
+            style={{
+              height: 62,
+              aspectRatio: painting.widthMm / painting.heightMm,
+              border: '1px dashed var(--ink)',
+              borderBottom: 0,
+            }}
+          />
+          <span className="small self-start">
+            <b style={{ fontSize: 16 }}>{detail.sessions.length + 1}</b>&ensp;next
+            <br />
+            photograph it
+          </span>
+        </Link>
+      ) : null}
+    </nav>
+  );
+}

@@ -1,0 +1,47 @@
+import type { AidState } from './aidState';
+import type { View } from './view';
+
+interface Props {
+  readonly aids: AidState;
+  readonly onAids: (part: Partial<AidState>) => void;
+  readonly view: View;
+  readonly onView: (view: View) => void;
+}
+
+/** The looking aids as words; each has a key. */
+export function AidBar({ aids, onAids, view, onView }: Props) {
+  const words: { name: string; hint: string; on: boolean; act: () => void }[] = [
+    { name: 'Squint', hint: 'S', on: aids.squint, act: () => onAids({ squint: !aids.squint }) },
+    { name: 'Grey', hint: 'G', on: aids.grey, act: () => onAids({ grey: !aids.grey }) },
+    {
+      name: aids.steps ? `Steps ${aids.steps}` : 'Steps',
+      hint: '2 to 9',
+      on: aids.steps > 0,
+      act: () => onAids({ steps: aids.steps ? 0 : 5 }),
+    },
+    { name: 'Mirror', hint: 'M', on: view.mirror, act: () => onView({ ...view, mirror: !view.mirror }) },
+    { name: 'Turn over', hint: 'U', on: view.turned, act: () => onView({ ...view, turned: !view.turned }) },
+    { name: 'Step back', hint: 'B', on: aids.stepBack, act: () => onAids({ stepBack: !aids.stepBack }) },
+    { name: 'Cover', hint: 'H', on: aids.cover, act: () => onAids({ cover: !aids.cover }) },
+  ];
+  return (
+    <div className="words" role="group" aria-label="Looking aids">
+      {words.map(({ name, hint, on, act }) => (
+        <button key={hint} className="word" aria-pressed={on} title={`${name}: key ${hint}`} onClick={act}>
+          {name}
+        </button>
+      ))}
+      {aids.steps > 0 && (
+        <input
+          type="range"
+          min={2}
+          max={9}
+          value={aids.steps}
+          aria-label="Number of steps"
+          className="w-28 self-center"
+          onChange={(e) => onAids({ steps: Number(e.target.value) })}
+        />
+      )}
+    </div>
+  );
+}

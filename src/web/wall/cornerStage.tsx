@@ -1,0 +1,222 @@
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import type { Photo } from '../../contract';
+import type { Corners, Point } from '../../core/raster';
+
+export const CORNER_NAMES = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
+type Grey = Photo['greys'][number];
+
+interface Props {
+  readonly photo: Photo;
+  readonly corners: Corners;
+  readonly chosen: number;
+  readonly onChoose: (corner: number) => void;
+  /** while dragging or nudging; done = the painter let go */
+  readonly onCorners: (corners: Corners, done: boolean) => void;
+  readonly greys: readonly Grey[];
+  /** a box is being drawn for a grey patch */
+  readonly marking: boolean;
+  readonly onGrey: (box: [number, number, number, number]) => void;
+}
+
+const NUDGE: Record<string, Point> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
+/** The photograph with its four corners to drag or nudge, and grey patches to mark. */
+export function CornerStage({ photo, corners, chosen, onChoose, onCorners, greys, marking, onGrey }: Props) {
+  const svg = useRef<SVGSVGElement>(null);
+  const drag = useRef<{ corner: number } | { from: Point; to: Point } | null>(null);
+  const ghost = useRef<SVGRectElement>(null);
+  const r = Math.max(photo.width, photo.height) / 60;
+  const place = (event: PointerEvent): Point => {
+    const box = svg.current?.getBoundingClientRect();
+    return box
+      ? [
+          ((event.clientX - box.left) / box.width) * photo.width,
+          ((event.clientY - box.top) / box.height) * photo.height,
+        ]
+      : [0, 0];
+  };
+  const moved = (corner: number, to: Point) => corners.map((p, i) => (i === corner ? to : p)) as unknown as Corners;
+  const onMove = (event: PointerEvent) => {
+    if (!drag.current) return;
+    if ('corner' in drag.current) return onCorners(moved(drag.current.corner, place(event)), false);
+    drag.current.to = place(event);
+    const [[x0, y0], [x1, y1]] = [drag.current.from, drag.current.to];
+    for (const [name, value] of Object.entries({
+      x: Math.min(x0, x1),
+      y: Math.min(y0, y1),
+      width: Math.abs(x1 - x0),
+      height: Math.abs(y1 - y0),
+    }))
+      ghost.current?.setAttribute(name, String(value));
+  };
+  const onUp = (event: PointerEvent) => {
+    const held = drag.current;
+    drag.current = null;
+    if (!held) return;
+    if ('corner' in held) return onCorners(moved(held.corner, place(event)), true);
+    const [[x0, y0], [x1, y1]] = [held.from, held.to];
+    ghost.current?.setAttribute('width', '0');
+    if (Math.abs(x1 - x0) > 6 && Math.abs(y1 - y0) > 6)
+      onGrey(
+        [Math.max(0, Math.min(x0, x1)), Math.max(0, Math.min(y0, y1)), Math.abs(x1 - x0), Math.abs(y1 - y0)].map(
+          Math.round,
+        ) as [number, number, number, number],
+      );
+  };
+  const onKey = (event: KeyboardEvent, corner: number) => {
+    const by = NUDGE[event.key];
+    if (!by) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
+    onCorners(moved(corner, [corners[corner][0] + by[0] * step, corners[corner][1] + by[1] * step]), true);
+  };
+  const outline = `M${corners.map((p) => p.join(' ')).join('L')}Z`;
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${photo.width} ${photo.height}`}
+      className="onpic absolute inset-0 h-full w-full"
+      style={{ touchAction: 'none', overflow: 'visible', cursor: marking ? 'crosshair' : 'default' }}
+      onPointerDown={(e) => {
+        if (marking) {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          drag.current = { from: place(e), to: place(e) };
+        }
+      }}
+      onPointerMove={onMove}
+      onPointerUp={onUp}
+    >
+      <path d={outline} fill="none" stroke="#fff" strokeWidth="4" vectorEffect="non-scaling-stroke" />
+      <path d={outline} fill="none" stroke="#000" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
+      {greys.map(({ box: [x, y, w, h] }, i) => (
+        <g key={i}>
+          <rect
+            x={x}
+            y={y}
+            width={w}
+            height={h}
+            fill="none"
+            stroke="#fff"
+            strokeWidth="3"
+            vectorEffect="non-scaling-stroke"
+          />
+          <rect
+            x={x}
+            y={y}
+            width={w}
+            height={h}
+            fill="none"
+            stroke="#000"
+            strokeWidth="1.5"
+            strokeDasharray="5 4"
+            vectorEffect="non-scaling-stroke"
+          />
+        </g>
+      ))}
+      <rect
+        ref={ghost}
+        fill="none"
+        stroke="#000"
+        strokeWidth="2"
+        strokeDasharray="5 4"
+        vectorEffect="non-scaling-stroke"
+      />
+      {!marking &&
+        corners.map(([x, y], i) => (
+          <g
+            key={i}
+            role="button"
+            tabIndex={0}
+            aria-label={`Corner ${CORNER_NAMES[i]}; the arrow keys nudge it`}
+            data-corner={i}
+            style={{ cursor: 'grab' }}
+            onFocus={() => onChoose(i)}
+            onKeyDown={(e) => onKey(e, i)}
+            onPointerDown={(e) => {
+              e.preventDefault();
+              e.currentTarget.focus();
+              svg.current?.setPointerCapture(e.pointerId);
+              drag.current = { corner: i };
+              onChoose(i);
+            }}
+          >
+            <circle cx={x} cy={y} r={r * 1.6} fill="transparent" />
+            <circle
+              cx={x}
+              cy={y}
+              r={r}
+              fill="none"
+              stroke="#fff"
+              strokeWidth={chosen === i ? 7 : 5}
+              vectorEffect="non-scaling-stroke"
+            />
+            <circle
+              cx={x}
+              cy={y}
+              r={r}
+              fill="none"
+              stroke="#000"
+              strokeWidth={chosen === i ? 3 : 1.8}
+              vectorEffect="non-scaling-stroke"
+            />
+          </g>
+        ))}
+    </svg>
+  );
+}
+
+/** A corner under the magnifier: five photo pixels to one of the preview's, with a cross at the corner itself. */
+export function Magnifier({
+  photo,
+  corner,
+  name,
+  chosen,
+  onChoose,
+}: {
+  photo: Photo;
+  corner: Point;
+  name: string;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
+  const span = Math.max(photo.width, photo.height) / 30; // photo px shown across
+  const [x, y] = corner;
+  return (
+    <button
+      onClick={onChoose}
+      className="block w-full border-0 bg-transparent p-0 text-left"
+      aria-pressed={chosen}
+      aria-label={`Magnifier, ${name}`}
+    >
+      <svg
+        viewBox={`${x - span / 2} ${y - span / 2} ${span} ${span}`}
+        className="block w-full"
+        style={{
+          border: '1px solid var(--ink)',
+          outline: chosen ? '3px solid var(--ink)' : 'none',
+          background: 'var(--well)',
+        }}
+      >
+        <image
+          href={`/api/photos/${photo.id}/preview.jpg`}
+          x={0}
+          y={0}
+          width={photo.width}
+          height={photo.height}
+          preserveAspectRatio="none"
+        />
+        {['#fff', '#000'].map((colour, k) => (
+          <path
+            key={colour}
+            d={`M${x - span / 2} ${y}H${x - span / 10}M${x + span / 10} ${y}H${x + span / 2}M${x} ${y - span / 2}V${y - span / 10}M${x} ${y + span / 10}V${y + span / 2}`}
+            stroke={colour}
+            strokeWidth={k === 0 ? 3 : 1.2}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+      </svg>
+      <span className="small">{name}</span>
+    </button>
+  );
+}

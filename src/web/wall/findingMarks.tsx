@@ -1,0 +1,122 @@
+import type { FindingOfReading } from '../../contract';
+import type { Point } from '../../core/raster';
+import { amountFigure, markOf } from '../marks/mark';
+import type { FrameSize } from './pictureFrame';
+
+interface Props {
+  readonly findings: readonly FindingOfReading[];
+  readonly chosen: number | null;
+  readonly canvas: { widthMm: number; heightMm: number };
+  readonly toPx: (at: Point) => Point;
+  readonly size: FrameSize;
+  /** leader lines to numerals above the picture */
+  readonly leaders: boolean;
+}
+
+const MARGIN = 26; // px above the picture where numerals stand
+
+function fieldOf(finding: FindingOfReading): string {
+  return `field-${markOf(finding)}`;
+}
+
+/** A point well inside the place: the middle of its widest run along some row through it. */
+function anchorOf({ place, region: { box } }: FindingOfReading): Point {
+  let best = { width: -1, at: [box[0] + box[2] / 2, box[1] + box[3] / 2] as Point };
+  for (let k = 1; k < 8; k++) {
+    const y = box[1] + (box[3] * k) / 8;
+    const xs = place.outlines.flatMap((outline) => outline.flatMap(([ax, ay], i) => {
+      const [bx, by] = outline[(i + 1) % outline.length];
+      return ay > y !== by > y ? [ax + ((y - ay) / (by - ay)) * (bx - ax)] : [];
+    })).sort((a, b) => a - b); // prettier-ignore
+    for (let i = 0; i + 1 < xs.length; i += 2)
+      if (xs[i + 1] - xs[i] > best.width) best = { width: xs[i + 1] - xs[i], at: [(xs[i] + xs[i + 1]) / 2, y] };
+  }
+  return best.at;
+}
+
+/** Numerals in a row without touching, in the order of their places, so that no two leader lines cross. */
+function spread(
+  places: { index: number; x: number }[],
+  { width, least }: { width: number; least: number },
+): Map<number, number> {
+  const sorted = [...places].sort((a, b) => a.x - b.x);
+  const xs = sorted.map(({ x }) => x);
+  for (let i = 1; i < xs.length; i++) xs[i] = Math.max(xs[i], xs[i - 1] + least);
+  const over = xs.length ? Math.max(0, xs[xs.length - 1] - (width - least * 0.7)) : 0;
+  if (over > 0)
+    for (let i = xs.length - 1, limit = width - least * 0.7; i >= 0; i--, limit -= least)
+      xs[i] = Math.min(xs[i], limit);
+  return new Map(sorted.map(({ index }, i) => [index, xs[i]]));
+}
+
+/** Outline and field of each finding on the flat; nothing is written on a picture, numerals stand in the margin. */
+export function FindingMarks({ findings, chosen, canvas, toPx, size, leaders }: Props) {
+  const pathOf = ({ place }: FindingOfReading) =>
+    place.outlines
+      .map(
+        (outline) =>
+          `M${outline
+            .map(([x, y]) =>
+              toPx([x / canvas.widthMm, y / canvas.heightMm])
+                .map((v) => v.toFixed(1))
+                .join(' '),
+            )
+            .join('L')}Z`,
+      )
+      .join('');
+  const anchored = findings.map((finding) => {
+    const [x, y] = anchorOf(finding);
+    const at = toPx([x / canvas.widthMm, y / canvas.heightMm]);
+    return { finding, at, inside: at[0] >= 0 && at[0] <= size.width && at[1] >= 0 && at[1] <= size.height };
+  });
+  const shown = anchored.filter(({ inside }) => inside);
+  const numerals = spread(
+    shown.map(({ finding, at }) => ({ index: finding.index, x: at[0] })),
+    { width: size.width, least: 46 },
+  );
+  return (
+    <>
+      <g style={{ clipPath: `inset(0)` }}>
+        <clipPath id="frame-edge">
+          <rect width={size.width} height={size.height} />
+        </clipPath>
+        <g clipPath="url(#frame-edge)">
+          {anchored.map(({ finding }) => {
+            const strong = chosen === null || chosen === finding.index;
+            const d = pathOf(finding);
+            return (
+              <g key={finding.index} opacity={strong ? 1 : 0.16}>
+                <path
+                  d={d}
+                  fill={`url(#${fieldOf(finding)})`}
+                  fillRule="evenodd"
+                  opacity={chosen === null ? 0.55 : 0.85}
+                />
+                <path d={d} fill="none" stroke="#fff" strokeWidth="3.2" strokeOpacity=".8" strokeLinejoin="round" />
+                <path d={d} fill="none" stroke="#000" strokeWidth="1.3" strokeLinejoin="round" />
+              </g>
+            );
+          })}
+        </g>
+      </g>
+      {leaders &&
+        shown.map(({ finding, at }) => {
+          const x = numerals.get(finding.index) ?? at[0];
+          const strong = chosen === null || chosen === finding.index;
+          return (
+            <g key={finding.index} opacity={strong ? 1 : 0.35}>
+              <path d={`M${at[0]} ${at[1]}L${x} -6`} stroke="#fff" strokeWidth="3.4" strokeOpacity=".8" />
+              <path d={`M${at[0]} ${at[1]}L${x} -6`} stroke="#000" strokeWidth="1.2" />
+              <circle cx={at[0]} cy={at[1]} r="2.8" fill="#000" stroke="#fff" strokeWidth="1.2" />
+              <text x={x - 12} y={-MARGIN + 15} fontSize="15" fontWeight="700" fill="var(--ink)">
+                {finding.index + 1}
+              </text>
+              <text x={x + (finding.index > 8 ? 7 : 0)} y={-MARGIN + 15} fontSize="14" fill="var(--ink)">
+                {amountFigure(finding)}
+              </text>
+            </g>
+          );
+        })}
+    </>
+  );
+}

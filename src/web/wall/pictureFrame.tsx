@@ -1,0 +1,154 @@
+import { useEffect, useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import type { Point } from '../../core/raster';
+import { fromFrame, panBy, toFrame, zoomAt, type View } from './view';
+
+export interface FrameSize {
+  readonly width: number;
+  readonly height: number;
+}
+
+interface Props {
+  readonly bitmap: ImageBitmap | null;
+  readonly label: string;
+  /** width / height of the canvas */
+  readonly proportion: number;
+  readonly view: View;
+  readonly onView: (view: View) => void;
+  /** pointer moved over (or touched) a place, as shares of the picture; null = left */
+  readonly onSpot?: (at: Point | null) => void;
+  /** a click or tap that was no drag */
+  readonly onPick?: (at: Point) => void;
+  readonly overlay?: (toPx: (at: Point) => Point, size: FrameSize) => ReactNode;
+  readonly empty?: ReactNode;
+  readonly drawing?: boolean;
+}
+
+function useSize(ref: React.RefObject<HTMLElement | null>): FrameSize {
+  const [size, setSize] = useState<FrameSize>({ width: 0, height: 0 });
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) =>
+      setSize({ width: entry.contentRect.width, height: entry.contentRect.height }),
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [ref]);
+  return size;
+}
+
+function draw(canvas: HTMLCanvasElement, bitmap: ImageBitmap, { view, size }: { view: View; size: FrameSize }): void {
+  const ratio = window.devicePixelRatio || 1;
+  canvas.width = Math.max(1, Math.round(size.width * ratio));
+  canvas.height = Math.max(1, Math.round(size.height * ratio));
+  const context = canvas.getContext('2d');
+  if (!context) return;
+  const [x0, y0] = toFrame(view, [0, 0], size);
+  const [x1, y1] = toFrame(view, [1, 1], size);
+  context.imageSmoothingQuality = 'high';
+  context.setTransform((x1 - x0) * ratio, 0, 0, (y1 - y0) * ratio, x0 * ratio, y0 * ratio);
+  context.drawImage(bitmap, 0, 0, 1, 1);
+}
+
+/** Follows the fingers on one frame: one drags, two pinch. */
+function usePointers(
+  { view, onView, onSpot, onPick, drawing }: Pick<Props, 'view' | 'onView' | 'onSpot' | 'onPick' | 'drawing'>,
+  size: FrameSize,
+) {
+  const down = useRef(new Map<number, Point>());
+  const travelled = useRef(0);
+  const at = (event: PointerEvent<HTMLElement>): Point => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top];
+  };
+  return {
+    onPointerDown(event: PointerEvent<HTMLElement>) {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      down.current.set(event.pointerId, at(event));
+      travelled.current = 0;
+    },
+    onPointerMove(event: PointerEvent<HTMLElement>) {
+      const here = at(event);
+      onSpot?.(fromFrame(view, here, size));
+      const before = down.current.get(event.pointerId);
+      if (!before) return;
+      travelled.current += Math.hypot(here[0] - before[0], here[1] - before[1]);
+      const other = [...down.current].find(([id]) => id !== event.pointerId)?.[1];
+      if (other) {
+        const was = Math.hypot(before[0] - other[0], before[1] - other[1]) || 1;
+        const is = Math.hypot(here[0] - other[0], here[1] - other[1]);
+        onView(zoomAt(view, is / was, { at: [(here[0] + other[0]) / 2, (here[1] + other[1]) / 2], size }));
+      } else if (!drawing && view.zoom > 1) onView(panBy(view, [here[0] - before[0], here[1] - before[1]], size));
+      down.current.set(event.pointerId, here);
+    },
+    onPointerUp(event: PointerEvent<HTMLElement>) {
+      down.current.delete(event.pointerId);
+      if (travelled.current < 6) onPick?.(fromFrame(view, at(event), size));
+    },
+    onPointerCancel(event: PointerEvent<HTMLElement>) {
+      down.current.delete(event.pointerId);
+    },
+    onPointerLeave: () => onSpot?.(null),
+  };
+}
+
+/** One picture under the shared pan and zoom, with its marks over it. */
+export function PictureFrame({
+  bitmap,
+  label,
+  proportion,
+  view,
+  onView,
+  onSpot,
+  onPick,
+  overlay,
+  empty,
+  drawing,
+}: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const size = useSize(box);
+  const pointers = usePointers({ view, onView, onSpot, onPick, drawing }, size);
+  useEffect(() => {
+    if (canvas.current && bitmap && size.width > 0) draw(canvas.current, bitmap, { view, size });
+  }, [bitmap, view, size]);
+  useEffect(() => {
+    // React's wheel handler is passive; zooming must keep the page from scrolling.
+    const element = box.current;
+    const onWheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const { left, top } = (event.currentTarget as HTMLElement).getBoundingClientRect();
+      onView(zoomAt(view, Math.exp(-event.deltaY / 400), { at: [event.clientX - left, event.clientY - top], size }));
+    };
+    element?.addEventListener('wheel', onWheel, { passive: false });
+    return () => element?.removeEventListener('wheel', onWheel);
+  }, [view, size, onView]);
+  return (
+    <div
+      ref={box}
+      className="relative w-full"
+      style={{ aspectRatio: proportion, touchAction: view.zoom > 1 || drawing ? 'none' : 'pan-y' }}
+      {...pointers}
+    >
+      {bitmap ? (
+        <canvas ref={canvas} role="img" aria-label={label} className="absolute inset-0 h-full w-full" />
+      ) : (
+        <div
+          className="absolute inset-0 flex items-center justify-center p-6 text-center"
+          style={{ border: '1.5px dashed var(--ink)' }}
+        >
+          {empty}
+        </div>
+      )}
+      {bitmap && overlay && size.width > 0 && (
+        <svg
+          className="onpic absolute inset-0 h-full w-full"
+          style={{ overflow: 'visible', pointerEvents: 'none' }}
+          aria-hidden="true"
+        >
+          {overlay((at) => toFrame(view, at, size), size)}
+        </svg>
+      )}
+    </div>
+  );
+}

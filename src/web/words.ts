@@ -1,0 +1,42 @@
+import type { Next, PaintingDetail, PaintingSummary } from '../contract';
+
+/** "14 March" of an ISO day. */
+export const dayInWords = (day: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' }).format(
+    new Date(`${day}T00:00:00Z`),
+  );
+
+const plural = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
+export { plural };
+
+/** Where the next thing to do is done, and what its button says. */
+export function nextStep(
+  id: string,
+  next: Next,
+  { sessionCount, undecided }: Pick<PaintingSummary, 'sessionCount' | 'undecided'>,
+): { to: string; words: string; hotkey: string } {
+  const at = `/painting/${id}`;
+  const steps: Record<Next, { to: string; words: string; hotkey: string }> = {
+    'add-reference': { to: `${at}/plan`, words: 'Add the reference', hotkey: 'P' },
+    'start-session': { to: `${at}/photo/1`, words: 'Photograph session 1', hotkey: 'P' },
+    'add-photo': { to: `${at}/photo/${sessionCount}`, words: `Photograph session ${sessionCount}`, hotkey: 'P' },
+    'show-corners': { to: `${at}/photo/${sessionCount}`, words: 'Show the corners', hotkey: 'P' },
+    read: { to: `${at}/photo/${sessionCount}`, words: `Read session ${sessionCount}`, hotkey: 'P' },
+    decide: { to: `${at}/decide/${sessionCount}`, words: `Decide ${plural(undecided, 'finding')}`, hotkey: 'D' },
+    'next-session': {
+      to: `${at}/photo/${sessionCount + 1}`,
+      words: `Photograph session ${sessionCount + 1}`,
+      hotkey: 'P',
+    },
+  };
+  return steps[next];
+}
+
+export const nextOf = (detail: PaintingDetail) =>
+  nextStep(detail.painting.id, detail.next, { sessionCount: detail.sessions.length, undecided: detail.undecided });
+
+/** Canvas size in the painter's unit. */
+export const sizeInWords = (widthMm: number, heightMm: number, units: 'mm' | 'inches') =>
+  units === 'mm'
+    ? `${+widthMm.toFixed(1)} × ${+heightMm.toFixed(1)} mm`
+    : `${+(widthMm / 25.4).toFixed(2)} × ${+(heightMm / 25.4).toFixed(2)} in`;
