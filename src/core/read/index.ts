@@ -3,4 +3,4 @@ export { compare, differenceOf, type Comparison, type Difference, type Measured,
 export { readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
 export { type MassReading } from './massReading';
 export { type DifferenceMap } from './differenceMap';
-export { boxOf, pixelsIn, placeOfBox, placeOfPixels, areaOf, type Place, type Outline } from './place';
+export { boxOf, pixelsIn, placeHolds, placeOfBox, placeOfPixels, areaOf, type Place, type Outline } from './place';

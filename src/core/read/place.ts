@@ -23,6 +23,17 @@ export function boxOf({ outlines }: Place): Box | null {
   return [x, y, Math.max(...xs) - x, Math.max(...ys) - y];
 }
 
+/** Whether a point (mm) lies inside (even-odd rule). */
+export function placeHolds({ outlines }: Place, [x, y]: Point): boolean {
+  let inside = false;
+  for (const outline of outlines)
+    outline.forEach(([ax, ay], i) => {
+      const [bx, by] = outline[(i + 1) % outline.length];
+      if (ay > y !== by > y && x < ax + ((y - ay) / (by - ay)) * (bx - ax)) inside = !inside;
+    });
+  return inside;
+}
+
 /** A box as a place. */
 export const placeOfBox = ([x, y, w, h]: Box): Place => ({
   outlines: [

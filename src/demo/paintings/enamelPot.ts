@@ -30,7 +30,23 @@ export const enamelPot: PaintingRecipe = {
   ground: [0.46, 0.29, 0.145],
   scene: 'enamel-pot-reference.jpg',
   ids: 'enamel-pot-objects.png',
-  masses: 12,
+  masses: 14,
+  names: [
+    { name: 'wall', at: [260, 60] },
+    { name: 'wall, left', at: [20, 60] },
+    { name: 'pot, in the light', at: [105, 150] },
+    { name: 'pot, shadow side', at: [150, 170] },
+    { name: 'spout', at: [60, 120] },
+    { name: 'lid', at: [125, 72] },
+    { name: 'handle', at: [208, 125] },
+    { name: 'front persimmon', at: [195, 205] },
+    { name: 'right persimmon', at: [315, 205] },
+    { name: 'bowl', at: [265, 175] },
+    { name: 'ledge, top', at: [360, 220] },
+    { name: 'ledge, top', at: [40, 220] },
+    { name: 'ledge, front edge', at: [200, 242] },
+    { name: 'under the ledge', at: [200, 280] },
+  ],
   sessions: [
     {
       date: '2026-03-03',
@@ -72,6 +88,7 @@ export const enamelPot: PaintingRecipe = {
           objects: [handle, spout, lid, persimmon, rightPersimmon],
         },
       ],
+      take: 4,
       setup: { yaw: -4, pitch: 3, roll: -0.9, lamp: [1.22, 1, 0.7], fallOff: 0.6, fallTowards: 10, seed: 12 },
     },
     {
@@ -85,6 +102,7 @@ export const enamelPot: PaintingRecipe = {
         { where: { objects: [front] }, value: 0.5 },
         { where: { objects: [persimmon, rightPersimmon] }, chroma: 0.85 },
       ],
+      take: 4,
       misplaced: [SPOUT_TIP, { ...RIGHT_FRUIT, by: [3, 1] }],
       layers: [
         { brush: 12, coverage: 2.2, body: 0.9, wander: { value: 0.12, colour: 1.6 } },
@@ -114,6 +132,7 @@ export const enamelPot: PaintingRecipe = {
         { where: { objects: [bowl] }, value: 0.55 },
         { where: { objects: [rightPersimmon, rightCalyx] }, value: -0.6 },
       ],
+      take: 4,
       misplaced: [{ ...SPOUT_TIP, by: [-4, -1] }],
       layers: [
         { brush: 7, coverage: 2.4, body: 0.88, wander: { value: 0.08, colour: 1 } },

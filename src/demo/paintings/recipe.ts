@@ -14,6 +14,8 @@ export interface SessionRecipe {
   /** draw the outlines of the objects first, in this colour */
   readonly outline?: Rgb;
   readonly setup: Partial<Setup>;
+  /** how many of its findings, from the first, the painter takes as corrections */
+  readonly take?: number;
 }
 
 /** A made-up painting: its scene, its ground, its sessions. */
@@ -27,5 +29,7 @@ export interface PaintingRecipe {
   readonly scene: string;
   readonly ids: string | null;
   readonly masses: number;
+  /** the painter's names of masses, each with a point (canvas mm) that lies in it; the first name a mass gets stays */
+  readonly names: readonly { readonly name: string; readonly at: readonly [number, number] }[];
   readonly sessions: readonly SessionRecipe[];
 }

@@ -1,21 +1,21 @@
 import { useMemo, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { PaintingDetail } from '../../contract';
-import type { Point } from '../../core/raster';
-import { quantile } from '../../core/raster';
+import { quantile, type Point } from '../../core/raster';
 import { useReading } from '../api/queries';
 import { ValueLadder } from '../charts/valueLadder';
 import { useKeys } from '../keyboard';
-import { Mark, markOf } from '../marks/mark';
-import { SessionRail, verdictMark } from '../slips/sessionRail';
+import { ReadingSlip } from '../slips/readingSlip';
+import { SessionRail } from '../slips/sessionRail';
 import { SpotSlip } from '../slips/spotSlip';
 import { SurroundChoice } from '../slips/surround';
 import { AidBar } from '../wall/aidBar';
 import { useAids } from '../wall/aidState';
+import { Hanging, readSessions } from '../wall/hanging';
 import { Pictures, type Laid } from '../wall/pictures';
 import { usePicture } from '../wall/usePicture';
-import { WHOLE, zoomAt } from '../wall/view';
-import { nextOf, plural } from '../words';
+import { WHOLE, zoomAt, type View } from '../wall/view';
+import { nextOf } from '../words';
 import { useDetail } from './paintingLayout';
 
 const LIGHT_WORDS = {
@@ -24,33 +24,7 @@ const LIGHT_WORDS = {
   plan: 'light guessed from the plan',
   untouched: 'light as photographed',
 } as const;
-
-function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }) {
-  const rows = detail.corrections
-    .filter(({ open }) => open)
-    .flatMap((correction) =>
-      correction.checks.filter(({ sessionNumber }) => sessionNumber === number).map((check) => ({ correction, check })),
-    );
-  if (rows.length === 0) return null;
-  const figure = (v: number) => `${v > 0 ? '+' : ''}${v.toFixed(1)}`;
-  return (
-    <section
-      aria-label="Corrections checked"
-      className="-mx-[18px]"
-      style={{ borderTop: '1px solid var(--slip-rule)' }}
-    >
-      <h3 className="px-[18px] pt-2">Corrections, checked</h3>
-      <ul className="px-[18px]">
-        {rows.map(({ correction, check }) => (
-          <li key={check.id} className="small py-1" data-testid="verdict">
-            <Mark name={verdictMark(check.verdict)} label={check.verdict} /> <b>{correction.name}</b>: {check.verdict},{' '}
-            {figure(check.before)} before, {figure(check.difference)} now
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
+const MOST_LISTED = 7;
 
 /** Range of the plan's values, for steps that fit it. */
 function usePlanRange(pixels: ImageData | undefined) {
@@ -64,21 +38,36 @@ function usePlanRange(pixels: ImageData | undefined) {
   }, [pixels]);
 }
 
+const flatUrl = (photo: { id: string; readingId: string | null } | undefined) =>
+  photo ? `/api/photos/${photo.id}/flat.jpg?r=${photo.readingId}` : null;
+
+/** The pictures that hang: on the left the plan or an earlier session, on the right the flat of this one. */
+function useHung(detail: PaintingDetail, number: number) {
+  const [search, setSearch] = useSearchParams();
+  const read = readSessions(detail);
+  const others = read.map((one) => one.number).filter((n) => n !== number);
+  const wanted = Number(search.get('beside'));
+  const beside = others.includes(wanted) ? wanted : null;
+  const photoOf = (n: number | null) => read.find((one) => one.number === n)?.photo;
+  const { painting, plan, reference } = detail;
+  const planUrl = reference ? `/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}` : null;
+  const { picture: left } = usePicture(beside === null ? planUrl : flatUrl(photoOf(beside)));
+  const { picture: flat } = usePicture(flatUrl(photoOf(number)));
+  const onBeside = (n: number | null) => setSearch(n === null ? {} : { beside: String(n) }, { replace: true });
+  return { photo: photoOf(number), left, flat, beside, others, onBeside };
+}
+
+const MIDDLE = { at: [0.5, 0.5] as Point, size: { width: 1, height: 1 } };
+const whole = ({ mirror, turned }: View): View => ({ ...WHOLE, mirror, turned });
+
 /** Reference and painting on the grey studio wall. */
 export function Wall() {
   const detail = useDetail();
   const { painting, plan } = detail;
   const number = Number(useParams().session);
   const navigate = useNavigate();
-  const photo = detail.sessions
-    .find((one) => one.number === number)
-    ?.photos.filter(({ readingId }) => readingId)
-    .at(-1);
+  const { photo, left, flat, beside, others, onBeside } = useHung(detail, number);
   const { data: reading } = useReading(painting.id, photo?.id ?? null);
-  const { picture: planned } = usePicture(
-    detail.reference ? `/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}` : null,
-  );
-  const { picture: flat } = usePicture(photo ? `/api/photos/${photo.id}/flat.jpg?r=${photo.readingId}` : null);
   const { aids, change } = useAids();
   const [view, setView] = useState(WHOLE);
   const [laid, setLaid] = useState<Laid>('side');
@@ -87,57 +76,72 @@ export function Wall() {
   const [chosen, setChosen] = useState<number | null>(null);
   const [marks, setMarks] = useState(true);
   const [showFlat, setShowFlat] = useState(true);
-  const range = usePlanRange(planned?.pixels);
+  const range = usePlanRange(left?.pixels);
   const open = (reading?.findings ?? []).filter(({ decision }) => decision !== 'dismissed');
-  const listed = open.slice(0, 7);
+  const listed = open.slice(0, MOST_LISTED);
   const step = nextOf(detail);
-  const go = (n: number) =>
-    detail.sessions.some((one) => one.number === n && one.photos.some(({ readingId }) => readingId)) &&
-    void navigate(`/painting/${painting.id}/wall/${n}`);
+  const hang = (next: Laid) => {
+    setLaid(next);
+    setShowFlat(next !== 'blink');
+  };
+  const blink = () => (laid === 'blink' ? setShowFlat(!showFlat) : hang('blink'));
+  const go = (n: number) => (others.includes(n) ? void navigate(`/painting/${painting.id}/wall/${n}`) : undefined);
+  const zoom = (factor: number) => () => setView(zoomAt(view, factor, MIDDLE));
   const steps = Object.fromEntries(
     [2, 3, 4, 5, 6, 7, 8, 9].map((n) => [String(n), () => change({ steps: aids.steps === n ? 0 : n })]),
   );
-  const middle = { at: [0.5, 0.5] as Point, size: { width: 1, height: 1 } };
-  const lay = (next: Laid) => () => setLaid(laid === next ? 'side' : next);
-  useKeys({ ...steps, s: () => change({ squint: !aids.squint }), g: () => change({ grey: !aids.grey }), m: () => setView({ ...view, mirror: !view.mirror }), u: () => setView({ ...view, turned: !view.turned }), b: () => change({ stepBack: !aids.stepBack }), h: () => change({ cover: !aids.cover }), o: lay('plumb'), ' ': () => { if (laid !== 'blink') setLaid('blink'); setShowFlat(laid === 'blink' ? !showFlat : false); }, ',': () => go(number - 1), '.': () => go(number + 1), '+': () => setView(zoomAt(view, 1.4, middle)), '=': () => setView(zoomAt(view, 1.4, middle)), '-': () => setView(zoomAt(view, 1 / 1.4, middle)), '0': () => setView({ ...WHOLE, mirror: view.mirror, turned: view.turned }), Enter: () => void navigate(step.to), Escape: () => { setChosen(null); setPinned(null); } }); // prettier-ignore
+  useKeys({
+    ...steps,
+    s: () => change({ squint: !aids.squint }),
+    g: () => change({ grey: !aids.grey }),
+    m: () => setView({ ...view, mirror: !view.mirror }),
+    u: () => setView({ ...view, turned: !view.turned }),
+    b: () => change({ stepBack: !aids.stepBack }),
+    h: () => change({ cover: !aids.cover }),
+    o: () => hang(laid === 'plumb' ? 'side' : 'plumb'),
+    ' ': blink,
+    ',': () => go(number - 1),
+    '.': () => go(number + 1),
+    '+': zoom(1.4),
+    '=': zoom(1.4),
+    '-': zoom(1 / 1.4),
+    '0': () => setView(whole(view)),
+    Enter: () => void navigate(step.to),
+    Escape: () => {
+      setChosen(null);
+      setPinned(null);
+      hang('side');
+    },
+  });
+  const planName = (
+    <>
+      <b>Plan</b>&ensp;{plan?.key === 'range' ? 'reference in the paint’s range' : 'reference as it is'}
+    </>
+  );
+  const flatName = photo ? (
+    <>
+      <b>Session {number}</b>&ensp;flat, {reading ? LIGHT_WORDS[reading.light.method] : ''}
+    </>
+  ) : (
+    <b>No session read yet</b>
+  );
   return (
     <div className="flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(600px, 100%)' }}>
-        <div className="words mb-9" role="group" aria-label="How the pictures hang">
-          {(
-            [
-              ['side', 'Side by side'],
-              ['plumb', 'One over the other'],
-              ['blink', 'Blink'],
-            ] as const
-          ).map(([name, words]) => (
-            <button
-              key={name}
-              className="word"
-              aria-pressed={laid === name}
-              onClick={() => {
-                setLaid(name);
-                setShowFlat(name !== 'blink');
-              }}
-            >
-              {words}
-            </button>
-          ))}
-          <button className="word ml-auto" aria-pressed={marks} onClick={() => setMarks(!marks)}>
-            Marks
-          </button>
-          {view.zoom !== 1 && (
-            <button
-              className="word"
-              onClick={() => setView({ ...view, ...WHOLE, mirror: view.mirror, turned: view.turned })}
-            >
-              Whole picture <kbd>0</kbd>
-            </button>
-          )}
-        </div>
+        <Hanging
+          laid={laid}
+          onLaid={hang}
+          beside={beside}
+          onBeside={onBeside}
+          others={others}
+          marks={marks}
+          onMarks={setMarks}
+          zoomed={view.zoom !== 1}
+          onWhole={() => setView(whole(view))}
+        />
         <Pictures
           painting={painting}
-          plan={planned}
+          plan={left}
           flat={flat}
           aids={aids}
           view={view}
@@ -150,20 +154,7 @@ export function Wall() {
           chosen={chosen}
           range={range}
           showFlat={showFlat}
-          names={{
-            plan: (
-              <>
-                <b>Plan</b>&ensp;{plan?.key === 'range' ? 'reference in the paint’s range' : 'reference as it is'}
-              </>
-            ),
-            flat: photo ? (
-              <>
-                <b>Session {number}</b>&ensp;flat, {reading ? LIGHT_WORDS[reading.light.method] : ''}
-              </>
-            ) : (
-              <b>No session read yet</b>
-            ),
-          }}
+          names={{ plan: beside === null ? planName : <b>Session {beside}</b>, flat: flatName }}
         />
         {laid === 'blink' && <p className="small">Space changes the picture.</p>}
         <div className="mt-3">
@@ -184,41 +175,15 @@ export function Wall() {
         style={{ minHeight: 'min(700px, 88vh)' }}
       >
         {reading ? (
-          <>
-            <h2>Values, session {number}</h2>
-            <p className="small mt-1 mb-2">
-              {open.length === 0
-                ? 'Nothing differs from the plan beyond what this photograph can tell.'
-                : `${plural(open.length, 'place')} ${open.length === 1 ? 'differs' : 'differ'} from the plan, the biggest first.`}
-              {reading.stale && ' Corners, greys or plan have changed since: read the photo again.'}
-            </p>
-            <ul className="rows -mx-[18px]">
-              {listed.map((finding) => (
-                <li key={finding.index}>
-                  <button
-                    className="row-button"
-                    aria-pressed={chosen === finding.index}
-                    onClick={() => setChosen(chosen === finding.index ? null : finding.index)}
-                  >
-                    <b>{finding.index + 1}</b>
-                    <span>
-                      <Mark name={markOf(finding)} label="" /> {finding.words}
-                      {finding.decision === 'taken' && <span className="small"> taken</span>}
-                    </span>
-                  </button>
-                </li>
-              ))}
-            </ul>
-            {open.length > listed.length && (
-              <p className="small pt-1">{plural(open.length - listed.length, 'smaller one')} under Decide.</p>
-            )}
-            <Verdicts detail={detail} number={number} />
-            {reading.glareShare > 0.001 && (
-              <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
-                <Mark name="not-read" label="not read" /> {(reading.glareShare * 100).toFixed(1)} % not read: glare.
-              </p>
-            )}
-          </>
+          <ReadingSlip
+            detail={detail}
+            number={number}
+            reading={reading}
+            listed={listed}
+            openCount={open.length}
+            chosen={chosen}
+            onChoose={setChosen}
+          />
         ) : (
           <>
             <h2>The wall</h2>
@@ -230,7 +195,13 @@ export function Wall() {
           </>
         )}
         <div className="-mx-[18px] mt-4 px-[18px] py-3" style={{ background: 'var(--well)' }}>
-          <SpotSlip at={spot ?? pinned} plan={planned} flat={flat} painting={painting} />
+          <SpotSlip
+            at={spot ?? pinned}
+            left={left}
+            flat={flat}
+            painting={painting}
+            leftName={beside === null ? 'plan' : `session ${beside}`}
+          />
         </div>
         <div className="mt-auto pt-4">
           <Link className="btn act w-full" to={step.to}>

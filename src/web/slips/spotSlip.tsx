@@ -21,17 +21,20 @@ function spotOf(picture: LoadedPicture | null, at: Point, { widthMm }: Painting)
 /** The spot under the pointer on both pictures: value, warmth, chroma, and the difference in words. */
 export function SpotSlip({
   at,
-  plan,
+  left,
+  leftName,
   flat,
   painting,
 }: {
   at: Point | null;
-  plan: LoadedPicture | null;
+  /** the plan, or the session that hangs in its place */
+  left: LoadedPicture | null;
+  leftName: string;
   flat: LoadedPicture | null;
   painting: Painting;
 }) {
   const scale = useScale();
-  const planned = at && spotOf(plan, at, painting);
+  const planned = at && spotOf(left, at, painting);
   const painted = at && spotOf(flat, at, painting);
   if (!at || !planned) return <p className="small">Move over a picture to read a spot on both.</p>;
   const amount = painted ? painted.value - planned.value : 0;
@@ -42,7 +45,7 @@ export function SpotSlip({
   const warm = da * 0.5 + db * Math.sqrt(0.75);
   const rgb = (mean: readonly number[]) => `rgb(${mean.join(' ')})`;
   const columns = [
-    { name: 'plan', spot: planned },
+    { name: leftName, spot: planned },
     { name: 'painted', spot: painted },
   ];
   return (
@@ -76,7 +79,7 @@ export function SpotSlip({
       {painted && (
         <p className="serif mt-2" style={{ fontSize: 15.5, lineHeight: '21px' }}>
           {Math.abs(amount) < 0.125 ? (
-            'value as planned'
+            `value as in ${leftName === 'plan' ? 'the plan' : leftName}`
           ) : (
             <>
               <Mark name={markOf({ kind: 'value', amount })} label="" /> {amount > 0 ? 'darker' : 'lighter'} by{' '}

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import type { Point } from '../../core/raster';
+import type { Stroke } from './outlining';
 import { fromFrame, panBy, toFrame, zoomAt, type View } from './view';
 
 export interface FrameSize {
@@ -20,7 +21,8 @@ interface Props {
   readonly onPick?: (at: Point) => void;
   readonly overlay?: (toPx: (at: Point) => Point, size: FrameSize) => ReactNode;
   readonly empty?: ReactNode;
-  readonly drawing?: boolean;
+  /** an outline is being drawn: pointers draw instead of panning */
+  readonly onDraw?: (at: Point, stroke: Stroke) => void;
 }
 
 function useSize(ref: React.RefObject<HTMLElement | null>): FrameSize {
@@ -52,7 +54,7 @@ function draw(canvas: HTMLCanvasElement, bitmap: ImageBitmap, { view, size }: { 
 
 /** Follows the fingers on one frame: one drags, two pinch. */
 function usePointers(
-  { view, onView, onSpot, onPick, drawing }: Pick<Props, 'view' | 'onView' | 'onSpot' | 'onPick' | 'drawing'>,
+  { view, onView, onSpot, onPick, onDraw }: Pick<Props, 'view' | 'onView' | 'onSpot' | 'onPick' | 'onDraw'>,
   size: FrameSize,
 ) {
   const down = useRef(new Map<number, Point>());
@@ -66,6 +68,7 @@ function usePointers(
       event.currentTarget.setPointerCapture(event.pointerId);
       down.current.set(event.pointerId, at(event));
       travelled.current = 0;
+      onDraw?.(fromFrame(view, at(event), size), 'start');
     },
     onPointerMove(event: PointerEvent<HTMLElement>) {
       const here = at(event);
@@ -78,11 +81,12 @@ function usePointers(
         const was = Math.hypot(before[0] - other[0], before[1] - other[1]) || 1;
         const is = Math.hypot(here[0] - other[0], here[1] - other[1]);
         onView(zoomAt(view, is / was, { at: [(here[0] + other[0]) / 2, (here[1] + other[1]) / 2], size }));
-      } else if (!drawing && view.zoom > 1) onView(panBy(view, [here[0] - before[0], here[1] - before[1]], size));
+      } else if (onDraw) onDraw(fromFrame(view, here, size), 'move');
+      else if (view.zoom > 1) onView(panBy(view, [here[0] - before[0], here[1] - before[1]], size));
       down.current.set(event.pointerId, here);
     },
     onPointerUp(event: PointerEvent<HTMLElement>) {
-      down.current.delete(event.pointerId);
+      if (down.current.delete(event.pointerId)) onDraw?.(fromFrame(view, at(event), size), 'end');
       if (travelled.current < 6) onPick?.(fromFrame(view, at(event), size));
     },
     onPointerCancel(event: PointerEvent<HTMLElement>) {
@@ -103,12 +107,12 @@ export function PictureFrame({
   onPick,
   overlay,
   empty,
-  drawing,
+  onDraw,
 }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = useSize(box);
-  const pointers = usePointers({ view, onView, onSpot, onPick, drawing }, size);
+  const pointers = usePointers({ view, onView, onSpot, onPick, onDraw }, size);
   useEffect(() => {
     if (canvas.current && bitmap && size.width > 0) draw(canvas.current, bitmap, { view, size });
   }, [bitmap, view, size]);
@@ -127,7 +131,11 @@ export function PictureFrame({
     <div
       ref={box}
       className="relative w-full"
-      style={{ aspectRatio: proportion, touchAction: view.zoom > 1 || drawing ? 'none' : 'pan-y' }}
+      style={{
+        aspectRatio: proportion,
+        touchAction: view.zoom > 1 || onDraw ? 'none' : 'pan-y',
+        cursor: onDraw ? 'crosshair' : undefined,
+      }}
       {...pointers}
     >
       {bitmap ? (

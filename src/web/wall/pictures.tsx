@@ -5,6 +5,7 @@ import { useSettings } from '../settings';
 import type { AidState } from './aidState';
 import { aidsOf } from './aidState';
 import { FindingMarks } from './findingMarks';
+import type { Stroke } from './outlining';
 import { PictureFrame, type FrameSize } from './pictureFrame';
 import { Ruler } from './ruler';
 import { SpotCross } from './spotCross';
@@ -28,10 +29,12 @@ interface Props {
   readonly findings: readonly FindingOfReading[];
   readonly chosen: number | null;
   readonly extra?: (toPx: (at: Point) => Point, size: FrameSize) => ReactNode;
-  readonly drawing?: boolean;
+  readonly onDraw?: (at: Point, stroke: Stroke) => void;
   readonly range: { darkest: number; lightest: number };
   /** true while the flat is on top of a blink */
   readonly showFlat: boolean;
+  /** leader lines to numerals in the margin; on unless said otherwise */
+  readonly leaders?: boolean;
 }
 
 const BACK = 0.32; // the picture's size from across the room, as a share
@@ -58,7 +61,7 @@ export function Pictures(props: Props) {
     findings,
     chosen,
     extra,
-    drawing,
+    onDraw,
     range,
     showFlat,
   } = props;
@@ -81,11 +84,11 @@ export function Pictures(props: Props) {
           canvas={painting}
           toPx={toPx}
           size={size}
-          leaders={laid === 'side'}
+          leaders={laid === 'side' && props.leaders !== false}
         />
       )}
       {withFindings && extra?.(toPx, size)}
-      {spot && !aids.cover && !drawing && <SpotCross at={toPx(spot)} />}
+      {spot && !aids.cover && !onDraw && <SpotCross at={toPx(spot)} />}
     </>
   );
   useEffect(() => {
@@ -97,7 +100,7 @@ export function Pictures(props: Props) {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [laid]);
-  const common = { proportion, view, onView, onSpot, onPick, drawing };
+  const common = { proportion, view, onView, onSpot, onPick };
   const ruler = <Ruler widthMm={painting.widthMm} view={view} units={settings.units} />;
   const wide = proportion >= 0.9;
   if (laid === 'side') {
@@ -124,6 +127,7 @@ export function Pictures(props: Props) {
           <PictureFrame
             {...common}
             bitmap={flatShown}
+            onDraw={onDraw}
             label="The painting, flat"
             overlay={over(true)}
             empty={<span className="serif">Nothing is photographed yet.</span>}

@@ -58,3 +58,9 @@ export function zoomAt(
 
 export const panBy = (view: View, [dx, dy]: Point, { width, height }: { width: number; height: number }): View =>
   settle({ ...view, cx: view.cx - dx / (width * view.zoom), cy: view.cy - dy / (height * view.zoom) });
+
+/** Shows a box (shares of the canvas) with air around it, both pictures alike. */
+export function focusOn([x, y, w, h]: readonly [number, number, number, number]): View {
+  const zoom = clamp(0.6 / Math.max(w, h), 1, 3.5);
+  return settle({ ...WHOLE, zoom, cx: x + w / 2, cy: y + h / 2 });
+}

@@ -1,0 +1,60 @@
+import js from '@eslint/js';
+import importX, { createNodeResolver } from 'eslint-plugin-import-x';
+import hooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+const rooms = ['core', 'contract', 'server', 'web', 'demo', 'cli'];
+/** Which rooms a room may open the door of; architecture: arrows run one way. */
+const ARROWS = {
+  core: [],
+  contract: ['core'],
+  server: ['contract', 'core'],
+  web: ['contract', 'core'],
+  cli: ['core', 'server'],
+  // The seed plays the demo through the server's own actions; the simulator itself (demo/studio) stays apart from what it tests.
+  demo: ['core', 'server', 'contract'],
+};
+
+const walls = Object.entries(ARROWS).flatMap(([room, open]) =>
+  rooms
+    .filter((other) => other !== room && !open.includes(other))
+    .map((other) => ({ target: `./src/${room}`, from: `./src/${other}`, message: `${room} may not import ${other}.` })),
+);
+
+export default tseslint.config(
+  { ignores: ['dist', 'node_modules', '.revlin', 'docs'] },
+  js.configs.recommended,
+  tseslint.configs.recommended,
+  {
+    plugins: { 'import-x': importX, 'react-hooks': hooks },
+    settings: { 'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts', '.tsx', '.js', '.mjs'] })] },
+    rules: {
+      'import-x/no-restricted-paths': [
+        'error',
+        {
+          zones: [
+            ...walls,
+            { target: './src/demo/studio', from: './src/core', message: 'The simulator stays independent of the code it tests.' },
+            { target: './src/demo/studio', from: './src/server', message: 'The simulator stays independent of the code it tests.' },
+          ],
+        },
+      ],
+      'import-x/no-cycle': 'error',
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'max-lines': ['error', { max: 400 }],
+    },
+  },
+  { files: ['**/*.mjs', 'eslint.config.js'], languageOptions: { globals: { process: 'readonly', console: 'readonly' } } },
+  {
+    files: ['src/core/**'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [{ group: ['node:*', 'react', 'express', 'sharp'], message: 'core is pure.' }] }],
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'performance', 'Date'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance comes in through the door.' }],
+    },
+  },
+);

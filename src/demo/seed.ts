@@ -1,0 +1,99 @@
+// Fills an empty studio folder with the demo paintings, by the same actions a painter's clicks call: seed DIR
+import { mkdir, readFile, rename, rm } from 'node:fs/promises';
+import { join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { hireCrew } from '../server/jobs/crew';
+import { JobBoard } from '../server/jobs/jobBoard';
+import { openDatabase } from '../server/store/database';
+import { openFiles } from '../server/store/files';
+import { addPainting, addReference, changePlan, massesOf, putOnEasel } from '../server/studio/paintings';
+import { addPhoto, addSession, setGreys } from '../server/studio/photos';
+import { decide, describeReading, readPhoto } from '../server/studio/readings';
+import type { Studio } from '../server/studio/studio';
+import { realWorld } from '../server/world';
+import { placeHolds } from '../core/read';
+import type { Job } from '../contract';
+import { RECIPES } from './paintings';
+import type { PaintingRecipe, SessionRecipe } from './paintings/recipe';
+
+const folder = process.argv[2];
+if (!folder) throw new Error('seed: name the folder to fill.');
+const here = fileURLToPath(new URL('.', import.meta.url));
+const DATA = join(here, '..', 'src', 'demo', 'data');
+
+const say = (words: string) => process.stdout.write(`${words}\n`);
+const fileOf = async (name: string) => ({ name, bytes: await readFile(join(DATA, name)) });
+
+const ended = (studio: Studio, { id }: Job) =>
+  new Promise<void>((done, failed) => {
+    let leave = () => {};
+    leave = studio.jobs.watch(id, ({ state, problem }) => {
+      if (state === 'queued' || state === 'running') return;
+      setImmediate(() => leave());
+      if (state === 'done') done();
+      else failed(new Error(problem ?? state));
+    });
+  });
+
+/** Gives the masses that hold a named point the painter's name for it. */
+async function nameMasses(studio: Studio, id: string, recipe: PaintingRecipe): Promise<void> {
+  const masses = await massesOf(studio, id);
+  const names: Record<string, string> = {};
+  for (const { name, at } of recipe.names) {
+    const mass = masses.find(({ place }) => placeHolds(place, at));
+    if (mass && !names[String(mass.id)]) names[String(mass.id)] = name;
+  }
+  await changePlan(studio, id, { key: 'absolute', masses: recipe.masses, names });
+}
+
+async function playSession(
+  studio: Studio,
+  { id, recipe, session, number }: { id: string; recipe: PaintingRecipe; session: SessionRecipe; number: number },
+): Promise<void> {
+  say(`  session ${number}, ${session.intention}`);
+  const { date, intention, minutes } = session;
+  const detail = await addSession(studio, id, { date, intention, minutes });
+  const sessionId = detail.sessions[number - 1].id;
+  const name = `${recipe.slug}-session-${number}`;
+  const { photo, job } = await addPhoto(studio, sessionId, await fileOf(`${name}.jpg`));
+  await ended(studio, job);
+  const { patches } = JSON.parse(await readFile(join(DATA, `${name}.json`), 'utf8'));
+  await setGreys(studio, photo.id, patches);
+  await ended(studio, await readPhoto(studio, photo.id));
+  const { findings } = await describeReading(studio, photo.id);
+  for (const { index } of findings.slice(0, session.take ?? 0))
+    await decide(studio, { photoId: photo.id, index, decision: 'taken' });
+}
+
+async function fill(studio: Studio, recipe: PaintingRecipe): Promise<string> {
+  say(recipe.title);
+  const { title, widthMm, heightMm, drewMe } = recipe;
+  const { painting } = await addPainting(studio, { title, widthMm, heightMm, drewMe });
+  await addReference(studio, painting.id, await fileOf(recipe.scene));
+  await nameMasses(studio, painting.id, recipe);
+  for (const [i, session] of recipe.sessions.entries())
+    await playSession(studio, { id: painting.id, recipe, session, number: i + 1 });
+  return painting.id;
+}
+
+/** Everything is made in a folder beside it and moved into place when whole: a demo that was cut off begins again. */
+async function seed(target: string): Promise<void> {
+  const making = `${target}.making`;
+  await rm(making, { recursive: true, force: true });
+  await mkdir(making, { recursive: true });
+  const studio: Studio = {
+    db: await openDatabase(join(making, 'studio.sqlite')),
+    files: await openFiles(making),
+    crew: hireCrew(join(here, 'worker.js')),
+    jobs: new JobBoard(realWorld),
+    world: realWorld,
+  };
+  const ids: string[] = [];
+  for (const recipe of RECIPES) ids.push(await fill(studio, recipe));
+  await putOnEasel(studio, ids[0]);
+  await studio.crew.dismiss();
+  await studio.db.destroy();
+  await rename(making, target);
+}
+
+await seed(resolve(folder));

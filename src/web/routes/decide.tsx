@@ -1,0 +1,220 @@
+import { useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { PaintingDetail, ReadingDetail } from '../../contract';
+import { useAction, useReading } from '../api/queries';
+import { useKeys } from '../keyboard';
+import { DecisionSlip, type Choice } from '../slips/decisionSlip';
+import { FindingList } from '../slips/findingList';
+import { OwnCorrectionForm } from '../slips/ownCorrection';
+import { ProblemNote } from '../slips/problem';
+import { PLAIN } from '../wall/aidState';
+import { OutlineSoFar, useOutline } from '../wall/outlining';
+import { Pictures } from '../wall/pictures';
+import { usePicture } from '../wall/usePicture';
+import { focusOn, WHOLE } from '../wall/view';
+import { nextOf, plural } from '../words';
+import { useDetail } from './paintingLayout';
+
+type Undoing = { kind: 'decision'; index: number; before: Choice | null } | { kind: 'own'; correctionId: string };
+const RANGE = { darkest: 0, lightest: 10 };
+
+/** Everything that decides something can be taken back, last first. */
+function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
+  const [done, setDone] = useState<Undoing[]>([]);
+  const decide = useAction('decide', detail.painting.id);
+  const own = useAction('addCorrection', detail.painting.id);
+  const remove = useAction('removeCorrection', detail.painting.id);
+  const say = (index: number, decision: Choice | null) =>
+    decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision } });
+  return {
+    busy: decide.isPending || own.isPending || remove.isPending,
+    error: decide.error ?? remove.error,
+    own,
+    canUndo: done.length > 0,
+    async decide(index: number, decision: Choice) {
+      const before = reading.findings[index].decision;
+      const after = await say(index, decision);
+      setDone((list) => [...list, { kind: 'decision', index, before }]);
+      return after;
+    },
+    noteOwn: (correctionId: string) => setDone((list) => [...list, { kind: 'own', correctionId }]),
+    async undo(): Promise<number | null> {
+      const last = done.at(-1);
+      if (!last) return null;
+      if (last.kind === 'own') await remove.mutateAsync({ params: { correctionId: last.correctionId } });
+      else await say(last.index, last.before);
+      setDone((list) => list.slice(0, -1));
+      return last.kind === 'decision' ? last.index : null;
+    },
+  };
+}
+
+function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: ReadingDetail; number: number }) {
+  const { painting, plan } = detail;
+  const { findings } = reading;
+  const [chosen, setChosen] = useState<number | null>(() => findings.find(({ decision }) => !decision)?.index ?? null);
+  const [view, setView] = useState(WHOLE);
+  const [adding, setAdding] = useState(false);
+  const outline = useOutline();
+  const deciding = useDeciding(detail, reading);
+  const { picture: planned } = usePicture(`/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}`);
+  const { picture: flat } = usePicture(`/api/photos/${reading.photoId}/flat.jpg?r=${reading.id}`);
+  const finding = chosen === null ? null : findings[chosen];
+  useEffect(() => {
+    if (!finding) return setView(WHOLE);
+    const [x, y, w, h] = finding.region.box;
+    setView(focusOn([x / painting.widthMm, y / painting.heightMm, w / painting.widthMm, h / painting.heightMm]));
+    // Only another finding moves the pictures; a decision about the same one does not.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [chosen]);
+  const open = findings.filter(({ decision }) => !decision);
+  const taken = findings.filter(({ decision }) => decision === 'taken').length;
+  const own = detail.corrections.filter((one) => one.own && one.open && one.sessionNumber === number);
+  const decide = (decision: Choice) => {
+    if (!finding || deciding.busy) return;
+    void deciding.decide(finding.index, decision).then((after) => {
+      const rest = after.findings.filter((one) => !one.decision);
+      setChosen((rest.find(({ index }) => index > finding.index) ?? rest[0])?.index ?? null);
+    });
+  };
+  const undo = () => void deciding.undo().then((index) => index !== null && setChosen(index));
+  const move = (by: number) => () =>
+    findings.length > 0 && setChosen(((chosen ?? -by) + by + findings.length) % findings.length);
+  const leave = () => {
+    setAdding(false);
+    outline.clear();
+    deciding.own.reset();
+  };
+  const add = () => {
+    setChosen(null);
+    setAdding(true);
+  };
+  useKeys({ t: () => decide('taken'), l: () => decide('later'), x: () => decide('dismissed'), z: undo, a: add, Escape: leave, ArrowDown: move(1), ArrowRight: move(1), ArrowUp: move(-1), ArrowLeft: move(-1) }); // prettier-ignore
+  const step = nextOf(detail);
+  return (
+    <div className="mt-3 flex flex-1 flex-wrap gap-x-10 gap-y-4">
+      <div className="w-full lg:w-[256px]">
+        <h3>
+          Session {number}: {plural(findings.length, 'finding')}
+        </h3>
+        <p className="small">
+          {findings.length > 0 && `Take three to seven. ${taken} taken, ${open.length} to decide.`}
+        </p>
+        <FindingList
+          findings={findings}
+          chosen={chosen}
+          onChoose={(index) => {
+            leave();
+            setChosen(index);
+          }}
+          own={own}
+        />
+        <button className="line mt-4" onClick={add}>
+          Add what only an eye sees <kbd>A</kbd>
+        </button>
+      </div>
+      <div className="flex min-w-0 flex-1 flex-col" style={{ minWidth: 'min(560px, 100%)' }}>
+        <Pictures
+          painting={painting}
+          plan={planned}
+          flat={flat}
+          aids={PLAIN}
+          view={view}
+          onView={setView}
+          laid="side"
+          spot={null}
+          onSpot={() => undefined}
+          findings={finding ? [finding] : []}
+          chosen={chosen}
+          leaders={false}
+          onDraw={adding ? outline.draw : undefined}
+          extra={(toPx) => <OutlineSoFar points={outline.points} toPx={toPx} />}
+          range={RANGE}
+          showFlat
+          names={{ plan: <b>Plan</b>, flat: <b>Session {number}</b> }}
+        />
+        <section className="slip mt-4 flex flex-1 flex-col" style={{ minHeight: 250 }} aria-live="polite">
+          {adding ? (
+            <OwnCorrectionForm
+              points={outline.points}
+              onClear={outline.clear}
+              masses={reading.masses}
+              canvas={painting}
+              busy={deciding.own.isPending}
+              error={deciding.own.error}
+              onLeave={leave}
+              onKeep={(input) =>
+                deciding.own.mutate(
+                  { params: { paintingId: painting.id }, body: { photoId: reading.photoId, ...input } },
+                  {
+                    onSuccess: ({ id }) => {
+                      deciding.noteOwn(id);
+                      leave();
+                    },
+                  },
+                )
+              }
+            />
+          ) : finding ? (
+            <DecisionSlip finding={finding} reading={reading} busy={deciding.busy} onDecide={decide} />
+          ) : (
+            <AllDecided count={findings.length} taken={taken + own.length} />
+          )}
+          <ProblemNote error={deciding.error} />
+          <div className="mt-3 flex items-center justify-between gap-4">
+            {!adding && open.length === 0 && !finding ? (
+              <Link className="btn act" to={step.to}>
+                {step.words} <kbd>{step.hotkey}</kbd>
+              </Link>
+            ) : (
+              <span />
+            )}
+            {deciding.canUndo && !adding && (
+              <button className="line" onClick={undo}>
+                Undo <kbd>Z</kbd>
+              </button>
+            )}
+          </div>
+        </section>
+      </div>
+    </div>
+  );
+}
+
+function AllDecided({ count, taken }: { count: number; taken: number }) {
+  return (
+    <>
+      <h2 style={{ fontSize: 25, lineHeight: '34px' }}>
+        {count === 0 ? 'Nothing differs from the plan beyond what this photograph can tell.' : 'All decided.'}
+      </h2>
+      <p className="serif mt-2">
+        {taken > 0
+          ? `${plural(taken, 'correction')} for the next session. Its photograph will tell of each whether it worked.`
+          : 'No correction is on the list. Add what only an eye sees, or paint on.'}
+      </p>
+    </>
+  );
+}
+
+/** One finding at a time: take it, put it off, dismiss it, or add what only an eye sees. */
+export function Decide() {
+  const detail = useDetail();
+  const number = Number(useParams().session);
+  const photo = detail.sessions
+    .find((one) => one.number === number)
+    ?.photos.filter(({ readingId }) => readingId)
+    .at(-1);
+  const { data: reading, error } = useReading(detail.painting.id, photo?.id ?? null);
+  if (!photo)
+    return (
+      <p className="serif mt-6">
+        Session {String(number)} has not been read yet. <Link to={nextOf(detail).to}>{nextOf(detail).words}</Link>.
+      </p>
+    );
+  return (
+    <>
+      <ProblemNote error={error} />
+      {reading && <Desk key={reading.id} detail={detail} reading={reading} number={number} />}
+    </>
+  );
+}

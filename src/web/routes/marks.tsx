@@ -1,0 +1,176 @@
+import { useNavigate } from 'react-router';
+import type { ReactNode } from 'react';
+import { useKeys } from '../keyboard';
+import { Mark } from '../marks/mark';
+
+interface Row {
+  readonly title: string;
+  readonly hint: string;
+  readonly marks: readonly (readonly [name: string, word: string])[];
+}
+
+const steps = (word: string) =>
+  ['¼', '½', '¾', '1', '1¼', '1½', '1¾', '2'].map((amount, i) => [`${word}-${i + 1}`, amount] as const);
+const three = (word: string) =>
+  ['a little', 'clearly', 'much'].map((amount, i) => [`${word}-${i + 1}`, amount] as const);
+
+const ROWS: readonly Row[] = [
+  { title: 'darker', hint: 'short stroke a quarter of a step, tall stroke a whole one', marks: steps('darker') },
+  { title: 'lighter', hint: 'the same, leaning the other way', marks: steps('lighter') },
+  { title: 'warmer', hint: 'wool', marks: three('warmer') },
+  { title: 'cooler', hint: 'ice', marks: three('cooler') },
+  { title: 'stronger', hint: 'a loaded brush', marks: three('stronger') },
+  { title: 'greyer', hint: 'a brush that runs dry', marks: three('greyer') },
+  {
+    title: 'verdicts',
+    hint: 'bar the plan, open dot before, filled dot now',
+    marks: [
+      ['settled', 'settled'],
+      ['closer', 'closer'],
+      ['unchanged', 'unchanged'],
+      ['overshot', 'overshot'],
+      ['further-off', 'further off'],
+    ],
+  },
+  {
+    title: 'states',
+    hint: '',
+    marks: [['not-read', 'not read: glare']],
+  },
+];
+
+const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: string, what: string])[]])[] = [
+  [
+    'Everywhere',
+    [
+      ['W', 'the wall'],
+      ['D', 'decide'],
+      ['P', 'photograph'],
+      ['Enter', 'the black button'],
+      ['?', 'marks and keys'],
+      ['Esc', 'leave what is chosen'],
+    ],
+  ],
+  [
+    'On the wall',
+    [
+      ['S', 'squint'],
+      ['G', 'grey'],
+      ['2 to 9', 'so many values'],
+      ['M', 'mirror'],
+      ['U', 'turn over'],
+      ['B', 'step back'],
+      ['H', 'cover all but this spot'],
+      ['O', 'one over the other; arrows move the plumb line'],
+      ['Space', 'blink'],
+      [', and .', 'session before, session after'],
+      ['+ − 0', 'nearer, further, whole picture'],
+    ],
+  ],
+  [
+    'Deciding',
+    [
+      ['T', 'take'],
+      ['L', 'not now'],
+      ['X', 'dismiss'],
+      ['Z', 'undo'],
+      ['A', 'add what only an eye sees'],
+      ['arrows', 'finding before, finding after'],
+    ],
+  ],
+  [
+    'Corners',
+    [
+      ['arrows', 'move the corner by one pixel'],
+      ['Shift', 'by ten'],
+      ['Alt', 'by a tenth'],
+      ['G', 'mark a grey patch'],
+    ],
+  ],
+];
+
+const FIELDS = ['darker-1', 'darker-3', 'darker-6', 'lighter-1', 'lighter-3', 'lighter-6', 'warmer-2', 'cooler-2', 'stronger-2', 'greyer-2', 'not-read']; // prettier-ignore
+
+function Fields() {
+  return (
+    <ul className="mt-2 grid grid-cols-3 gap-3 sm:grid-cols-4">
+      {FIELDS.map((name) => (
+        <li key={name}>
+          <svg viewBox="0 0 116 62" className="block w-full" aria-hidden="true">
+            {Array.from({ length: 29 }, (_, i) => (
+              <rect key={i} x={i * 4} width="4.5" height="62" fill={`rgb(${[0, 0, 0].fill(24 + i * 7.4).join(' ')})`} />
+            ))}
+            <rect width="116" height="62" fill={`url(#field-${name})`} />
+          </svg>
+          <span className="small">{name.replace(/-\d$/, '').replace('-', ' ')}</span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Section({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="border-t py-2" style={{ borderColor: 'var(--rule)' }}>
+      <h3>{title}</h3>
+      {children}
+    </section>
+  );
+}
+
+/** The notation and the keys, in one overview. */
+export function Marks() {
+  const navigate = useNavigate();
+  const back = () => void navigate(-1);
+  useKeys({ '?': back, Escape: back });
+  return (
+    <main className="page">
+      <header className="mb-4 flex flex-wrap items-baseline gap-x-6">
+        <h1>Marks and keys</h1>
+        <p className="serif">A mark is always an instruction: what the hand should do, never what is wrong.</p>
+        <button className="line ml-auto" onClick={back}>
+          Back <kbd>Esc</kbd>
+        </button>
+      </header>
+      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[1.15fr_1fr]">
+        <div>
+          {ROWS.map(({ title, hint, marks }) => (
+            <section key={title} className="border-t py-2" style={{ borderColor: 'var(--ink)' }}>
+              <h3>
+                {title} <span className="serif !font-normal italic">{hint}</span>
+              </h3>
+              <ul className="mt-1 flex flex-wrap gap-x-7">
+                {marks.map(([name, word]) => (
+                  <li key={name} className="min-w-9 text-center">
+                    <Mark large name={name} label="" />
+                    <span className="small block">{word}</span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ))}
+        </div>
+        <div className="slip self-start">
+          <h3>As a field over a picture, on any value</h3>
+          <Fields />
+          <div className="mt-4 grid gap-x-6 sm:grid-cols-2">
+            {KEYS.map(([title, rows]) => (
+              <Section key={title} title={title}>
+                <dl className="small grid grid-cols-[auto_1fr] gap-x-3 gap-y-1">
+                  {rows.map(([keys, what]) => (
+                    <div key={keys} className="contents">
+                      <dt>
+                        <kbd>{keys}</kbd>
+                      </dt>
+                      <dd>{what}</dd>
+                    </div>
+                  ))}
+                </dl>
+              </Section>
+            ))}
+          </div>
+        </div>
+      </div>
+    </main>
+  );
+}

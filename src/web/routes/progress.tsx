@@ -1,0 +1,193 @@
+import { useQueries } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import type { Correction, PaintingDetail, ReadingDetail } from '../../contract';
+import { call } from '../api/client';
+import { keys, useAction } from '../api/queries';
+import { MassesByHeight } from '../charts/massesByHeight';
+import { Mark } from '../marks/mark';
+import { verdictMark } from '../slips/sessionRail';
+import { dayInWords, nextOf, plural } from '../words';
+import { useDetail } from './paintingLayout';
+
+interface Stage {
+  readonly number: number;
+  readonly date: string;
+  readonly intention: string;
+  readonly photoId: string;
+  readonly readingId: string;
+}
+
+const stagesOf = (detail: PaintingDetail): Stage[] =>
+  detail.sessions.flatMap(({ number, date, intention, photos }) => {
+    const read = photos.filter(({ readingId }) => readingId).at(-1);
+    return read?.readingId ? [{ number, date, intention, photoId: read.id, readingId: read.readingId }] : [];
+  });
+
+const hoursInWords = (minutes: number) =>
+  minutes < 60 ? `${minutes} minutes` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
+
+const UNIT = { value: 'step', temperature: 'warmth', chroma: 'chroma' } as const;
+const figure = (kind: Correction['kind'], v: number) => `${v > 0 ? '+' : ''}${v.toFixed(kind === 'value' ? 2 : 0)}`;
+
+/** What a correction looked like in one session: the moment it was taken, or the verdict of that session's photograph. */
+function Cell({ correction, number }: { correction: Correction; number: number }) {
+  const check = correction.checks.find(({ sessionNumber }) => sessionNumber === number);
+  if (check)
+    return (
+      <span data-testid="progress-verdict">
+        <Mark name={verdictMark(check.verdict)} label="" /> {check.verdict}
+        <span className="small block">
+          {figure(correction.kind, check.before)} → {figure(correction.kind, check.difference)}
+        </span>
+      </span>
+    );
+  if (correction.sessionNumber === number)
+    return (
+      <span>
+        taken
+        <span className="small block">
+          {figure(correction.kind, correction.difference)} {UNIT[correction.kind]}
+        </span>
+      </span>
+    );
+  return null;
+}
+
+function useReadings(detail: PaintingDetail, stages: readonly Stage[]): (ReadingDetail | undefined)[] {
+  return useQueries({
+    queries: stages.map(({ photoId }) => ({
+      queryKey: keys.reading(detail.painting.id, photoId),
+      queryFn: () => call('getReading', { params: { photoId } }),
+    })),
+  }).map(({ data }) => data);
+}
+
+function Corrections({ detail, stages }: { detail: PaintingDetail; stages: readonly Stage[] }) {
+  const remove = useAction('removeCorrection', detail.painting.id);
+  const restore = useAction('restoreCorrection', detail.painting.id);
+  const listed = detail.corrections.filter(({ open }) => open);
+  const lastGone =
+    remove.data && !detail.corrections.find(({ id }) => id === remove.data.id)?.open ? remove.data : null;
+  return (
+    <>
+      <tr>
+        <th scope="rowgroup" colSpan={stages.length + 1} className="pt-4 text-left">
+          <h2>Corrections, checked</h2>
+          {listed.length === 0 && <p className="small">None taken yet. Take a few findings under Decide.</p>}
+          {lastGone && (
+            <p className="small font-normal">
+              “{lastGone.name}” is off the list.{' '}
+              <button className="line" onClick={() => restore.mutate({ params: { correctionId: lastGone.id } })}>
+                Put it back
+              </button>
+            </p>
+          )}
+        </th>
+      </tr>
+      {listed.map((correction) => (
+        <tr key={correction.id} style={{ borderTop: '1px solid var(--rule)' }}>
+          <th scope="row" className="py-2 pr-4 text-left align-top font-normal">
+            <span className="font-semibold first-letter:uppercase">{correction.name}</span>
+            <span className="small block">
+              {correction.own ? correction.words : correction.words.replace(/^[^:]*: /, '')}
+            </span>
+            <button
+              className="line small"
+              onClick={() => remove.mutate({ params: { correctionId: correction.id } })}
+              aria-label={`Let go: ${correction.words}`}
+            >
+              let it go
+            </button>
+          </th>
+          {stages.map(({ number }) => (
+            <td key={number} className="py-2 pr-4 align-top">
+              <Cell correction={correction} number={number} />
+            </td>
+          ))}
+        </tr>
+      ))}
+    </>
+  );
+}
+
+/** All sessions on one ledge: the flats, their masses against the plan, and what became of every correction. */
+export function Progress() {
+  const detail = useDetail();
+  const stages = stagesOf(detail);
+  const readings = useReadings(detail, stages);
+  const minutes = detail.sessions.reduce((sum, session) => sum + (session.minutes ?? 0), 0);
+  const step = nextOf(detail);
+  if (stages.length === 0)
+    return (
+      <p className="serif mt-6">
+        Progress begins with the first session that is read. <Link to={step.to}>{step.words}</Link>.
+      </p>
+    );
+  const at = `/painting/${detail.painting.id}`;
+  return (
+    <>
+      <div className="mt-4 overflow-x-auto" tabIndex={0} role="region" aria-label="Sessions and corrections">
+        <table className="w-full border-collapse" style={{ minWidth: 150 + 150 * stages.length }}>
+          <colgroup>
+            <col style={{ width: 190 }} />
+            {stages.map(({ number }) => (
+              <col key={number} />
+            ))}
+          </colgroup>
+          <thead>
+            <tr>
+              <td className="serif pr-4 align-top">
+                {plural(stages.length, 'session')} read
+                {minutes > 0 && <span className="block">{hoursInWords(minutes)} at the easel</span>}
+              </td>
+              {stages.map(({ number, date, intention, photoId, readingId }) => (
+                <th key={number} scope="col" className="pr-4 text-left align-bottom font-normal">
+                  <Link to={`${at}/wall/${number}`} className="ledge block no-underline">
+                    <img
+                      src={`/api/photos/${photoId}/flat.jpg?r=${readingId}`}
+                      alt={`Session ${number}`}
+                      className="block w-full"
+                      style={{ aspectRatio: detail.painting.widthMm / detail.painting.heightMm }}
+                    />
+                  </Link>
+                  <span className="small block pt-1">
+                    <b style={{ fontSize: 16 }}>{number}</b> {dayInWords(date)}
+                    {intention && `, ${intention}`}
+                  </span>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            <tr style={{ borderTop: '1px solid var(--rule)' }}>
+              <th scope="row" className="py-2 pr-4 text-left align-top">
+                Value
+                <span className="small block font-normal">
+                  largest masses, light to dark: bar the plan, dot the painting
+                </span>
+              </th>
+              {stages.map(({ number }, i) => (
+                <td key={number} className="py-2 pr-4 align-top">
+                  {readings[i] && <MassesByHeight masses={readings[i].masses} width={206} />}
+                </td>
+              ))}
+            </tr>
+            <Corrections detail={detail} stages={stages} />
+          </tbody>
+        </table>
+      </div>
+      <div className="mt-auto flex flex-wrap items-center justify-between gap-4 pt-5">
+        {stages.length > 1 ? (
+          <Link className="line" to={`${at}/wall/${stages.at(-1)?.number}?beside=${stages.at(-2)?.number}`}>
+            Hang sessions {stages.at(-2)?.number} and {stages.at(-1)?.number} beside each other
+          </Link>
+        ) : (
+          <span />
+        )}
+        <Link className="btn act" to={step.to}>
+          {step.words} <kbd>{step.hotkey}</kbd>
+        </Link>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,112 @@
+import type { FindingOfReading, ReadingDetail } from '../../contract';
+import { Mark, markOf } from '../marks/mark';
+import { useScale } from '../settings';
+import { stepsInWords } from '../../core/correct';
+
+export type Choice = 'taken' | 'later' | 'dismissed';
+export const CHOICES: readonly { decision: Choice; words: string; hotkey: string }[] = [
+  { decision: 'taken', words: 'Take', hotkey: 'T' },
+  { decision: 'later', words: 'Not now', hotkey: 'L' },
+  { decision: 'dismissed', words: 'Dismiss', hotkey: 'X' },
+];
+
+const METHODS = {
+  card: 'The light was taken out with the greys you marked, gain and tone curve.',
+  grey: 'The light was set by a grey you marked.',
+  plan: 'No grey was marked, so the light was guessed from the passages that agree with the plan.',
+  untouched: 'The light was left as photographed.',
+} as const;
+
+function figures({ kind, target, painted, uncertainty, share }: FindingOfReading, show: (v: number) => string): string {
+  const area = share >= 0.01 ? `${Math.round(100 * share)} %` : 'less than 1 %';
+  const where = `It takes up ${area} of the picture.`;
+  if (kind === 'value')
+    return `Plan ${show(target.value)}, painted ${show(painted.value)}, sure to ${(2 * uncertainty.value).toFixed(2)} of a step. ${where}`;
+  const [name, a, b] =
+    kind === 'temperature'
+      ? ['warmth', target.warmth, painted.warmth]
+      : (['chroma', target.chroma, painted.chroma] as const);
+  return `Plan ${name} ${a.toFixed(0)}, painted ${b.toFixed(0)}, sure to ${(2 * uncertainty.warmth).toFixed(1)}. ${where}`;
+}
+
+/** Both colours side by side, the numbers, and how they came about. */
+function Traced({ finding, reading }: { finding: FindingOfReading; reading: ReadingDetail }) {
+  const scale = useScale();
+  const rows = [
+    ['value', scale.show(finding.target.value), scale.show(finding.painted.value)],
+    ['warmth', finding.target.warmth.toFixed(1), finding.painted.warmth.toFixed(1)],
+    ['chroma', finding.target.chroma.toFixed(1), finding.painted.chroma.toFixed(1)],
+  ];
+  return (
+    <details className="mt-2">
+      <summary className="line small cursor-pointer">How it was measured</summary>
+      <table className="small mt-1">
+        <thead>
+          <tr>
+            <th />
+            <th className="pr-4 text-right font-semibold">plan</th>
+            <th className="text-right font-semibold">painted</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([name, planned, painted]) => (
+            <tr key={name}>
+              <th scope="row" className="pr-4 text-left font-normal">
+                {name}
+              </th>
+              <td className="pr-4 text-right">{planned}</td>
+              <td className="text-right">{painted}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="small mt-1">
+        Middle value of all that could be read inside the outline, values {scale.name}; colour compared at matched
+        value. Colour difference {finding.difference.deltaE.toFixed(1)} (CIEDE2000). {METHODS[reading.light.method]}{' '}
+        Plan {reading.planVersion}, method {reading.algorithm}.
+      </p>
+    </details>
+  );
+}
+
+interface Props {
+  readonly finding: FindingOfReading;
+  readonly reading: ReadingDetail;
+  readonly busy: boolean;
+  readonly onDecide: (decision: Choice) => void;
+}
+
+/** One finding: what the hand should do, how sure that is, and what the painter says to it. */
+export function DecisionSlip({ finding, reading, busy, onDecide }: Props) {
+  const scale = useScale();
+  return (
+    <>
+      <h2 style={{ fontSize: 25, lineHeight: '34px' }}>
+        <Mark large name={markOf(finding)} label={finding.instruction} /> {finding.words}
+      </h2>
+      <div className="serif mt-2">
+        {figures(finding, scale.show)}
+        {finding.kind === 'value' && Math.abs(finding.amount) >= 0.125 && (
+          <span className="small block">
+            Measured {Math.abs(finding.amount).toFixed(2)} {finding.amount > 0 ? 'too light' : 'too dark'}, spoken as{' '}
+            {stepsInWords(finding.amount)}.
+          </span>
+        )}
+        <Traced finding={finding} reading={reading} />
+      </div>
+      <div className="mt-auto flex flex-wrap gap-3 pt-4">
+        {CHOICES.map(({ decision, words, hotkey }) => (
+          <button
+            key={decision}
+            className={decision === 'taken' ? 'btn act' : 'btn'}
+            aria-pressed={finding.decision === decision}
+            disabled={busy}
+            onClick={() => onDecide(decision)}
+          >
+            {finding.decision === decision && decision === 'taken' ? 'Taken' : words} <kbd>{hotkey}</kbd>
+          </button>
+        ))}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,84 @@
+import type { FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
+import { Mark, markOf } from '../marks/mark';
+import { plural } from '../words';
+import { verdictMark } from './sessionRail';
+
+function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }) {
+  const rows = detail.corrections
+    .filter(({ open }) => open)
+    .flatMap((correction) =>
+      correction.checks.filter(({ sessionNumber }) => sessionNumber === number).map((check) => ({ correction, check })),
+    );
+  if (rows.length === 0) return null;
+  const figure = (kind: string, v: number) => `${v > 0 ? '+' : ''}${v.toFixed(kind === 'value' ? 2 : 0)}`;
+  return (
+    <section
+      aria-label="Corrections checked"
+      className="-mx-[18px]"
+      style={{ borderTop: '1px solid var(--slip-rule)' }}
+    >
+      <h3 className="px-[18px] pt-2">Corrections, checked</h3>
+      <ul className="px-[18px]">
+        {rows.map(({ correction, check }) => (
+          <li key={check.id} className="small py-1" data-testid="verdict">
+            <Mark name={verdictMark(check.verdict)} label="" />{' '}
+            <b className="first-letter:uppercase">{correction.name}</b>: {check.verdict},{' '}
+            {figure(correction.kind, check.before)} before, {figure(correction.kind, check.difference)} now
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface Props {
+  readonly detail: PaintingDetail;
+  readonly number: number;
+  readonly reading: ReadingDetail;
+  /** findings shown on the flat, and all that were not dismissed */
+  readonly listed: readonly FindingOfReading[];
+  readonly openCount: number;
+  readonly chosen: number | null;
+  readonly onChoose: (index: number | null) => void;
+}
+
+/** What one session's reading says: findings, biggest first, and verdicts on earlier corrections. */
+export function ReadingSlip({ detail, number, reading, listed, openCount, chosen, onChoose }: Props) {
+  return (
+    <>
+      <h2>Reading, session {number}</h2>
+      <p className="small mt-1 mb-2">
+        {openCount === 0
+          ? 'Nothing differs from the plan beyond what this photograph can tell.'
+          : `${plural(openCount, 'place')} ${openCount === 1 ? 'differs' : 'differ'} from the plan, the biggest first.`}
+        {reading.stale && ' Corners, greys or plan have changed since: read the photo again.'}
+      </p>
+      <ul className="rows -mx-[18px]">
+        {listed.map((finding) => (
+          <li key={finding.index}>
+            <button
+              className="row-button"
+              aria-pressed={chosen === finding.index}
+              onClick={() => onChoose(chosen === finding.index ? null : finding.index)}
+            >
+              <b>{finding.index + 1}</b>
+              <span>
+                <Mark name={markOf(finding)} label="" /> {finding.words}
+                {finding.decision === 'taken' && <span className="small"> taken</span>}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {openCount > listed.length && (
+        <p className="small pt-1">{plural(openCount - listed.length, 'smaller one')} under Decide.</p>
+      )}
+      <Verdicts detail={detail} number={number} />
+      {reading.glareShare > 0.001 && (
+        <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
+          <Mark name="not-read" label="not read" /> {(reading.glareShare * 100).toFixed(1)} % not read: glare.
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,65 @@
+import type { PaintingDetail } from '../../contract';
+import type { Laid } from './pictures';
+
+const WAYS = [
+  ['side', 'Side by side'],
+  ['plumb', 'One over the other'],
+  ['blink', 'Blink'],
+] as const;
+
+/** Sessions whose photograph was read: they have a flat that can hang. */
+export const readSessions = (detail: PaintingDetail) =>
+  detail.sessions.flatMap(({ number, photos }) => {
+    const photo = photos.filter(({ readingId }) => readingId).at(-1);
+    return photo ? [{ number, photo }] : [];
+  });
+
+interface Props {
+  readonly laid: Laid;
+  readonly onLaid: (laid: Laid) => void;
+  /** session hung beside the painting in the plan's place; null = the plan */
+  readonly beside: number | null;
+  readonly onBeside: (number: number | null) => void;
+  readonly others: readonly number[];
+  readonly marks: boolean;
+  readonly onMarks: (on: boolean) => void;
+  readonly zoomed: boolean;
+  readonly onWhole: () => void;
+}
+
+/** How the pictures hang: side by side, one over the other, blinking; and what hangs beside the painting. */
+export function Hanging({ laid, onLaid, beside, onBeside, others, marks, onMarks, zoomed, onWhole }: Props) {
+  return (
+    <div className="words mb-9" role="group" aria-label="How the pictures hang">
+      {WAYS.map(([name, words]) => (
+        <button key={name} className="word" aria-pressed={laid === name} onClick={() => onLaid(name)}>
+          {words}
+        </button>
+      ))}
+      <label className="ml-auto flex items-baseline gap-2">
+        beside
+        <select
+          className="!min-h-0 !border-0 !bg-transparent !px-0 !py-1"
+          style={{ borderBottom: '1px solid' }}
+          value={beside ?? ''}
+          onChange={(e) => onBeside(e.target.value === '' ? null : Number(e.target.value))}
+        >
+          <option value="">the plan</option>
+          {others.map((n) => (
+            <option key={n} value={n}>
+              session {n}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button className="word" aria-pressed={marks} onClick={() => onMarks(!marks)}>
+        Marks
+      </button>
+      {zoomed && (
+        <button className="word" onClick={onWhole}>
+          Whole picture <kbd>0</kbd>
+        </button>
+      )}
+    </div>
+  );
+}
