@@ -5,18 +5,23 @@ import {
   rectangle,
   type Corners,
   type Picture,
-  type Plane,
   type Point,
 } from '../raster';
 import { edgeField, opponentPlanes } from './edgeField';
+import { likeness, type Opponents } from './likeness';
+import { edgeFloor, sumSupport } from './lineSupport';
 import { straightLines } from './lines';
+import { poseMisfit } from './pose';
 import { scoreQuads, type Expected, type Quad } from './quads';
-import { refineSides, type Side } from './sides';
+import { blurOnSides, edgeBeyond, eyeOn, sideCandidates, type Eye, type Side } from './sides';
 
 /** Below this confidence the painter is asked for the corners. */
-export const CORNERS_SURE = 0.5;
+export const CORNERS_SURE = 0.62;
 const SEARCH_PX = 640; // long side of the picture the search runs on
-const MOST_LINES = 22; // a direction
+const MOST_LINES = 32; // a direction
+const MOST_QUADS = 8; // first guesses that are looked at closely
+const MOST_SIDES = 3; // parallel edges considered for each side
+const MOST_FRAMES = 10; // of each quad's combinations, those that are compared with the plan
 
 export interface FoundCanvas {
   /** photo px, clockwise from the painting's top left */
@@ -25,6 +30,21 @@ export interface FoundCanvas {
   readonly confidence: number;
   /** the photo's own blur at the canvas's border (10-90 % rise), photo px; NaN where no side is crisp */
   readonly risePx: number;
+}
+
+/** Four sides put together, with what speaks for and against them. */
+export interface Framed {
+  readonly corners: Corners;
+  readonly sides: readonly Side[];
+  /** relative; see poseMisfit */
+  readonly misfit: number;
+  /** -1..1; 0 without a plan */
+  readonly alike: number;
+  /** 0..1: how far the sides go on beyond their corners, as shelves and ledges do */
+  readonly beyond: number;
+  /** side (0 top, clockwise) whose edge lies hidden behind a ledge; null = all are seen */
+  readonly hidden: number | null;
+  readonly score: number;
 }
 
 const cross = (one: { from: Point; to: Point }, two: { from: Point; to: Point }): Point | null => {
@@ -36,70 +56,173 @@ const cross = (one: { from: Point; to: Point }, two: { from: Point; to: Point })
   return [one.from[0] + t * ax, one.from[1] + t * ay];
 };
 
-function cornersFromSides([top, right, bottom, left]: { from: Point; to: Point }[]): Corners | null {
+function cornersFromSides([top, right, bottom, left]: readonly { from: Point; to: Point }[]): Corners | null {
   const points = [cross(left, top), cross(top, right), cross(right, bottom), cross(bottom, left)];
   return points.every((p) => p !== null) ? (points as unknown as Corners) : null;
 }
 
 const farthest = (one: Corners, two: Corners) =>
   Math.max(...one.map((p, i) => Math.hypot(p[0] - two[i][0], p[1] - two[i][1])));
+const diagonalOf = (corners: Corners) => Math.hypot(corners[2][0] - corners[0][0], corners[2][1] - corners[0][1]);
 
-/** How much the best quad leads the best one that lies elsewhere, 0..1. */
-function lead(quads: Quad[], span: number): number {
-  const rival = quads.find((q) => farthest(q.corners, quads[0].corners) > 0.03 * span);
-  return rival ? Math.min(1, Math.max(0, (quads[0].score - rival.score) / 0.5)) : 1;
+/** The best quads, none of which is nearly another. */
+function distinctQuads(quads: readonly Quad[], most: number): Quad[] {
+  const kept: Quad[] = [];
+  for (const quad of quads) {
+    if (kept.length === most) break;
+    if (kept.every((one) => farthest(one.corners, quad.corners) > 0.009 * diagonalOf(quad.corners))) kept.push(quad);
+  }
+  return kept;
 }
 
-function confidenceOf(quad: Quad, sides: (Side | null)[], { leads, span }: { leads: number; span: number }): number {
-  const agreement = sides.map((side) => (side ? side.agreement : 0));
-  const scatter = Math.max(...sides.map((side) => (side ? side.scatterPx : span)));
-  const worst = Math.min(...agreement);
-  const mean = agreement.reduce((s, v) => s + v, 0) / 4;
-  const support = Math.min(1, Math.max(0, (Math.min(...quad.support) - 0.25) / 0.45));
-  const straight = Math.min(1, Math.max(0, 1.4 - scatter / (0.0015 * span)));
+/** What the close look needs: the photo, its small opponent planes, and how small coordinates become photo px. */
+interface Scene {
+  readonly eye: Eye;
+  readonly small: Opponents;
+  readonly shrink: number;
+  readonly expected: Expected;
+}
+
+const POSE_TOLERANCE = 0.006; // a stretched canvas is true to its named size to about half a per cent
+
+const CRISP = 0.05; // change of cube root of light over two px
+
+const edgeScore = (sides: readonly Side[]): number => {
+  const agreement = sides.map((side) => side.agreement);
+  const mean = agreement.reduce((sum, v) => sum + v, 0) / 4;
+  // A canvas's edge is as crisp as the photo; the shadow it throws is not.
+  const crisp = sides.map(({ strength }) => Math.min(1, strength / CRISP));
+  return mean + 0.5 * Math.min(...agreement) + 0.6 * (crisp.reduce((sum, v) => sum + v, 0) / 4);
+};
+const poseScore = (misfit: number): number => -0.3 * Math.min(6, (misfit / POSE_TOLERANCE) ** 2);
+
+/** What speaks for four sides as edges and as a rectangle seen by a camera; the plan is not asked yet. */
+function frame(sides: readonly Side[], { eye, expected }: Scene): Framed | null {
+  const corners = cornersFromSides(sides);
+  if (!corners) return null;
+  const misfit = poseMisfit(corners, expected.proportion, eye.picture);
+  return { corners, sides, misfit, alike: 0, beyond: 0, hidden: null, score: edgeScore(sides) + poseScore(misfit) };
+}
+
+/** The same, with its likeness to the plan and whether its sides end where they should. */
+function compared(framed: Framed, { eye, small, shrink, expected }: Scene): Framed {
+  const { corners, sides, hidden } = framed;
+  const inSmall = corners.map(([x, y]) => [x / shrink, y / shrink]) as unknown as Corners;
+  const alike = expected.look ? likeness(small, inSmall, expected.look) : 0;
+  const beyond = sides.reduce((sum, { sign }, i) => {
+    if (i === hidden) return sum;
+    const side = { from: corners[i], to: corners[(i + 1) % 4], sign };
+    return sum + edgeBeyond(eye, side, 2 * shrink) / 4;
+  }, 0);
+  return { ...framed, alike, beyond, score: framed.score + 2 * Math.max(0, alike) - 1.2 * beyond };
+}
+
+const MOST_HIDDEN = 0.04; // of the canvas: more than a ledge or a clamp covers
+const HIDDEN_COSTS = 0.25; // a side that is seen is the simpler explanation
+
+/** One side moved outwards along its neighbours by a share of their length. */
+function movedOut(corners: Corners, side: number, share: number): Corners {
+  const next = (side + 1) % 4;
+  const [before, after] = [corners[(side + 3) % 4], corners[(side + 2) % 4]];
+  const out = (from: Point, to: Point): Point => [to[0] + share * (to[0] - from[0]), to[1] + share * (to[1] - from[1])];
+  return corners.map((p, i) => (i === side ? out(before, p) : i === next ? out(after, p) : p)) as unknown as Corners;
+}
+
+/**
+ * A side that goes on beyond its corners is a ledge before the canvas: the canvas's own edge lies behind it, where the proportions
+ * say. null where no side does, or where the proportions ask for no such thing.
+ */
+function behindLedge(framed: Framed, { eye, shrink, expected }: Scene): Framed | null {
+  const { corners, sides } = framed;
+  const beyond = sides.map(({ sign }, i) =>
+    edgeBeyond(eye, { from: corners[i], to: corners[(i + 1) % 4], sign }, 2 * shrink),
+  );
+  const hidden = beyond.indexOf(Math.max(...beyond));
+  if (beyond[hidden] < 0.45) return null;
+  let best = { share: 0, misfit: framed.misfit };
+  for (let share = 0.001; share <= MOST_HIDDEN; share += 0.001) {
+    const misfit = poseMisfit(movedOut(corners, hidden, share), expected.proportion, eye.picture);
+    if (misfit < best.misfit) best = { share, misfit };
+  }
+  if (best.share < 0.003) return null;
+  const score = edgeScore(sides) + poseScore(best.misfit) - HIDDEN_COSTS;
+  return { ...framed, corners: movedOut(corners, hidden, best.share), misfit: best.misfit, hidden, score };
+}
+
+const byScore = (a: { score: number }, b: { score: number }) => b.score - a.score;
+
+const combinations = (lists: readonly Side[][]): Side[][] =>
+  lists.reduce<Side[][]>((made, list) => made.flatMap((sides) => list.map((side) => [...sides, side])), [[]]);
+
+/** All ways to put four sides together near the first guesses, best first. */
+export function framesNear(quads: readonly Quad[], scene: Scene): Framed[] {
+  const { eye, shrink } = scene;
+  const framed = quads.flatMap(({ corners }) => {
+    const coarse = corners.map(([x, y]) => [(x + 0.5) * shrink, (y + 0.5) * shrink]) as unknown as Corners;
+    const lists = sideCandidates(eye, coarse, { bandPx: Math.max(8, 6 * shrink), most: MOST_SIDES });
+    const all = combinations(lists).flatMap((sides) => frame(sides, scene) ?? []);
+    const seen = all.sort(byScore).slice(0, MOST_FRAMES);
+    const behind = seen.flatMap((one) => behindLedge(one, scene) ?? []);
+    return [...seen, ...behind].map((one) => compared(one, scene));
+  });
+  return framed.sort(byScore);
+}
+
+/** How much the best leads the best that would put a corner elsewhere by more than an accepted error, 0..1. */
+function lead([best, ...rest]: readonly Framed[]): number {
+  const rival = rest.find((one) => farthest(one.corners, best.corners) > 0.006 * diagonalOf(best.corners));
+  return rival ? Math.min(1, Math.max(0, (best.score - rival.score) / 0.25)) : 1;
+}
+
+const ramp = (v: number, none: number, full: number) => Math.min(1, Math.max(0, (v - none) / (full - none)));
+
+/** How sure the best way is: its weakest side, how straight and crisp it is, the pose, the next best way, the plan. */
+function confidenceOf(frames: readonly Framed[], { width, height }: Picture): number {
+  const [best] = frames;
+  const worst = Math.min(...best.sides.map(({ agreement }) => agreement));
+  const faintest = Math.min(...best.sides.map(({ strength }) => strength));
+  const scatter = Math.max(...best.sides.map(({ scatterPx }) => scatterPx)) / Math.hypot(width, height);
   return (
-    Math.min(1, 0.25 * support + 0.35 * mean + 0.25 * Math.min(1, worst / 0.5) + 0.25 * leads) *
-    (0.4 + 0.6 * straight) *
-    Math.min(1, 0.5 + worst)
+    ramp(worst, 0.15, 0.6) *
+    (1 - 0.6 * ramp(scatter, 0.0004, 0.0016)) *
+    (0.7 + 0.3 * ramp(faintest, 0.008, 0.02)) *
+    (1 - ramp(best.misfit, 0.5 * POSE_TOLERANCE, 2 * POSE_TOLERANCE)) *
+    (0.45 + 0.55 * lead(frames)) *
+    (0.6 + 0.4 * ramp(best.alike, 0.1, 0.5))
   );
 }
 
 /**
- * Finds the canvas in a photo: straight lines, quads of them scored by edges, proportion and likeness to the plan, then each side
- * fitted at full size below a pixel.
- * @param expected.look lightness (cube root of luminance) of the planned picture, about 48 px wide
+ * Finds the canvas in a photo: straight lines, quads of them scored by edges, proportion and likeness to the plan; then, at full size,
+ * every edge that runs along a side of the best quads, and the four that together fit the canvas's proportions seen by a camera,
+ * resemble the plan and end at their corners.
  * @returns null where nothing in the photo looks like a canvas of these proportions
  */
 export function findCanvas(picture: Picture, expected: Expected): FoundCanvas | null {
-  const shrink = Math.max(1, Math.max(picture.width, picture.height) / SEARCH_PX);
-  const size = { width: Math.round(picture.width / shrink), height: Math.round(picture.height / shrink) };
-  const small = lightOfPicture(picture, [0, 0, picture.width, picture.height], size);
-  const field = edgeField(small, 1);
-  const lines = { upright: straightLines(field, true, MOST_LINES), level: straightLines(field, false, MOST_LINES) };
-  const quads = scoreQuads(field, opponentPlanes(small)[0], { lines, expected });
-  if (quads.length === 0) return null;
-  const toPhoto = (p: Point): Point => [
-    ((p[0] + 0.5) * picture.width) / size.width,
-    ((p[1] + 0.5) * picture.height) / size.height,
-  ];
-  const coarse = quads[0].corners.map(toPhoto) as unknown as Corners;
-  const sides = refineSides(picture, coarse, Math.max(6, 3.5 * shrink));
-  const lines4 = sides.map((side, i) => side ?? { from: coarse[i], to: coarse[(i + 1) % 4] });
-  const corners = cornersFromSides(lines4) ?? coarse;
-  const span = Math.hypot(picture.width, picture.height);
-  const rises = sides.flatMap((side) => (side && Number.isFinite(side.risePx) ? [side.risePx] : []));
-  return {
-    corners,
-    confidence: confidenceOf(quads[0], sides, { leads: lead(quads, Math.hypot(size.width, size.height)), span }),
-    risePx: rises.length ? Math.min(...rises) : NaN,
-  };
+  const frames = searchCanvas(picture, expected);
+  if (frames.length === 0) return null;
+  const [{ corners }] = frames;
+  return { corners, confidence: confidenceOf(frames, picture), risePx: blurOnSides(picture, corners) };
 }
 
-/** The photo's own blur (10-90 % rise, photo px) measured on corners somebody gave; NaN where no side is crisp. */
-export function blurAtBorder(picture: Picture, corners: Corners): number {
-  const sides = refineSides(picture, corners, 10);
-  const rises = sides.flatMap((side) => (side && Number.isFinite(side.risePx) ? [side.risePx] : []));
-  return rises.length ? Math.min(...rises) : NaN;
+/** The search of {@link findCanvas}: every way the canvas may lie, best first. */
+export function searchCanvas(picture: Picture, expected: Expected): Framed[] {
+  const shrink = Math.max(1, Math.max(picture.width, picture.height) / SEARCH_PX);
+  const size = { width: Math.round(picture.width / shrink), height: Math.round(picture.height / shrink) };
+  const raster = lightOfPicture(picture, [0, 0, picture.width, picture.height], size);
+  const field = edgeField(raster, 1);
+  const small = opponentPlanes(raster);
+  const floor = edgeFloor(field);
+  const linesOf = (upright: boolean) =>
+    straightLines(field, upright, MOST_LINES).map((line) => sumSupport(field, line, floor));
+  const lines = { upright: linesOf(true), level: linesOf(false) };
+  const quads = scoreQuads(field, small, { lines, expected });
+  return framesNear(distinctQuads(quads, MOST_QUADS), {
+    eye: eyeOn(picture),
+    small,
+    shrink,
+    expected,
+  });
 }
 
 /** How far the camera stood off square, degrees, from how unequal opposite sides look (weak perspective). */
@@ -114,4 +237,4 @@ export function tiltDegrees(corners: Corners, proportion: number): number {
   return (Math.acos(Math.min(ratio, 1 / ratio, 1)) * 180) / Math.PI;
 }
 
-export type { Expected, Plane };
+export type { Expected };

@@ -9,11 +9,13 @@ import {
   shrinkRaster,
 } from '../raster';
 import { opponentPlanes } from './edgeField';
-import { blurAtBorder, CORNERS_SURE, findCanvas, tiltDegrees } from './findCanvas';
+import { CORNERS_SURE, findCanvas, tiltDegrees } from './findCanvas';
 import { findGlare, valuePlane, type GlareMask } from './glare';
+import { makeLook, type Look } from './likeness';
 import { takeLightOut, type Light } from './light';
 import { readPatch, type GreyPatch } from './patches';
 import { blownShare, judgePhoto, type PhotoQuality } from './quality';
+import { blurOnSides } from './sides';
 import { CornersRefused, straighten } from './straighten';
 
 /** Long side of the flat, px; measurement.md, chapter 0. */
@@ -67,17 +69,17 @@ export function flatSize({ widthMm, heightMm }: CanvasSize): { width: number; he
   return { width: even(widthMm), height: even(heightMm) };
 }
 
-/** Small soft lightness of the plan, for recognising the canvas in the photo. */
-export function lookOf(plan: Raster): Plane {
-  const factor = Math.max(1, Math.floor(plan.width / 48));
-  return opponentPlanes(shrinkRaster(plan, factor))[0];
+/** What the canvas is recognised by in the photo. */
+export function lookOf(plan: Raster): Look {
+  const factor = Math.max(1, Math.floor(Math.max(plan.width, plan.height) / 200));
+  return makeLook(opponentPlanes(shrinkRaster(plan, factor)));
 }
 
 function locate(photo: Picture, request: FlatRequest) {
   const { canvas, corners } = request;
   if (corners) {
     if (!isConvexClockwise(corners)) throw new CornersRefused('The corners cross or run the wrong way round.');
-    return { corners, confidence: 1, cornersFrom: 'given' as const, risePx: blurAtBorder(photo, corners) };
+    return { corners, confidence: 1, cornersFrom: 'given' as const, risePx: blurOnSides(photo, corners) };
   }
   const found = findCanvas(photo, {
     proportion: canvas.widthMm / canvas.heightMm,

@@ -1,6 +1,7 @@
 import { chance, normal, smoothNoise } from './chance';
 import { lightOfValue, toCode, type Rgb } from './colour';
 import type { Sheet } from './scene';
+import { inFront, WALLS, type Behind } from './surroundings';
 
 /** Where the camera stands, what lamp burns, what the phone does to the light. */
 export interface Setup {
@@ -26,13 +27,23 @@ export interface Setup {
     readonly strength: number;
   }[];
   readonly wall: Rgb;
+  /** what the wall is made of */
+  readonly behind?: Behind;
   readonly easel: boolean;
+  /** millimetres by which the easel's ledge covers the canvas's lower edge; below 0 it stands so far beneath it */
+  readonly ledgeOver?: number;
+  /** a clamp holds the upper edge in the middle and covers a little of it */
+  readonly clamp?: boolean;
   readonly card: boolean;
+  /** radial bend of the lens: the picture's corner moves outwards by this share of its distance (below 0: barrel) */
+  readonly bend?: number;
   /** photographic blur, px of the photo (one sigma) */
   readonly blurPx: number;
   readonly noise: number;
   /** a phone's S-shaped tone curve, 0 = none */
   readonly tone: number;
+  /** how far the phone smears faint detail away to hide noise, 0..1 */
+  readonly smear?: number;
   /** 0 = exposure as it is; 1 = the phone sets mean light to middle grey and half corrects the lamp's colour */
   readonly auto: number;
   readonly sharpen: number;
@@ -114,6 +125,8 @@ const CARD = { x: 30, y: -20, w: 36, h: 108, patch: 32 }; // mm, right of the ca
 function reflectance({ painting, widthMm, heightMm, setup, noise }: Stage, x: number, y: number): Rgb {
   const u = (x / widthMm + 0.5) * painting.width - 0.5;
   const v = (y / heightMm + 0.5) * painting.height - 0.5;
+  const before = inFront({ widthMm, heightMm, setup, noise }, x, y);
+  if (before) return before;
   if (u > -0.5 && v > -0.5 && u < painting.width - 0.5 && v < painting.height - 0.5) return bilinear(painting, u, v);
   if (setup.card) {
     const cx = x - widthMm / 2 - CARD.x;
@@ -127,16 +140,14 @@ function reflectance({ painting, widthMm, heightMm, setup, noise }: Stage, x: nu
   }
   if (setup.easel) {
     const grain = 1 + 0.12 * noise(x / 2.5, y / 40);
-    const below = y - heightMm / 2;
-    if (below > 3 && below < 22 && Math.abs(x) < widthMm * 0.62) return [0.3 * grain, 0.17 * grain, 0.08 * grain];
     if (Math.abs(x) < 17) return [0.26 * grain, 0.15 * grain, 0.07 * grain];
   }
-  const plaster = 1 + 0.07 * noise(x / 60, y / 60) + 0.03 * noise(x / 3, y / 3);
   // The canvas stands off the wall and throws a soft shadow to the right and below.
   const sx = Math.abs(x - 9) - widthMm / 2;
   const sy = Math.abs(y - 9) - heightMm / 2;
   const shade = 1 - 0.55 * Math.max(0, Math.min(1, 1 - Math.max(sx, sy, 0) / 14));
-  return setup.wall.map((w) => w * plaster * shade) as Rgb;
+  const light = shade * WALLS[setup.behind ?? 'plaster'](x, y, noise);
+  return setup.wall.map((w) => w * light) as Rgb;
 }
 
 function bilinear({ width, height, data }: Sheet, u: number, v: number): Rgb {
@@ -165,13 +176,31 @@ function lampAt({ widthMm, heightMm, setup }: Stage, x: number, y: number): { li
   return { light: 2 ** (-setup.fallOff * along), shine };
 }
 
+/** Photo px as the bent lens put it -> where a straight lens would have; share of the half diagonal squared times the bend. */
+function straight({ width, height, bend = 0 }: Setup, px: number, py: number): [number, number] {
+  const [dx, dy] = [px - width / 2, py - height / 2];
+  const r2 = (dx * dx + dy * dy) / (width * width + height * height) / 0.25;
+  const scale = 1 / (1 + bend * r2);
+  return [width / 2 + dx * scale, height / 2 + dy * scale];
+}
+
+/** Inverse of {@link straight}, by repetition. */
+function bent(setup: Setup, to: [number, number]): [number, number] {
+  let at = to;
+  for (let step = 0; step < 8; step++) {
+    const [x, y] = straight(setup, ...at);
+    at = [at[0] + to[0] - x, at[1] + to[1] - y];
+  }
+  return at;
+}
+
 function expose(stage: Stage): Float32Array {
   const { setup, widthMm } = stage;
   const back = inverse(viewOf(setup, widthMm));
   const out = new Float32Array(setup.width * setup.height * 3);
   for (let py = 0, i = 0; py < setup.height; py++) {
     for (let px = 0; px < setup.width; px++, i += 3) {
-      const [x, y] = carry(back, px + 0.5, py + 0.5);
+      const [x, y] = carry(back, ...straight(setup, px + 0.5, py + 0.5));
       const rgb = reflectance(stage, x, y);
       const { light, shine } = lampAt(stage, x, y);
       const d = Math.hypot(px / setup.width - 0.5, py / setup.height - 0.5);
@@ -223,6 +252,7 @@ function develop(data: Float32Array, setup: Setup): Uint8Array {
     const noisy = light + setup.noise * (0.3 + Math.sqrt(Math.max(0, light))) * (setup.noise > 0 ? normal(random) : 0);
     codes[i] = curve[Math.round(Math.sqrt(Math.min(1, Math.max(0, noisy))) * 4096)];
   }
+  if (setup.smear) smearFaint(codes, setup);
   const out = new Uint8Array(data.length);
   const stride = 3 * setup.width;
   for (let i = 0; i < codes.length; i++) {
@@ -234,6 +264,23 @@ function develop(data: Float32Array, setup: Setup): Uint8Array {
     out[i] = Math.round(255 * Math.min(1, Math.max(0, codes[i] + halo)));
   }
   return out;
+}
+
+/** Denoising as phones do it: pixels that hardly differ from their neighbours are drawn together, edges stay. */
+function smearFaint(codes: Float32Array, { width, height, smear = 0 }: Setup): void {
+  const before = codes.slice();
+  const stride = 3 * width;
+  for (let y = 2; y < height - 2; y++) {
+    for (let i = y * stride + 6; i < (y + 1) * stride - 6; i++) {
+      let [sum, all] = [before[i], 1];
+      for (const o of [-6, -3, 3, 6, -stride, stride, -2 * stride, 2 * stride]) {
+        const weight = Math.max(0, 1 - Math.abs(before[i + o] - before[i]) / 0.045);
+        sum += weight * before[i + o];
+        all += weight;
+      }
+      codes[i] += smear * (sum / all - codes[i]);
+    }
+  }
 }
 
 /** Photographs a painting. @param size of the canvas in mm; the sheet covers it exactly */
@@ -249,7 +296,7 @@ export function photograph(painting: Sheet, size: { widthMm: number; heightMm: n
       [28, 8],
       [28, 28],
       [8, 28],
-    ].map(([x, y]) => carry(view, hw + CARD.x + x, CARD.y + 36 * k + y));
+    ].map(([x, y]) => bent(setup, carry(view, hw + CARD.x + x, CARD.y + 36 * k + y)));
     const [x0, x1] = [Math.max(corners[0][0], corners[3][0]), Math.min(corners[1][0], corners[2][0])];
     const [y0, y1] = [Math.max(corners[0][1], corners[1][1]), Math.min(corners[2][1], corners[3][1])];
     return { box: [x0, y0, x1 - x0, y1 - y0].map(Math.round) as [number, number, number, number], value };
@@ -263,7 +310,7 @@ export function photograph(painting: Sheet, size: { widthMm: number; heightMm: n
       [hw, -hh],
       [hw, hh],
       [-hw, hh],
-    ].map(([x, y]) => carry(view, x, y)),
+    ].map(([x, y]) => bent(setup, carry(view, x, y))),
     patches: setup.card ? patches : [],
   };
 }

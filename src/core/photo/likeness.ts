@@ -1,0 +1,112 @@
+import { gaussianBlur, homographyBetween, rectangle, resizePlane, sampleAt, type Corners, type Plane } from '../raster';
+
+/** Lightness and two opponent colour planes of one size (see opponentPlanes): what a picture is recognised by. */
+export type Opponents = readonly [Plane, Plane, Plane];
+
+/** The planned picture as it is recognised by: lightness, and its gradient where capped contrast keeps one edge from drowning the rest. */
+export interface Look {
+  readonly lightness: Plane;
+  readonly gx: Float32Array;
+  readonly gy: Float32Array;
+  /** all three planes again, about 32 px wide, and how much each counts: for a first sifting */
+  readonly soft: Opponents;
+  readonly weights: readonly number[];
+}
+
+const LOOK_PX = 96; // long side
+const CAP = 0.03; // gradient a pixel (cube root of light) above which an edge counts no more
+
+function gradients(plane: Plane): { gx: Float32Array; gy: Float32Array } {
+  const { width, height, data } = gaussianBlur(plane, 1);
+  const gx = new Float32Array(data.length);
+  const gy = new Float32Array(data.length);
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      const [dx, dy] = [(data[i + 1] - data[i - 1]) / 2, (data[i + width] - data[i - width]) / 2];
+      const size = Math.hypot(dx, dy);
+      const scale = size > CAP ? CAP / size : 1;
+      gx[i] = dx * scale;
+      gy[i] = dy * scale;
+    }
+  }
+  return { gx, gy };
+}
+
+const spreadOf = ({ data }: Plane): number => {
+  const mean = data.reduce((s, v) => s + v, 0) / data.length;
+  return Math.sqrt(data.reduce((s, v) => s + (v - mean) ** 2, 0) / data.length);
+};
+
+/** Prepares the planned picture (any size) for {@link likeness}. */
+export function makeLook(planes: Opponents): Look {
+  const [{ width, height }] = planes;
+  const scale = LOOK_PX / Math.max(width, height);
+  const size = [Math.round(width * scale), Math.round(height * scale)] as const;
+  const small = planes.map((plane) => resizePlane(gaussianBlur(plane, 0.5 / scale), ...size));
+  const soft = small.map((plane) =>
+    resizePlane(gaussianBlur(plane, 1.5), Math.round(size[0] / 3), Math.round(size[1] / 3)),
+  );
+  const spreads = soft.map(spreadOf);
+  const total = spreads.reduce((s, v) => s + v, 1e-9);
+  return {
+    lightness: small[0],
+    ...gradients(small[0]),
+    soft: soft as unknown as Opponents,
+    weights: spreads.map((v) => v / total),
+  };
+}
+
+/** Pearson's correlation of two lists of one length. */
+export function correlation(a: Float32Array, b: Float32Array): number {
+  const [ma, mb] = [a, b].map((list) => list.reduce((s, v) => s + v, 0) / list.length);
+  let [ab, aa, bb] = [0, 1e-9, 1e-9];
+  for (let i = 0; i < a.length; i++) {
+    ab += (a[i] - ma) * (b[i] - mb);
+    aa += (a[i] - ma) ** 2;
+    bb += (b[i] - mb) ** 2;
+  }
+  return ab / Math.sqrt(aa * bb);
+}
+
+/** Cosine between two gradient fields, each pixel's sign included. */
+function alikeness(one: { gx: Float32Array; gy: Float32Array }, two: { gx: Float32Array; gy: Float32Array }): number {
+  let [ab, aa, bb] = [0, 1e-9, 1e-9];
+  for (let i = 0; i < one.gx.length; i++) {
+    ab += one.gx[i] * two.gx[i] + one.gy[i] * two.gy[i];
+    aa += one.gx[i] ** 2 + one.gy[i] ** 2;
+    bb += two.gx[i] ** 2 + two.gy[i] ** 2;
+  }
+  return ab / Math.sqrt(aa * bb);
+}
+
+/** The inside of four corners at the size of another plane. */
+function insideOf(photo: Plane, corners: Corners, { width, height }: Plane): Float32Array | null {
+  const h = homographyBetween(rectangle(width, height), corners);
+  if (!h) return null;
+  const data = new Float32Array(width * height);
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      const w = 1 / (h[6] * (x + 0.5) + h[7] * (y + 0.5) + 1);
+      const u = (h[0] * (x + 0.5) + h[1] * (y + 0.5) + h[2]) * w;
+      const v = (h[3] * (x + 0.5) + h[4] * (y + 0.5) + h[5]) * w;
+      data[i] = sampleAt(photo, u - 0.5, v - 0.5);
+    }
+  }
+  return data;
+}
+
+/** Correlation (-1..1) of the inside with the planned picture in lightness and colour, both small and soft. */
+export function softLikeness(photo: Opponents, corners: Corners, { soft, weights }: Look): number {
+  return soft.reduce((sum, plane, c) => {
+    const data = weights[c] > 0.02 ? insideOf(photo[c], corners, plane) : null;
+    return data ? sum + weights[c] * correlation(data, plane.data) : sum;
+  }, 0);
+}
+
+/** How much the inside of four corners resembles the planned picture: -1..1, half lightness and half edges in their places. */
+export function likeness(photo: Opponents, corners: Corners, look: Look): number {
+  const data = insideOf(photo[0], corners, look.lightness);
+  if (!data) return -1;
+  const { width, height } = look.lightness;
+  return 0.5 * correlation(data, look.lightness.data) + 0.5 * alikeness(gradients({ width, height, data }), look);
+}

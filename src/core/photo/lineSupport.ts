@@ -1,0 +1,57 @@
+import type { Point } from '../raster';
+import type { EdgeField } from './edgeField';
+import type { Line } from './lines';
+
+/** A line with how much of it lies on edges of its own direction, summed up along it so that any stretch costs two look-ups. */
+export interface LineSupport {
+  readonly line: Line;
+  /** sums[k] = support of the first k px along the line's own direction, counted from start */
+  readonly sums: Float64Array;
+  readonly start: number;
+}
+
+/** Place along the line's direction (-ny, nx), px. */
+const along = ({ nx, ny }: Line, [x, y]: Point): number => x * -ny + y * nx;
+
+/** Edge strength that counts as a full hit: well above the texture of the picture, well below its strongest edges. */
+export function edgeFloor({ strength }: EdgeField): number {
+  const sample = Float32Array.from({ length: Math.ceil(strength.length / 11) }, (_, i) => strength[i * 11]).sort();
+  return Math.max(0.006, 0.25 * sample[Math.floor(sample.length * 0.985)]);
+}
+
+/** Walks a line through the picture and sums its edge support, within two px either side. */
+export function sumSupport(field: EdgeField, line: Line, floor: number): LineSupport {
+  const reach = Math.ceil(Math.hypot(field.width, field.height));
+  const sums = new Float64Array(2 * reach + 1);
+  const { nx, ny, d } = line;
+  for (let k = 0; k < 2 * reach; k++) {
+    const s = k - reach + 0.5;
+    const [x, y] = [d * nx - s * ny, d * ny + s * nx];
+    let best = 0;
+    for (let o = -2; o <= 2; o++) {
+      const px = Math.round(x + o * nx);
+      const py = Math.round(y + o * ny);
+      if (px < 1 || py < 1 || px >= field.width - 1 || py >= field.height - 1) continue;
+      const i = py * field.width + px;
+      const across = Math.abs(field.gx[i] * nx + field.gy[i] * ny);
+      const lengthwise = Math.abs(field.gx[i] * ny - field.gy[i] * nx);
+      best = Math.max(best, across - 0.5 * lengthwise);
+    }
+    sums[k + 1] = sums[k] + Math.min(1, best / floor);
+  }
+  return { line, sums, start: -reach };
+}
+
+/** Mean support 0..1 of a stretch of the line between two points on it. @param share from and to, 0 = a, 1 = b */
+export function supportAlong(
+  { line, sums, start }: LineSupport,
+  a: Point,
+  b: Point,
+  [from, to]: readonly [number, number],
+): number {
+  const [sa, sb] = [along(line, a), along(line, b)];
+  const [s0, s1] = [sa + from * (sb - sa), sa + to * (sb - sa)];
+  const at = (s: number) => sums[Math.min(sums.length - 1, Math.max(0, Math.round(s - start)))];
+  const length = Math.abs(s1 - s0);
+  return length < 1 ? 0 : Math.min(1, Math.abs(at(s1) - at(s0)) / length);
+}

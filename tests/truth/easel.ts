@@ -1,0 +1,167 @@
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { readArguments } from '../../src/cli/arguments';
+import { readCommand, type ReadReport } from '../../src/cli/readCommand';
+import { photograph, STUDIO, type Setup, type Shot } from '../../src/demo/studio/camera';
+import { labOf, luminance, quickValue, toCode, type Rgb } from '../../src/demo/studio/colour';
+import { jpegOf, openSubject } from '../../src/demo/studio/files';
+import { paint, tonedGround, type Layer } from '../../src/demo/studio/painter';
+import { belief, pixel, type Misplaced, type Mistake, type Sheet, type Subject } from '../../src/demo/studio/scene';
+import { composition, type Register } from './composition';
+
+/** A canvas with its reference, as the suite plays with it. */
+export interface Motif {
+  readonly name: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly subject: Subject;
+  /** the reference as a file, lossless */
+  readonly reference: string;
+}
+
+export const PX_PER_MM = 3;
+
+const folder = await mkdtemp(join(tmpdir(), 'revlin-truth-'));
+export const sweep = () => rm(folder, { recursive: true, force: true });
+
+async function keepPng({ width, height, data }: Sheet, name: string): Promise<string> {
+  const path = join(folder, `${name}.png`);
+  const bytes = Uint8Array.from(data, (v) => Math.round(255 * toCode(Math.min(1, Math.max(0, v)))));
+  await sharp(bytes, { raw: { width, height, channels: 3 } })
+    .png({ compressionLevel: 2 })
+    .toFile(path);
+  return path;
+}
+
+const sizeOf = (widthMm: number, heightMm: number) => ({ width: widthMm * PX_PER_MM, height: heightMm * PX_PER_MM });
+
+export async function madeUp(seed: number, [widthMm, heightMm]: [number, number], register: Register): Promise<Motif> {
+  const name = `scene-${seed}-${register}`;
+  const subject = composition(seed, sizeOf(widthMm, heightMm), register);
+  return { name, widthMm, heightMm, subject, reference: await keepPng(subject.picture, name) };
+}
+
+/** One of the demo's rendered scenes. */
+export async function demoScene(slug: string, ids: boolean, [widthMm, heightMm]: [number, number]): Promise<Motif> {
+  const data = join(process.cwd(), 'src/demo/data');
+  const opened = await openSubject(
+    join(data, `${slug}-reference.jpg`),
+    ids ? join(data, `${slug}-objects.png`) : null,
+    sizeOf(widthMm, heightMm),
+  );
+  const objects = ids ? opened.objects : byValue(opened.picture);
+  return {
+    name: slug,
+    widthMm,
+    heightMm,
+    subject: { ...opened, objects },
+    reference: await keepPng(opened.picture, slug),
+  };
+}
+
+/** Where no scene tells objects apart, strokes stop at bands of value. */
+function byValue(picture: Sheet): Uint8Array {
+  return Uint8Array.from(
+    { length: picture.width * picture.height },
+    (_, i) => 1 + Math.floor(quickValue(luminance(pixel(picture, i))) / 1.6),
+  );
+}
+
+/** How a finished painting is laid: loose big strokes first, then smaller ones. The painter wanders a little everywhere. */
+export const HAND: readonly Layer[] = [
+  { brush: 14, coverage: 2, body: 0.92, wander: { value: 0.1, colour: 1.2 } },
+  { brush: 6, coverage: 2.4, body: 0.85, wander: { value: 0.08, colour: 1 } },
+  { brush: 3, coverage: 2.2, body: 0.8, wander: { value: 0.06, colour: 0.8 } },
+];
+
+export interface Errors {
+  readonly mistakes?: readonly Mistake[];
+  readonly misplaced?: readonly Misplaced[];
+}
+
+/** Paints a motif by hand, with errors. */
+export function paintMotif(motif: Motif, { mistakes, misplaced }: Errors, seed: number): Sheet {
+  const { subject, widthMm } = motif;
+  const mind = belief(subject, { widthMm, mistakes, misplaced });
+  const ground = tonedGround({ width: subject.picture.width, height: subject.picture.height }, [0.4, 0.27, 0.16], seed);
+  return paint(ground, mind, { subject, layers: HAND, widthMm, seed });
+}
+
+/** The motif with errors but without a painter's hand: a perfect print. */
+export const printMotif = ({ subject, widthMm }: Motif, { mistakes, misplaced }: Errors): Sheet =>
+  belief(subject, { widthMm, mistakes, misplaced });
+
+/** A phone in a usual studio. Smaller than a phone's real frame so that the suite stays quick; the bench uses 12 megapixels. */
+export const PHONE: Setup = { ...STUDIO, width: 2400, height: 1800, blurPx: 0.8, smear: 0.5, bend: -0.004 };
+/** Nothing between paint and file but optics: no curve, no automatic anything. */
+export const LINEAR: Setup = {
+  ...PHONE,
+  tone: 0,
+  auto: 0,
+  sharpen: 0,
+  smear: 0,
+  bend: 0,
+  noise: 0.001,
+  vignette: 0,
+  fallOff: 0,
+  lamp: [1, 1, 1],
+  blurPx: 0.5,
+};
+/** 3200 K against 6500 K, as linear sRGB relative to green (blackbody chromaticities, CIE 15). */
+export const TUNGSTEN = [1.5, 1, 0.5] as const;
+
+let shots = 0;
+export async function shoot(sheet: Sheet, motif: Motif, setup: Setup): Promise<Shot & { path: string }> {
+  const shot = photograph(sheet, motif, setup);
+  const path = join(folder, `shot-${shots++}.jpg`);
+  await writeFile(path, await jpegOf(shot, 90));
+  return { ...shot, path };
+}
+
+const points = (corners: readonly (readonly number[])[]) => corners.map(([x, y]) => `${x},${y}`).join(' ');
+
+export interface Ask {
+  readonly corners?: readonly (readonly number[])[];
+  readonly greys?: Shot['patches'];
+  readonly regions?: readonly (readonly number[])[];
+  readonly key?: 'absolute' | 'range';
+}
+
+/** Measures through the same entry point as a user's command line. */
+export async function measure(
+  motif: Motif,
+  photo: string,
+  { corners, greys = [], regions = [], key }: Ask,
+): Promise<ReadReport> {
+  const args = ['--reference', motif.reference, '--photo', photo, '--size', `${motif.widthMm}x${motif.heightMm}`];
+  if (corners) args.push('--corners', points(corners));
+  for (const { box, value } of greys) args.push('--grey', `${box.join(',')}=${value}`);
+  for (const region of regions) args.push('--region', region.join(','));
+  if (key) args.push('--key', key);
+  const request = readArguments(args);
+  if (request === 'help') throw new Error('measure asked for help');
+  return readCommand(request);
+}
+
+/** Median value, warmth and chroma of the paint inside a box (mm), by the simulator's own arithmetic. */
+export function paintIn(
+  sheet: Sheet,
+  [x, y, w, h]: readonly number[],
+  widthMm: number,
+): { value: number; warmth: number; chroma: number } {
+  const mm = widthMm / sheet.width;
+  const labs: Rgb[] = [];
+  const values: number[] = [];
+  for (let v = Math.ceil(y / mm); v < (y + h) / mm; v += 2) {
+    for (let u = Math.ceil(x / mm); u < (x + w) / mm; u += 2) {
+      const rgb = pixel(sheet, v * sheet.width + u);
+      values.push(quickValue(luminance(rgb)));
+      labs.push(labOf(rgb));
+    }
+  }
+  const mid = (list: number[]) => list.sort((p, q) => p - q)[Math.floor(list.length / 2)];
+  const [a, b] = [mid(labs.map((lab) => lab[1])), mid(labs.map((lab) => lab[2]))];
+  return { value: mid(values), warmth: a * 0.5 + b * 0.8660254, chroma: Math.hypot(a, b) };
+}
