@@ -110,7 +110,7 @@ export const LINEAR: Setup = {
   blurPx: 0.5,
 };
 /** 3200 K against 6500 K, as linear sRGB relative to green (blackbody chromaticities, CIE 15). */
-export const TUNGSTEN = [1.5, 1, 0.5] as const;
+export const TUNGSTEN: Rgb = [1.5, 1, 0.5];
 
 let shots = 0;
 export async function shoot(sheet: Sheet, motif: Motif, setup: Setup): Promise<Shot & { path: string }> {
@@ -145,7 +145,7 @@ export async function measure(
   return readCommand(request);
 }
 
-/** Median value, warmth and chroma of the paint inside a box (mm), by the simulator's own arithmetic. */
+/** Value, warmth and chroma of the paint inside a box (mm), means of the middle 80 %, by the simulator's own arithmetic. */
 export function paintIn(
   sheet: Sheet,
   [x, y, w, h]: readonly number[],
@@ -161,7 +161,11 @@ export function paintIn(
       labs.push(labOf(rgb));
     }
   }
-  const mid = (list: number[]) => list.sort((p, q) => p - q)[Math.floor(list.length / 2)];
+  const mid = (list: number[]) => {
+    const cut = Math.floor(list.length / 10);
+    const kept = list.sort((p, q) => p - q).slice(cut, list.length - cut);
+    return kept.reduce((sum, v) => sum + v, 0) / kept.length;
+  };
   const [a, b] = [mid(labs.map((lab) => lab[1])), mid(labs.map((lab) => lab[2]))];
   return { value: mid(values), warmth: a * 0.5 + b * 0.8660254, chroma: Math.hypot(a, b) };
 }

@@ -1,4 +1,5 @@
-export { findingsOf, matchedDifference } from './findings';
+export { findingsOf } from './findings';
+export { matchedDifference, amountAlong } from './dimension';
 export type { Finding, FindingKind } from './finding';
 export { instruction, sentenceFor } from './sentence';
 export { stepsInWords, placeInWords, hueTowards, colourAmount, AMOUNT_WORDS } from './words';

@@ -1,0 +1,129 @@
+import { connectedRegions } from '../raster';
+import type { DifferenceMap, Reading, Uncertainty } from '../read';
+import { amountAlong, LEAST_SHARE, limitOf, type Dimension } from './dimension';
+
+/** A place that may become a finding: cells of the difference map with one amount along one dimension. */
+export interface Candidate {
+  readonly kind: Dimension['kind'];
+  readonly amount: number;
+  /** 1 = belongs to it; the map's size */
+  readonly cells: Uint8Array;
+  readonly count: number;
+  /** the mass it is, where it is one; -1 = a patch */
+  readonly massId: number;
+}
+
+/** What candidates are made from. */
+export interface Ground {
+  readonly reading: Reading;
+  /** index of the mass each cell of the map lies in */
+  readonly massOfCell: Int32Array;
+  /** node numbers of the masses, by index */
+  readonly ids: readonly number[];
+  readonly uncertainty: Uncertainty;
+}
+
+const LEAST_TRUST = 0.15; // of a cell that could be read
+const THIN_CELLS = 2; // a strip narrower than about twice this is a line out of place, not a passage out of value
+
+/** Whether most of a mass is off the same way: then the mass is the finding, else only the part of it that is off. */
+function holdsThroughout(values: number[], amount: number): boolean {
+  const alike = values.filter((v) => Math.sign(v) === Math.sign(amount) && Math.abs(v) > 0.45 * Math.abs(amount));
+  return alike.length >= 0.7 * values.length;
+}
+
+const countOf = (cells: Uint8Array) => cells.reduce((sum, v) => sum + v, 0);
+
+function wholeMasses(row: Dimension, { reading, massOfCell, ids }: Ground): Candidate[] {
+  const { map } = reading;
+  const data = row.map(map);
+  return reading.masses.flatMap((mass): Candidate[] => {
+    const amount = amountAlong(row.kind, mass);
+    if (mass.share < LEAST_SHARE || Math.abs(amount) <= limitOf(row, mass.uncertainty)) return [];
+    const k = ids.indexOf(mass.id);
+    const inside: number[] = [];
+    for (let i = 0; i < data.length; i++) if (massOfCell[i] === k && map.trust[i] > LEAST_TRUST) inside.push(data[i]);
+    if (inside.length === 0 || !holdsThroughout(inside, amount)) return [];
+    const cells = Uint8Array.from(massOfCell, (cell) => (cell === k ? 1 : 0));
+    if (countOf(opened(cells, map)) === 0) return [];
+    return [{ kind: row.kind, amount, cells, count: countOf(cells), massId: mass.id }];
+  });
+}
+
+/** Cells left after what is thinner than a passage is rubbed out (erosion, then dilation; outside the canvas counts as outside). */
+function opened(cells: Uint8Array, { width, height }: { width: number; height: number }): Uint8Array {
+  const grow = (from: Uint8Array, wanted: 0 | 1): Uint8Array => {
+    const out = from.slice();
+    for (let y = 0, i = 0; y < height; y++) {
+      for (let x = 0; x < width; x++, i++) {
+        const at = (dx: number, dy: number) =>
+          x + dx < 0 || y + dy < 0 || x + dx >= width || y + dy >= height ? 0 : from[i + dy * width + dx];
+        if (at(-1, 0) === wanted || at(1, 0) === wanted || at(0, -1) === wanted || at(0, 1) === wanted) out[i] = wanted;
+      }
+    }
+    return out;
+  };
+  let out = cells;
+  for (let step = 0; step < THIN_CELLS; step++) out = grow(out, 0);
+  for (let step = 0; step < THIN_CELLS; step++) out = grow(out, 1);
+  return out.map((v, i) => v & cells[i]);
+}
+
+/** Places of any shape that are off, outside the masses that are off as a whole. */
+function patches(row: Dimension, { reading, uncertainty }: Ground, taken: Uint8Array): Candidate[] {
+  const { map } = reading;
+  const data = row.map(map);
+  const limit = limitOf(row, uncertainty) * 0.85; // smoothing lowers a patch's own border
+  return [1, -1].flatMap((sign) => {
+    const off = Uint8Array.from(data, (v, i) => (map.trust[i] > LEAST_TRUST && !taken[i] && v * sign > limit ? 1 : 0));
+    const key = Int8Array.from(opened(off, map), (v) => v - 1);
+    const regions = connectedRegions(key, map.width);
+    return regions.sizes.flatMap((count, k): Candidate[] => {
+      if (count < LEAST_SHARE * data.length) return [];
+      const cells = Uint8Array.from(regions.of, (of) => (of === k ? 1 : 0));
+      const amount = data.reduce((sum, v, i) => sum + (cells[i] ? v : 0), 0) / count;
+      return [{ kind: row.kind, amount, cells, count, massId: -1 }];
+    });
+  });
+}
+
+function touch(one: Candidate, two: Candidate, width: number): boolean {
+  const near = (i: number) =>
+    [0, 1, 2].some((o) => two.cells[i + o] || two.cells[i - o] || two.cells[i + o * width] || two.cells[i - o * width]);
+  return one.cells.some((v, i) => v === 1 && near(i));
+}
+
+const oneCause = (one: Candidate, two: Candidate): boolean =>
+  Math.sign(one.amount) === Math.sign(two.amount) &&
+  Math.abs(one.amount - two.amount) <= 0.45 * Math.max(Math.abs(one.amount), Math.abs(two.amount));
+
+function joined(one: Candidate, two: Candidate): Candidate {
+  const [large, small] = one.count >= two.count ? [one, two] : [two, one];
+  const cells = large.cells.map((v, i) => v | small.cells[i]);
+  const count = countOf(cells);
+  const amount = (large.amount * large.count + small.amount * small.count) / (large.count + small.count);
+  // It stays a mass only while that mass is nearly all of it.
+  return { ...large, cells, count, amount, massId: large.count > 0.85 * count ? large.massId : -1 };
+}
+
+/** Neighbouring places that are off the same way by about as much have one cause and make one finding. */
+function mergeAlike(candidates: readonly Candidate[], { width }: DifferenceMap): Candidate[] {
+  const list = [...candidates];
+  for (let i = 0; i < list.length; i++) {
+    for (let k = i + 1; k < list.length; k++) {
+      if (!oneCause(list[i], list[k]) || !touch(list[i], list[k], width)) continue;
+      list[i] = joined(list[i], list[k]);
+      list.splice(k, 1);
+      k = i; // the larger place may now touch others
+    }
+  }
+  return list;
+}
+
+/** Everything that is off along one dimension, each cause once. */
+export function candidatesFor(row: Dimension, ground: Ground): Candidate[] {
+  const whole = wholeMasses(row, ground);
+  const taken = new Uint8Array(ground.massOfCell.length);
+  for (const { cells } of whole) cells.forEach((v, i) => (taken[i] |= v));
+  return mergeAlike([...whole, ...patches(row, ground, taken)], ground.reading.map);
+}
