@@ -50,23 +50,31 @@ function wholeMasses(row: Dimension, { reading, massOfCell, ids }: Ground): Cand
   });
 }
 
-/** Cells left after what is thinner than a passage is rubbed out (erosion, then dilation; outside the canvas counts as outside). */
-function opened(cells: Uint8Array, { width, height }: { width: number; height: number }): Uint8Array {
-  const grow = (from: Uint8Array, wanted: 0 | 1): Uint8Array => {
-    const out = from.slice();
-    for (let y = 0, i = 0; y < height; y++) {
-      for (let x = 0; x < width; x++, i++) {
-        const at = (dx: number, dy: number) =>
-          x + dx < 0 || y + dy < 0 || x + dx >= width || y + dy >= height ? 0 : from[i + dy * width + dx];
-        if (at(-1, 0) === wanted || at(1, 0) === wanted || at(0, -1) === wanted || at(0, 1) === wanted) out[i] = wanted;
-      }
-    }
-    return out;
-  };
+/** Every cell with a neighbour of the wanted kind becomes it; outside the canvas is 0. */
+function spread(from: Uint8Array, wanted: 0 | 1, { width }: { width: number }): Uint8Array {
+  const out = from.slice();
+  const last = from.length - width;
+  for (let i = 0; i < from.length; i++) {
+    if (from[i] === wanted) continue;
+    const x = i % width;
+    const rim = x === 0 || x === width - 1 || i < width || i >= last;
+    const near =
+      (x > 0 && from[i - 1] === wanted) ||
+      (x < width - 1 && from[i + 1] === wanted) ||
+      (i >= width && from[i - width] === wanted) ||
+      (i < last && from[i + width] === wanted);
+    if (near || (rim && wanted === 0)) out[i] = wanted;
+  }
+  return out;
+}
+
+/** Cells left after what is thinner than a passage is rubbed out (erosion, then dilation). */
+function opened(cells: Uint8Array, map: { width: number }): Uint8Array {
   let out = cells;
-  for (let step = 0; step < THIN_CELLS; step++) out = grow(out, 0);
-  for (let step = 0; step < THIN_CELLS; step++) out = grow(out, 1);
-  return out.map((v, i) => v & cells[i]);
+  for (let step = 0; step < THIN_CELLS; step++) out = spread(out, 0, map);
+  for (let step = 0; step < THIN_CELLS; step++) out = spread(out, 1, map);
+  for (let i = 0; i < out.length; i++) out[i] &= cells[i];
+  return out;
 }
 
 /** Places of any shape that are off, outside the masses that are off as a whole. */
@@ -75,7 +83,11 @@ function patches(row: Dimension, { reading, uncertainty }: Ground, taken: Uint8A
   const data = row.map(map);
   const limit = limitOf(row, uncertainty) * 0.85; // smoothing lowers a patch's own border
   return [1, -1].flatMap((sign) => {
-    const off = Uint8Array.from(data, (v, i) => (map.trust[i] > LEAST_TRUST && !taken[i] && v * sign > limit ? 1 : 0));
+    const off = new Uint8Array(data.length);
+    let any = 0;
+    for (let i = 0; i < data.length; i++)
+      if (map.trust[i] > LEAST_TRUST && !taken[i] && data[i] * sign > limit) any = off[i] = 1;
+    if (!any) return [];
     const key = Int8Array.from(opened(off, map), (v) => v - 1);
     const regions = connectedRegions(key, map.width);
     return regions.sizes.flatMap((count, k): Candidate[] => {

@@ -18,10 +18,21 @@ import { blurOnSides, edgeBeyond, eyeOn, sideCandidates, type Eye, type Side } f
 /** Below this confidence the painter is asked for the corners. */
 export const CORNERS_SURE = 0.62;
 const SEARCH_PX = 640; // long side of the picture the search runs on
-const MOST_LINES = 32; // a direction
-const MOST_QUADS = 8; // first guesses that are looked at closely
+
+/** How hard to look. */
+interface Effort {
+  /** straight lines, a direction */
+  readonly lines: number;
+  /** first guesses that are looked at closely */
+  readonly quads: number;
+  /** of each quad's combinations of sides, those that are compared with the plan */
+  readonly frames: number;
+}
+// Most photos show their canvas plainly; the few that do not are searched again with more patience.
+const GLANCE: Effort = { lines: 24, quads: 4, frames: 5 };
+const SEARCH: Effort = { lines: 34, quads: 8, frames: 10 };
+const PLAIN = 0.92; // confidence of a glance that needs no search
 const MOST_SIDES = 3; // parallel edges considered for each side
-const MOST_FRAMES = 10; // of each quad's combinations, those that are compared with the plan
 
 export interface FoundCanvas {
   /** photo px, clockwise from the painting's top left */
@@ -33,7 +44,7 @@ export interface FoundCanvas {
 }
 
 /** Four sides put together, with what speaks for and against them. */
-export interface Framed {
+interface Framed {
   readonly corners: Corners;
   readonly sides: readonly Side[];
   /** relative; see poseMisfit */
@@ -81,6 +92,7 @@ interface Scene {
   readonly small: Opponents;
   readonly shrink: number;
   readonly expected: Expected;
+  readonly effort: Effort;
 }
 
 const POSE_TOLERANCE = 0.006; // a stretched canvas is true to its named size to about half a per cent
@@ -114,7 +126,7 @@ function compared(framed: Framed, { eye, small, shrink, expected }: Scene): Fram
     const side = { from: corners[i], to: corners[(i + 1) % 4], sign };
     return sum + edgeBeyond(eye, side, 2 * shrink) / 4;
   }, 0);
-  return { ...framed, alike, beyond, score: framed.score + 2 * Math.max(0, alike) - 1.2 * beyond };
+  return { ...framed, alike, beyond, score: framed.score + 3 * Math.max(0, alike) - 1.2 * beyond };
 }
 
 const MOST_HIDDEN = 0.04; // of the canvas: more than a ledge or a clamp covers
@@ -134,9 +146,8 @@ function movedOut(corners: Corners, side: number, share: number): Corners {
  */
 function behindLedge(framed: Framed, { eye, shrink, expected }: Scene): Framed | null {
   const { corners, sides } = framed;
-  const beyond = sides.map(({ sign }, i) =>
-    edgeBeyond(eye, { from: corners[i], to: corners[(i + 1) % 4], sign }, 2 * shrink),
-  );
+  // Beside the canvas the ledge lies before the wall, so its edge may change polarity there.
+  const beyond = corners.map((from, i) => edgeBeyond(eye, { from, to: corners[(i + 1) % 4], sign: 0 }, 2 * shrink));
   const hidden = beyond.indexOf(Math.max(...beyond));
   if (beyond[hidden] < 0.45) return null;
   let best = { share: 0, misfit: framed.misfit };
@@ -155,13 +166,13 @@ const combinations = (lists: readonly Side[][]): Side[][] =>
   lists.reduce<Side[][]>((made, list) => made.flatMap((sides) => list.map((side) => [...sides, side])), [[]]);
 
 /** All ways to put four sides together near the first guesses, best first. */
-export function framesNear(quads: readonly Quad[], scene: Scene): Framed[] {
-  const { eye, shrink } = scene;
+function framesNear(quads: readonly Quad[], scene: Scene): Framed[] {
+  const { eye, shrink, effort } = scene;
   const framed = quads.flatMap(({ corners }) => {
     const coarse = corners.map(([x, y]) => [(x + 0.5) * shrink, (y + 0.5) * shrink]) as unknown as Corners;
     const lists = sideCandidates(eye, coarse, { bandPx: Math.max(8, 6 * shrink), most: MOST_SIDES });
     const all = combinations(lists).flatMap((sides) => frame(sides, scene) ?? []);
-    const seen = all.sort(byScore).slice(0, MOST_FRAMES);
+    const seen = all.sort(byScore).slice(0, effort.frames);
     const behind = seen.flatMap((one) => behindLedge(one, scene) ?? []);
     return [...seen, ...behind].map((one) => compared(one, scene));
   });
@@ -199,30 +210,34 @@ function confidenceOf(frames: readonly Framed[], { width, height }: Picture): nu
  * @returns null where nothing in the photo looks like a canvas of these proportions
  */
 export function findCanvas(picture: Picture, expected: Expected): FoundCanvas | null {
-  const frames = searchCanvas(picture, expected);
-  if (frames.length === 0) return null;
-  const [{ corners }] = frames;
-  return { corners, confidence: confidenceOf(frames, picture), risePx: blurOnSides(picture, corners) };
+  const view = viewOf(picture, expected);
+  const found = [GLANCE, SEARCH].reduce<FoundCanvas | null>((before, effort) => {
+    if (before && before.confidence >= PLAIN) return before;
+    const frames = searchCanvas(view, effort);
+    return frames.length
+      ? { corners: frames[0].corners, confidence: confidenceOf(frames, picture), risePx: NaN }
+      : before;
+  }, null);
+  return found && { ...found, risePx: blurOnSides(picture, found.corners) };
 }
 
-/** The search of {@link findCanvas}: every way the canvas may lie, best first. */
-export function searchCanvas(picture: Picture, expected: Expected): Framed[] {
+/** A photo made ready for looking at with any effort. */
+function viewOf(picture: Picture, expected: Expected) {
   const shrink = Math.max(1, Math.max(picture.width, picture.height) / SEARCH_PX);
   const size = { width: Math.round(picture.width / shrink), height: Math.round(picture.height / shrink) };
-  const raster = lightOfPicture(picture, [0, 0, picture.width, picture.height], size);
+  const raster = lightOfPicture(picture, [0, 0, picture.width, picture.height], { ...size, most: 2 });
   const field = edgeField(raster, 1);
-  const small = opponentPlanes(raster);
+  return { eye: eyeOn(picture), field, small: opponentPlanes(raster), shrink, expected };
+}
+
+/** Every way the canvas may lie, best first. */
+function searchCanvas(view: ReturnType<typeof viewOf>, effort: Effort): Framed[] {
+  const { field, small, expected } = view;
   const floor = edgeFloor(field);
   const linesOf = (upright: boolean) =>
-    straightLines(field, upright, MOST_LINES).map((line) => sumSupport(field, line, floor));
-  const lines = { upright: linesOf(true), level: linesOf(false) };
-  const quads = scoreQuads(field, small, { lines, expected });
-  return framesNear(distinctQuads(quads, MOST_QUADS), {
-    eye: eyeOn(picture),
-    small,
-    shrink,
-    expected,
-  });
+    straightLines(field, upright, effort.lines).map((line) => sumSupport(field, line, floor));
+  const quads = scoreQuads(field, small, { lines: { upright: linesOf(true), level: linesOf(false) }, expected });
+  return framesNear(distinctQuads(quads, effort.quads), { ...view, effort });
 }
 
 /** How far the camera stood off square, degrees, from how unequal opposite sides look (weak perspective). */

@@ -4,15 +4,15 @@ import {
   rectangle,
   type Corners,
   type Picture,
-  type Plane,
   type Raster,
   shrinkRaster,
 } from '../raster';
 import { opponentPlanes } from './edgeField';
 import { CORNERS_SURE, findCanvas, tiltDegrees } from './findCanvas';
-import { findGlare, valuePlane, type GlareMask } from './glare';
+import { coloursOf } from './colours';
+import { findGlare, type GlareMask } from './glare';
 import { makeLook, type Look } from './likeness';
-import { takeLightOut, type Light } from './light';
+import { lightOf, type Light } from './light';
 import { readPatch, type GreyPatch } from './patches';
 import { blownShare, judgePhoto, type PhotoQuality } from './quality';
 import { blurOnSides } from './sides';
@@ -30,10 +30,10 @@ export interface CanvasSize {
 
 /** The painting cut out of the photo: squared, with the light taken out, and everything known about how far to trust it. */
 export interface Flat {
-  readonly picture: Raster;
-  /** the flat at reading size; value and mask belong to this size */
+  /** the flat at reading size; the mask belongs to this size */
   readonly small: Raster;
-  readonly value: Plane;
+  /** the flat at its full working size, made when it is asked for: readings do not need it */
+  readonly picture: () => Raster;
   readonly mask: GlareMask;
   readonly canvas: CanvasSize;
   readonly corners: Corners;
@@ -99,26 +99,23 @@ function locate(photo: Picture, request: FlatRequest) {
  */
 export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const place = locate(photo, request);
-  const size = flatSize(request.canvas);
-  const squared = straighten(photo, place.corners, size);
+  const full = flatSize(request.canvas);
+  const size = { width: full.width / READING_SHRINK, height: full.height / READING_SHRINK };
   const toPhoto = homographyBetween(rectangle(1, 1), place.corners);
   const fromPhoto = homographyBetween(place.corners, rectangle(1, 1));
   if (!toPhoto || !fromPhoto) throw new CornersRefused('Three of the four corners lie on one line.');
+  const squared = straighten(photo, place.corners, size);
   const patches = (request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((patch) => patch !== null);
-  const { flat, light } = takeLightOut(squared, { patches, toPhoto, fromPhoto, plan: request.plan });
-  const small = shrinkRaster(flat, READING_SHRINK);
-  const value = valuePlane(small);
-  const planned =
-    request.plan && request.plan.width === small.width && request.plan.height === small.height
-      ? valuePlane(request.plan)
-      : null;
-  const mask = planned
-    ? findGlare(shrinkRaster(squared, READING_SHRINK), value, planned)
-    : new Uint8Array(value.data.length);
+  const { relight, light } = lightOf(squared, { patches, toPhoto, fromPhoto, plan: request.plan });
+  const small = relight(squared);
+  const { plan } = request;
+  const fits = plan && plan.width === small.width && plan.height === small.height;
+  const mask = fits
+    ? findGlare(squared, coloursOf(small).value, coloursOf(plan).value)
+    : new Uint8Array(small.r.length);
   return {
-    picture: flat,
     small,
-    value,
+    picture: () => relight(straighten(photo, place.corners, full)),
     mask,
     canvas: request.canvas,
     light,

@@ -15,19 +15,19 @@ const RIM = 0.35; // steps above the plan at which the soft rim of a highlight e
  * @param value   Munsell value of the flat after the light was taken out
  * @param planned Munsell value of the plan, same size
  */
-export function findGlare(squared: Raster, value: Plane, planned: Plane): GlareMask {
-  const { width, height } = value;
+export function findGlare(squared: Raster, value: Float32Array, planned: Float32Array): GlareMask {
+  const { width, height } = squared;
   const mask = new Uint8Array(width * height);
   const queue: number[] = [];
   for (let i = 0; i < mask.length; i++) {
     const least = Math.min(squared.r[i], squared.g[i], squared.b[i]);
-    if (least > CLIPPED && value.data[i] - planned.data[i] > TOO_LIGHT) {
+    if (least > CLIPPED && value[i] - planned[i] > TOO_LIGHT) {
       mask[i] = 1;
       queue.push(i);
     }
   }
   const reach = Math.round(width / 20);
-  growRim(mask, queue, { value, planned, reach });
+  growRim(mask, queue, { value, planned, width, reach });
   return mask;
 }
 
@@ -35,17 +35,16 @@ export function findGlare(squared: Raster, value: Plane, planned: Plane): GlareM
 function growRim(
   mask: GlareMask,
   queue: number[],
-  { value, planned, reach }: { value: Plane; planned: Plane; reach: number },
+  { value, planned, width, reach }: { value: Float32Array; planned: Float32Array; width: number; reach: number },
 ): void {
-  const { width, data } = value;
   let front = queue;
   for (let step = 0; step < reach && front.length; step++) {
     const next: number[] = [];
     for (const i of front) {
       const x = i % width;
       for (const j of [x > 0 ? i - 1 : -1, x < width - 1 ? i + 1 : -1, i - width, i + width]) {
-        if (j < 0 || j >= data.length || mask[j]) continue;
-        if (data[j] - planned.data[j] > RIM && data[j] <= data[i] + 0.1) {
+        if (j < 0 || j >= value.length || mask[j]) continue;
+        if (value[j] - planned[j] > RIM && value[j] <= value[i] + 0.1) {
           mask[j] = 1;
           next.push(j);
         }

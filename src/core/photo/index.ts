@@ -14,4 +14,5 @@ export { straighten, CornersRefused } from './straighten';
 export type { GreyPatch } from './patches';
 export type { Light, LightMethod } from './light';
 export { valuePlane, type GlareMask } from './glare';
+export { coloursOf, type Colours } from './colours';
 export { wordsForFault, type PhotoFault, type PhotoQuality } from './quality';

@@ -84,22 +84,24 @@ function methodOf(patches: readonly SeenPatch[], fit: PlanFit): LightMethod {
 
 // One sigma, from the truth suite's photographs by a phone-like camera (tests/truth): what each kind of evidence leaves.
 const LEFT: Record<LightMethod, { value: number; warmth: number }> = {
-  card: { value: 0.1, warmth: 1 },
-  grey: { value: 0.15, warmth: 1.5 },
-  plan: { value: 0.18, warmth: 2 },
-  untouched: { value: 0.15, warmth: 1.5 },
+  card: { value: 0.05, warmth: 0.8 },
+  grey: { value: 0.1, warmth: 1.2 },
+  plan: { value: 0.1, warmth: 1.2 },
+  untouched: { value: 0.08, warmth: 1 },
 };
 
 /**
- * Takes the light out of a flat: the tone curve and gain that the patches give, then the slow field (and without patches the
+ * Works out the light of a squared photo: the tone curve and gain that the patches give, then the slow field (and without patches the
  * gain) in which the painting agrees with the plan over most of its area. What was painted differently is an outlier there.
+ * @returns what takes the light out of the photo squared at any size, and what is known of the light
  */
-export function takeLightOut(
-  flat: Raster,
+export function lightOf(
+  squared: Raster,
   { patches, fromPhoto, plan }: LightEvidence,
-): { flat: Raster; light: Light } {
+): { relight: (squared: Raster) => Raster; light: Light } {
   const usable = patches.filter((patch) => !patch.clipped);
-  const curved = applyCurves(flat, curvesFrom(patches));
+  const curves = curvesFrom(patches);
+  const curved = applyCurves(squared, curves);
   const anchors = usable.map((patch) => project(fromPhoto, patch.centre));
   const fit = plan ? fitToPlan(curved, plan, anchors) : NO_FIT;
   const method = methodOf(patches, fit);
@@ -107,10 +109,10 @@ export function takeLightOut(
   const left = LEFT[method];
   const doubt = 1 + 0.35 * fallOffStops + (isPlain(fit) ? 0 : 0.8 * Math.max(0, 0.6 - fit.agreement));
   return {
-    flat: applyFit(curved, fit),
+    relight: (raster) => applyFit(applyCurves(raster, curves), fit),
     light: {
       method,
-      gainStops: liftOf(curved, flat, fit),
+      gainStops: liftOf(curved, squared, fit),
       fallOffStops,
       agreement: fit.agreement,
       uncertainty: { value: left.value * doubt, warmth: left.warmth * doubt },

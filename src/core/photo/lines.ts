@@ -21,7 +21,7 @@ interface Voters {
 }
 
 const BINS = Math.round((2 * MOST_LEAN) / STEP) + 1;
-const TURN = 4; // bins either side of its own lean that a pixel votes for
+const TURN = 3; // bins either side of its own lean that a pixel votes for
 const NEAR = 2.5; // px from a line within which a pixel belongs to it
 const LEAST_VOTES = 12; // a dozen strong pixels in a row: less is texture
 
@@ -34,7 +34,7 @@ const normalsOf = (upright: boolean) =>
 function votersOf(field: EdgeField, upright: boolean): Voters {
   const { width, height, strength } = field;
   const cap = strongest(strength, 0.02);
-  const floor = Math.max(cap * 0.05, 0.002);
+  const floor = Math.max(cap * 0.06, 0.002);
   const [x, y, weight] = [0, 1, 2].map(() => new Float32Array(width * height));
   const bin = new Int16Array(width * height);
   let count = 0;

@@ -22,7 +22,7 @@ export interface Expected {
 const MOST_COMPARED = 400; // quads whose inside is compared with the plan
 const BEYOND = 0.15; // of a side's length: how far beyond its ends it is looked at
 
-const lengthOf = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+const lengthOf = (a: Point, b: Point) => Math.sqrt((a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2);
 
 function proportionPenalty(corners: Corners, proportion: number): number {
   const [tl, tr, br, bl] = corners;

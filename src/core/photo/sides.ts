@@ -94,8 +94,8 @@ function closeIn(
 ): Side | null {
   let side = first;
   const passes = [
-    { reach: fine * 2, places: 120, half: Math.max(2, Math.round(fine / 3)), tolerance: Math.max(2, fine / 2) },
-    { reach: fine, places: 180, half: 2, tolerance: 2 },
+    { reach: fine * 2, places: 70, half: Math.max(2, Math.round(fine / 3)), tolerance: Math.max(2, fine / 2) },
+    { reach: fine, places: 130, half: 2, tolerance: 2 },
   ];
   for (const { tolerance, ...rest } of passes) {
     const look = { ...rest, sign: side.sign, most: 2 };
@@ -129,7 +129,7 @@ export function sideCandidates(
     const segment = { from: corner, to: corners[(i + 1) % 4] };
     const look: Look = {
       reach: Math.round(bandPx),
-      places: 80,
+      places: 60,
       half: Math.max(2, Math.round(bandPx / 10)),
       sign: 0,
       most: 3,

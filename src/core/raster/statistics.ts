@@ -24,7 +24,7 @@ export interface Robust {
 export function robust(numbers: ArrayLike<number>): Robust {
   const n = numbers.length;
   if (n === 0) return { centre: NaN, spread: NaN, count: 0 };
-  const sorted = Float32Array.from(numbers).sort();
+  const sorted = new Float32Array(numbers).sort();
   const cut = Math.floor(n * 0.1);
   let sum = 0;
   for (let i = cut; i < n - cut; i++) sum += sorted[i];

@@ -1,6 +1,4 @@
-import { chromaPlanes } from '../colour';
-import type { Flat } from '../photo';
-import { valuePlane } from '../photo';
+import { coloursOf, type Colours, type Flat } from '../photo';
 import type { Raster } from '../raster';
 
 /** Value and colour of plan and painting over each other, at reading size, row-major. */
@@ -12,17 +10,6 @@ export interface Aligned {
   readonly painted: Colours;
   /** 1 = not read */
   readonly mask: Uint8Array;
-}
-
-/** Munsell value 0..10 and CIELAB a*, b* of every pixel. */
-export interface Colours {
-  readonly value: Float32Array;
-  readonly a: Float32Array;
-  readonly b: Float32Array;
-}
-
-export function coloursOf(raster: Raster): Colours {
-  return { value: valuePlane(raster).data, ...chromaPlanes(raster.r, raster.g, raster.b) };
 }
 
 /**
@@ -38,7 +25,7 @@ export function align(flat: Flat, plan: Raster): Aligned {
     height,
     mmPerPixel: flat.canvas.widthMm / width,
     planned: coloursOf(plan),
-    painted: { value: flat.value.data, ...chromaPlanes(flat.small.r, flat.small.g, flat.small.b) },
+    painted: coloursOf(flat.small),
     mask: flat.mask,
   };
 }

@@ -1,4 +1,4 @@
-import { warmth } from '../colour';
+import { warmthAlong } from '../colour';
 import { boxBlur, type Plane } from '../raster';
 import type { Aligned } from './aligned';
 
@@ -25,7 +25,7 @@ function steepness({ planned, width, height, mmPerPixel }: Aligned): Float32Arra
   const v = planned.value;
   for (let y = 2; y < height - 2; y++) {
     for (let x = 2, i = y * width + 2; x < width - 2; x++, i++) {
-      out[i] = Math.hypot(v[i + 2] - v[i - 2], v[i + 2 * width] - v[i - 2 * width]) / (4 * mmPerPixel);
+      out[i] = Math.sqrt((v[i + 2] - v[i - 2]) ** 2 + (v[i + 2 * width] - v[i - 2 * width]) ** 2) / (4 * mmPerPixel);
     }
   }
   return out;
@@ -47,8 +47,9 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
       const [ta, tb] = [planned.a[i] * matched, planned.b[i] * matched];
       const k = Math.floor(y / factor) * width + Math.floor(x / factor);
       sums[0][k] += weight * (painted.value[i] - planned.value[i]);
-      sums[1][k] += weight * (warmth({ a: painted.a[i], b: painted.b[i] }) - warmth({ a: ta, b: tb }));
-      sums[2][k] += weight * (Math.hypot(painted.a[i], painted.b[i]) - Math.hypot(ta, tb));
+      const [pa, pb] = [painted.a[i], painted.b[i]];
+      sums[1][k] += weight * warmthAlong(pa - ta, pb - tb);
+      sums[2][k] += weight * (Math.sqrt(pa * pa + pb * pb) - Math.sqrt(ta * ta + tb * tb));
       sums[3][k] += weight;
     }
   }

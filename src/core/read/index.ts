@@ -1,4 +1,4 @@
-export { align, coloursOf, type Aligned, type Colours } from './aligned';
+export { align, type Aligned } from './aligned';
 export { compare, differenceOf, type Comparison, type Difference, type Measured, type Uncertainty } from './measured';
 export { readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
 export { type MassReading } from './massReading';

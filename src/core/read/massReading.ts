@@ -35,35 +35,53 @@ function interior(massOf: Int32Array, width: number, border: number): Uint8Array
 
 const BORDER_MM = 3; // the drawing may wander this far before a neighbour's value leaks in
 
+/** Pixels of every mass, ascending, in one array: those of mass k lie from starts[k] up to starts[k + 1]. */
+function pixelsByMass(massOf: Int32Array, count: number): { pixels: Int32Array; starts: Int32Array } {
+  const starts = new Int32Array(count + 1);
+  for (let i = 0; i < massOf.length; i++) starts[massOf[i] + 1]++;
+  for (let k = 0; k < count; k++) starts[k + 1] += starts[k];
+  const next = starts.slice();
+  const pixels = new Int32Array(massOf.length);
+  for (let i = 0; i < massOf.length; i++) pixels[next[massOf[i]]++] = i;
+  return { pixels, starts };
+}
+
+const LEAST_INSIDE = 0.15; // of a mass that must be left once its border is taken off
+
+/** The pixels of a mass that lie deepest in it: as far from its border as leaves enough of them. */
+function innermost(pixels: Int32Array, depth: Uint8Array, border: number): Int32Array {
+  for (let need = border; need > 1; need--) {
+    const inside = new Int32Array(pixels.length);
+    let n = 0;
+    for (let k = 0; k < pixels.length; k++) if (depth[pixels[k]] >= need) inside[n++] = pixels[k];
+    if (n >= LEAST_INSIDE * pixels.length) return inside.subarray(0, n);
+  }
+  return pixels;
+}
+
 /** Every mass of the plan, planned against painted, largest first. Masses that cannot be read at all are left out. */
 export function readMasses(aligned: Aligned, masses: MassMap, light: Uncertainty): MassReading[] {
   const { width, height, mmPerPixel } = aligned;
   const border = Math.max(1, Math.round(BORDER_MM / mmPerPixel));
   const depth = interior(masses.massOf, width, border);
-  const all: number[][] = masses.ids.map(() => []);
-  for (let i = 0; i < masses.massOf.length; i++) all[masses.massOf[i]].push(i);
-  const readings = all.map((pixels, k): MassReading | null => {
-    let need = border;
-    let inside = pixels.filter((i) => depth[i] >= need);
-    while (need > 1 && inside.length < 0.15 * pixels.length) {
-      need--;
-      inside = pixels.filter((i) => depth[i] >= need);
-    }
-    const reading = compare(aligned, Int32Array.from(inside), light);
+  const { pixels, starts } = pixelsByMass(masses.massOf, masses.ids.length);
+  const readings = masses.ids.map((id, k): MassReading | null => {
+    const own = pixels.subarray(starts[k], starts[k + 1]);
+    const reading = compare(aligned, innermost(own, depth, border), light);
     if (!reading) return null;
     const marked = new Uint8Array(width * height);
     let [sx, sy] = [0, 0];
-    for (const i of pixels) {
+    for (const i of own) {
       marked[i] = 1;
       sx += i % width;
       sy += Math.floor(i / width);
     }
     return {
       ...reading,
-      id: masses.ids[k],
-      share: pixels.length / masses.massOf.length,
+      id,
+      share: own.length / masses.massOf.length,
       place: placeOfPixels(marked, aligned),
-      centre: [sx / pixels.length / width, sy / pixels.length / height],
+      centre: [sx / own.length / width, sy / own.length / height],
     };
   });
   return readings.filter((reading) => reading !== null).sort((a, b) => b.share - a.share);

@@ -1,6 +1,7 @@
 import { chroma, hue, lightnessFromLuminance, luminanceFromValue, warmth, ciede2000, type Lab } from '../colour';
 import { robust } from '../raster';
-import type { Aligned, Colours } from './aligned';
+import type { Colours } from '../photo';
+import type { Aligned } from './aligned';
 
 /** Colour of a place as a painter and an engineer would name it. */
 export interface Measured {
@@ -40,8 +41,25 @@ export interface Comparison {
   readonly readShare: number;
 }
 
+const MOST_PIXELS = 6_000; // of a place: enough for a centre to a fiftieth of its spread
+
+/** Every so many-eth pixel of a large place. */
+function thinned(pixels: Int32Array): Int32Array {
+  if (pixels.length <= MOST_PIXELS) return pixels;
+  const step = pixels.length / MOST_PIXELS;
+  const out = new Int32Array(MOST_PIXELS);
+  for (let k = 0; k < MOST_PIXELS; k++) out[k] = pixels[(k * step) | 0];
+  return out;
+}
+
+function picked(data: Float32Array, pixels: Int32Array): Float32Array {
+  const out = new Float32Array(pixels.length);
+  for (let k = 0; k < out.length; k++) out[k] = data[pixels[k]];
+  return out;
+}
+
 function measure(colours: Colours, pixels: Int32Array): Measured & { spread: number } {
-  const pick = (data: Float32Array) => robust(Float32Array.from(pixels, (i) => data[i]));
+  const pick = (data: Float32Array) => robust(picked(data, pixels));
   const value = pick(colours.value);
   const lab: Lab = {
     L: lightnessFromLuminance(luminanceFromValue(value.centre)),
@@ -70,6 +88,13 @@ export function differenceOf(painted: Measured, target: Measured): Difference {
   };
 }
 
+function readable(pixels: Int32Array, mask: Uint8Array): Int32Array {
+  const out = new Int32Array(pixels.length);
+  let n = 0;
+  for (let k = 0; k < pixels.length; k++) if (mask[pixels[k]] === 0) out[n++] = pixels[k];
+  return out.subarray(0, n);
+}
+
 /**
  * Robust centre of a set of pixels on both pictures, over those that can be read.
  * @param pixels indices into the aligned planes
@@ -77,10 +102,11 @@ export function differenceOf(painted: Measured, target: Measured): Difference {
  * @returns null where fewer than four pixels can be read
  */
 export function compare(aligned: Aligned, pixels: Int32Array, light: Uncertainty): Comparison | null {
-  const read = pixels.filter((i) => aligned.mask[i] === 0);
+  const read = readable(pixels, aligned.mask);
   if (read.length < 4) return null;
-  const { spread: meant, ...target } = measure(aligned.planned, read);
-  const { spread, ...painted } = measure(aligned.painted, read);
+  const some = thinned(read);
+  const { spread: meant, ...target } = measure(aligned.planned, some);
+  const { spread, ...painted } = measure(aligned.painted, some);
   // Neighbouring pixels share a stroke: about one independent look per 4 mm square.
   const looks = Math.max(1, (read.length * aligned.mmPerPixel ** 2) / 16);
   const texture = Math.hypot(spread, meant) / Math.sqrt(looks);

@@ -96,15 +96,45 @@ export function simplify(points: readonly Point[], tolerance: number): Point[] {
   return points.filter((_, i) => keep.has(i));
 }
 
+/** Columns and rows that hold marked pixels, one empty pixel of margin included; null where none is marked. */
+function extentOf(marked: Uint8Array, width: number): { x: number; y: number; w: number; h: number } | null {
+  let [x0, x1, y0, y1] = [Infinity, -1, Infinity, -1];
+  for (let y = 0, i = 0; i < marked.length; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      if (!marked[i]) continue;
+      if (x < x0) x0 = x;
+      if (x > x1) x1 = x;
+      if (y < y0) y0 = y;
+      y1 = y;
+    }
+  }
+  return x1 < 0 ? null : { x: x0 - 1, y: y0 - 1, w: x1 - x0 + 3, h: y1 - y0 + 3 };
+}
+
+const STRIDE_FROM = 500; // px: larger grids are outlined at half their resolution, still within 1 mm
+
 /** Outlines, in mm, of the marked pixels; specks under 12 mm2 are left out. @param marked 1 = inside, row-major */
-export function placeOfPixels(marked: Uint8Array, { width, height, mmPerPixel }: Grid): Place {
-  const [shape] = contours().size([width, height]).thresholds([0.5])(Array.from(marked));
-  const outlines = shape.coordinates.flat().map((ring) =>
-    simplify(
-      ring.slice(0, -1).map(([x, y]): Point => [x * mmPerPixel, y * mmPerPixel]),
-      0.8,
-    ),
-  );
+export function placeOfPixels(marked: Uint8Array, { width, mmPerPixel }: Grid): Place {
+  const extent = extentOf(marked, width);
+  if (!extent) return { outlines: [] };
+  const height = marked.length / width;
+  const stride = Math.max(extent.w, extent.h) > STRIDE_FROM ? 2 : 1;
+  const [w, h] = [Math.ceil(extent.w / stride), Math.ceil(extent.h / stride)];
+  const part = new Array<number>(w * h).fill(0);
+  for (let v = 0; v < h; v++) {
+    const y = extent.y + v * stride;
+    if (y < 0 || y >= height) continue;
+    for (let u = 0; u < w; u++) {
+      const x = extent.x + u * stride;
+      if (x >= 0 && x < width && marked[y * width + x]) part[v * w + u] = 1;
+    }
+  }
+  const [shape] = contours().size([w, h]).smooth(false).thresholds([0.5])(part);
+  const toMm = ([u, v]: number[]): Point => [
+    Math.min(width, Math.max(0, extent.x + u * stride)) * mmPerPixel,
+    Math.min(height, Math.max(0, extent.y + v * stride)) * mmPerPixel,
+  ];
+  const outlines = shape.coordinates.flat().map((ring) => simplify(ring.slice(0, -1).map(toMm), 0.8));
   return { outlines: outlines.filter((outline) => outline.length >= 3 && Math.abs(areaOf(outline)) >= 12) };
 }
 

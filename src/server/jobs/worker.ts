@@ -104,7 +104,7 @@ async function read({ photo, corners: given, greys, plan: task, places }: Ask<'r
   const findings = findingsOf(reading, { massOf: map.massOf, ids: map.ids, uncertainty: flat.light.uncertainty });
   tell('keeping the reading', 0.9);
   return {
-    flatJpeg: await jpegOf(flat.picture),
+    flatJpeg: await jpegOf(flat.picture()),
     light: flat.light,
     glareShare: flat.glareShare,
     glare: flat.glareShare > 0 ? placeOfPixels(flat.mask, reading.aligned) : null,
