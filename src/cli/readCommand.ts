@@ -3,7 +3,7 @@ import { basename } from 'node:path';
 import { findingsOf, placeInWords, sentenceFor, type Finding } from '../core/correct';
 import { CanvasNotFound, CornersRefused, flatFromPhoto, type Flat } from '../core/photo';
 import { cutTree, massTree, middleCrop, plannedPicture, resizeMasses, CROP_TOLERANCE } from '../core/plan';
-import { readBox, readFlat, type Reading } from '../core/read';
+import { readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
 import type { Box, Picture, Raster } from '../core/raster';
 import { decodePicture } from '../server/images/decodePicture';
 import { InputError } from '../server/images/inputError';
@@ -130,6 +130,12 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
 
 export type ReadReport = ReturnType<typeof report>;
 
+/** One sigma -> half the width of the interval that holds the truth nine times in ten (normal errors). */
+const ninetyPercent = ({ value, warmth }: Uncertainty): Uncertainty => ({
+  value: 1.645 * value,
+  warmth: 1.645 * warmth,
+});
+
 const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) => {
   const [x, y, w, h] = finding.region.box;
   return placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
@@ -153,7 +159,7 @@ function report(
         fallOffStops: light.fallOffStops,
         agreement: light.agreement,
       },
-      uncertainty: light.uncertainty,
+      uncertainty: ninetyPercent(light.uncertainty),
     },
     regions: request.regions.map((box) => {
       const c = readBox(reading.aligned, box, flat);
@@ -168,7 +174,7 @@ function report(
         target: plain(c.target),
         painted: plain(c.painted),
         difference: c.difference,
-        uncertainty: c.uncertainty,
+        uncertainty: ninetyPercent(c.uncertainty),
       };
     }),
     edges: [] as unknown[],
@@ -177,7 +183,7 @@ function report(
       kind: f.kind,
       region: f.region,
       difference: f.difference,
-      uncertainty: f.uncertainty,
+      uncertainty: ninetyPercent(f.uncertainty),
       words: sentenceFor(f, nameOf(f, request.canvas)),
     })),
   };

@@ -72,8 +72,8 @@ function byValue(picture: Sheet): Uint8Array {
 /** How a finished painting is laid: loose big strokes first, then smaller ones. The painter wanders a little everywhere. */
 export const HAND: readonly Layer[] = [
   { brush: 14, coverage: 2, body: 0.92, wander: { value: 0.1, colour: 1.2 } },
-  { brush: 6, coverage: 2.4, body: 0.85, wander: { value: 0.08, colour: 1 } },
-  { brush: 3, coverage: 2.2, body: 0.8, wander: { value: 0.06, colour: 0.8 } },
+  { brush: 6, coverage: 3.5, body: 0.9, wander: { value: 0.08, colour: 1 } },
+  { brush: 3, coverage: 3.5, body: 0.9, wander: { value: 0.06, colour: 0.8 } },
 ];
 
 export interface Errors {
@@ -94,7 +94,7 @@ export const printMotif = ({ subject, widthMm }: Motif, { mistakes, misplaced }:
   belief(subject, { widthMm, mistakes, misplaced });
 
 /** A phone in a usual studio. Smaller than a phone's real frame so that the suite stays quick; the bench uses 12 megapixels. */
-export const PHONE: Setup = { ...STUDIO, width: 2400, height: 1800, blurPx: 0.8, smear: 0.5, bend: -0.004 };
+export const PHONE: Setup = { ...STUDIO, width: 2000, height: 1500, blurPx: 0.8, smear: 0.5, bend: -0.004 };
 /** Nothing between paint and file but optics: no curve, no automatic anything. */
 export const LINEAR: Setup = {
   ...PHONE,

@@ -8,7 +8,7 @@ function boxRows(
   const n = 2 * radius + 1;
   for (let y = 0; y < height; y++) {
     const row = y * width;
-    let sum = src[row] * (radius + 1);
+    let sum = src[row] * radius;
     for (let x = 0; x < radius; x++) sum += src[row + Math.min(x, width - 1)];
     for (let x = 0; x < width; x++) {
       sum += src[row + Math.min(x + radius, width - 1)];
@@ -26,7 +26,7 @@ function boxColumns(
   const n = 2 * radius + 1;
   const sums = new Float64Array(width);
   for (let x = 0; x < width; x++) {
-    sums[x] = src[x] * (radius + 1);
+    sums[x] = src[x] * radius;
     for (let y = 0; y < radius; y++) sums[x] += src[Math.min(y, height - 1) * width + x];
   }
   for (let y = 0; y < height; y++) {
@@ -51,10 +51,22 @@ export function boxBlur(plane: Plane, radius: number): Plane {
   return { width, height, data: out };
 }
 
-/** Gaussian blur of the given standard deviation (px) by three box means (central limit; error under 3 % of the peak). */
+const PASSES = 3;
+
+/** Radii of the box means whose variances together come nearest a Gaussian's (Kovesi 2010, "Fast almost-Gaussian filtering"). */
+function boxRadii(sigma: number): number[] {
+  const ideal = Math.sqrt((12 * sigma * sigma) / PASSES + 1);
+  const narrow = Math.max(0, Math.floor((ideal - 1) / 2));
+  const width = 2 * narrow + 1;
+  const few = Math.round(
+    (12 * sigma * sigma - PASSES * width * width - 4 * PASSES * width - 3 * PASSES) / (-4 * width - 4),
+  );
+  return Array.from({ length: PASSES }, (_, k) => (k < few ? narrow : narrow + 1));
+}
+
+/** Gaussian blur of the given standard deviation (px) by three box means; from 2 px up the peak is right to a tenth. */
 export function gaussianBlur(plane: Plane, sigma: number): Plane {
-  const radius = Math.max(0, Math.round((Math.sqrt(4 * sigma * sigma + 1) - 1) / 2));
-  return radius === 0 ? plane : boxBlur(boxBlur(boxBlur(plane, radius), radius), radius);
+  return boxRadii(sigma).reduce(boxBlur, plane);
 }
 
 /** Shrinks by a whole factor, each cell the mean of its pixels; a remainder at right and bottom is dropped. */

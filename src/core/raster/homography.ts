@@ -35,7 +35,12 @@ export function homographyBetween(from: Corners, to: Corners): Homography | null
     rhs.push(u, v);
   });
   const solved = solveLinear(rows, rhs);
-  return solved && [...solved, 1];
+  if (!solved) return null;
+  // A map that flattens the plane onto a line is no map: its determinant vanishes beside the size of its columns.
+  const [a, b, c, d, e, f, g, k] = solved;
+  const det = a * (e - f * k) - b * (d - f * g) + c * (d * k - e * g);
+  const size = Math.hypot(a, d, g) * Math.hypot(b, e, k) * Math.hypot(c, f, 1);
+  return Math.abs(det) > 1e-9 * size ? [...solved, 1] : null;
 }
 
 /** Where the map carries a point. */

@@ -1,7 +1,7 @@
 import sharp, { type Metadata } from 'sharp';
 import { readMatrixProfile, SRGB_PROFILE, type ColourProfile } from '../../core/colour';
 import type { Picture } from '../../core/raster';
-import { decodeHeic, isHeic } from './heic';
+import { decodeHeic, heicPixels, isHeic } from './heic';
 import { InputError } from './inputError';
 
 export const MOST_BYTES = 50 * 1024 * 1024;
@@ -68,7 +68,15 @@ export async function pictureFacts(bytes: Uint8Array, name: string): Promise<Pic
       `${name} has ${Math.round(bytes.length / 1048576)} MB; at most 50 MB are taken. Save it smaller and add it again.`,
       413,
     );
-  if (isHeic(bytes)) return { format: 'heic', width: 0, height: 0, orientation: 1 };
+  if (isHeic(bytes)) {
+    if (heicPixels(bytes) > MOST_PIXELS)
+      throw new InputError(
+        'too-many-pixels',
+        `${name} has ${Math.round(heicPixels(bytes) / 1e6)} million pixels; at most 100 million are taken. Save it smaller and add it again.`,
+        413,
+      );
+    return { format: 'heic', width: 0, height: 0, orientation: 1 };
+  }
   const meta = await metadata(bytes, name);
   refuseUnfit(meta, name);
   const turned = (meta.orientation ?? 1) >= 5;

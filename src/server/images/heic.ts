@@ -18,6 +18,15 @@ function embeddedProfile(bytes: Uint8Array): Uint8Array | null {
   return at < 4 ? null : buffer.subarray(at + 8, at - 4 + buffer.readUInt32BE(at - 4));
 }
 
+/** Largest picture the file says it holds, px: width x height of its ispe boxes (ISO 23008-12); 0 where none is found. */
+export function heicPixels(bytes: Uint8Array): number {
+  const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  let most = 0;
+  for (let at = buffer.indexOf('ispe'); at >= 0 && at + 16 <= buffer.length; at = buffer.indexOf('ispe', at + 4))
+    most = Math.max(most, buffer.readUInt32BE(at + 8) * buffer.readUInt32BE(at + 12));
+  return most;
+}
+
 /** Decodes a HEIC photograph; the decoder applies the file's own rotation. @throws InputError when it cannot */
 export async function decodeHeic(bytes: Uint8Array, name: string): Promise<Picture> {
   try {

@@ -13,6 +13,9 @@ interface Refusal {
 
 const codeOf = (cause: unknown): string => String((cause as { code?: string }).code ?? '');
 
+/** No space, no quota, a file that may not grow further. */
+const DISK_FULL = new Set(['ENOSPC', 'EDQUOT', 'EFBIG', 'SQLITE_FULL', 'SQLITE_IOERR_WRITE']);
+
 /** Every way a request can fail, in words: what happened, what was kept, what to do. */
 function refusalFor(cause: unknown): Refusal | null {
   if (cause instanceof InputError) return { status: cause.status, code: cause.code, detail: cause.message };
@@ -38,13 +41,7 @@ function refusalFor(cause: unknown): Refusal | null {
       detail: `The upload could not be taken (${cause.message}). Nothing was changed. Send one file in the field "file".`,
     };
   }
-  if (codeOf(cause) === 'ENOSPC')
-    return {
-      status: 507,
-      code: 'disk-full',
-      detail: 'The disk is full, so this was not kept; everything before it is safe. Free some space and do it again.',
-    };
-  if (codeOf(cause).startsWith('SQLITE_FULL'))
+  if (DISK_FULL.has(codeOf(cause)))
     return {
       status: 507,
       code: 'disk-full',

@@ -1,0 +1,102 @@
+import { anySetup, findCorners } from './corners';
+import { demoScene, madeUp, paintMotif, type Motif } from './easel';
+import { falseAlarms, lookFor } from './findings';
+import { medianOf, quantileOf } from './statistics';
+import type { Row } from './targets';
+import { readUnder, type Condition } from './values';
+
+const say = (words: string) => process.stderr.write(`${words}\n`);
+
+async function corners(count: number): Promise<Row[]> {
+  const motifs = [
+    await demoScene('enamel-pot', true, [400, 300]),
+    await madeUp(21, [300, 400], 'full'),
+    await madeUp(22, [400, 280], 'light'),
+    await demoScene('plaster-shell', false, [250, 250]),
+    await madeUp(23, [300, 300], 'dark'),
+  ];
+  const sheets = motifs.map((motif, i) => paintMotif(motif, {}, i + 1));
+  const errors: number[] = [];
+  for (let k = 0; k < count; k++) {
+    const i = (k + Math.floor(k / 8)) % motifs.length;
+    const { error, place, motif, confidence } = await findCorners(motifs[i], sheets[i], anySetup(k + 500, motifs[i]));
+    if (error !== null) errors.push(100 * error);
+    say(
+      `  ${motif}, ${place}: ${error === null ? 'asked' : `${(100 * error).toFixed(2)} %, sure to ${confidence.toFixed(2)}`}`,
+    );
+  }
+  return [
+    {
+      name: `corners, ${count} photographs: worst corner, median`,
+      reached: medianOf(errors),
+      target: 0.3,
+      unit: '% diag',
+    },
+    { name: 'corners: worst accepted', reached: Math.max(...errors), target: 1, unit: '% diag' },
+    { name: 'corners: found and accepted', reached: errors.length / count, target: 0.85, atLeast: true, unit: 'share' },
+  ];
+}
+
+const valueMotifs = async (): Promise<Motif[]> => [
+  await demoScene('enamel-pot', true, [400, 300]),
+  await madeUp(31, [300, 240], 'full'),
+  await madeUp(32, [360, 260], 'light'),
+  await madeUp(33, [240, 240], 'dark'),
+];
+
+// measurement.md, chapter 1 and 11; without a card issue 3 asks 0.35 with the last session known, which is not needed here.
+const CONDITIONS: readonly { condition: Condition; value: number; warmth: number | null }[] = [
+  { condition: 'linear, corners given', value: 0.02, warmth: 0.3 },
+  { condition: 'clean, head-on', value: 0.12, warmth: null },
+  { condition: 'tungsten, one stop, card', value: 0.25, warmth: 2 },
+  { condition: 'tungsten, one stop, no card', value: 0.35, warmth: null },
+];
+
+async function values(): Promise<Row[]> {
+  const motifs = await valueMotifs();
+  const rows: Row[] = [];
+  for (const { condition, value, warmth } of CONDITIONS) {
+    const errors = await readUnder(condition, motifs);
+    say(
+      `  ${condition}: nine tenths of regions within ${quantileOf(
+        errors.map((e) => e.value),
+        0.9,
+      ).toFixed(3)} step`,
+    );
+    rows.push(
+      { name: `value of regions, ${condition}: median error`, reached: medianOf(errors.map((e) => e.value)), target: value, unit: 'step' },
+      { name: `warmth of regions, ${condition}: median error`, reached: medianOf(errors.map((e) => e.warmth)), target: warmth, unit: 'a*b*' },
+      { name: `truth inside the stated uncertainty, ${condition}`, reached: errors.filter((e) => e.inside).length / errors.length, target: null, unit: 'share' },
+    ); // prettier-ignore
+  }
+  return rows;
+}
+
+async function findings(count: number): Promise<Row[]> {
+  const motifs = await valueMotifs();
+  let [found, topFive] = [0, 0];
+  for (let seed = 1; seed <= count; seed++) {
+    const { injected, rank } = await lookFor(motifs[seed % motifs.length], seed + 200);
+    if (rank >= 0) found++;
+    if (rank >= 0 && rank < 5) topFive++;
+    say(`  ${injected.kind} ${injected.amount.toFixed(2)}: ${rank < 0 ? 'not found' : `number ${rank + 1}`}`);
+  }
+  const alarms: number[] = [];
+  for (let seed = 1; seed <= count; seed++) {
+    const words = await falseAlarms(motifs[seed % motifs.length], seed + 300);
+    alarms.push(words.length);
+    say(`  faithful copy: ${words.length === 0 ? 'nothing raised' : words.join(' ')}`);
+  }
+  return [
+    { name: `injected errors of at least half a step or 7 units, ${count}: found`, reached: found / count, target: 0.9, atLeast: true, unit: 'share' },
+    { name: 'injected errors: in the top five', reached: topFive / count, target: 0.8, atLeast: true, unit: 'share' },
+    { name: `findings on ${count} faithful copies: most on one`, reached: Math.max(...alarms), target: 1, unit: 'finding' },
+    { name: 'findings on faithful copies: mean', reached: alarms.reduce((s, v) => s + v, 0) / count, target: null, unit: 'finding' },
+  ]; // prettier-ignore
+}
+
+/** The suite in parts that can run beside one another. @param scale 1 = as in CI; more = more pictures */
+export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
+  corners: (scale) => corners(24 * scale),
+  readings: async (scale) => [...(await values()), ...(await findings(8 * scale))],
+};

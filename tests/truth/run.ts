@@ -1,0 +1,33 @@
+// The truth suite: pictures with known errors and faults, measured through the command line's own entry point.
+// npm run truth [-- SCALE]: every target of measurement.md beside the figure reached; fails below one.
+import { spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { sweep } from './easel';
+import { PARTS } from './parts';
+import { line, met, type Row } from './targets';
+
+const [name, scale = '1'] = process.argv.slice(2);
+
+/** Runs one part in a process of its own and returns its rows. */
+function runPart(part: string, times: string): Promise<Row[]> {
+  const child = spawn(process.execPath, [fileURLToPath(import.meta.url), part, times], { stdio: ['ignore', 'pipe', 'inherit'] }); // prettier-ignore
+  let text = '';
+  child.stdout.on('data', (chunk: Buffer) => (text += chunk.toString()));
+  return new Promise((done, failed) => {
+    child.on('exit', (code) =>
+      code === 0 ? done(JSON.parse(text) as Row[]) : failed(new Error(`${part} ended with ${code}`)),
+    );
+  });
+}
+
+if (name && PARTS[name]) {
+  process.stdout.write(JSON.stringify(await PARTS[name](Number(scale))));
+  await sweep();
+} else {
+  const rows = (await Promise.all(Object.keys(PARTS).map((part) => runPart(part, name ?? '1')))).flat();
+  await sweep();
+  process.stdout.write(`${rows.map(line).join('\n')}\n`);
+  const missed = rows.filter((row) => !met(row)).length;
+  process.stdout.write(`${rows.length - missed} passed, ${missed} failed\n`);
+  process.exitCode = missed ? 1 : 0;
+}
