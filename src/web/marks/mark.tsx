@@ -35,10 +35,11 @@ const widthOf = (name: string) =>
   WIDTHS[name.replace('lighter', 'darker')] ??
   (/^(settled|closer|unchanged|overshot|further-off|edge)/.test(name) ? 26 : name.startsWith('move') ? 16 : 20);
 
-/** One mark of the notation, with its word for those who hear the page. */
+/** One mark of the notation. @param label its word for those who hear the page; '' where the word stands beside it */
 export function Mark({ name, label, large = false }: { name: string; label: string; large?: boolean }) {
+  const spoken = label ? ({ role: 'img', 'aria-label': label } as const) : ({ 'aria-hidden': true } as const);
   return (
-    <svg className={large ? 'mark large' : 'mark'} viewBox={`0 0 ${widthOf(name)} 16`} role="img" aria-label={label}>
+    <svg className={large ? 'mark large' : 'mark'} viewBox={`0 0 ${widthOf(name)} 16`} {...spoken}>
       <use href={`#${name}`} />
     </svg>
   );

@@ -1,6 +1,6 @@
 import { Link, useNavigate } from 'react-router';
 import type { PaintingSummary } from '../../contract';
-import { useStudio } from '../api/queries';
+import { useAction, useStudio } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { useSettings } from '../settings';
 import { ProblemNote } from '../slips/problem';
@@ -93,6 +93,19 @@ function OnEasel({ painting }: { painting: PaintingSummary }) {
   );
 }
 
+function PutOnEasel({ id, title }: { id: string; title: string }) {
+  const put = useAction('putOnEasel', id);
+  return (
+    <button
+      className="line"
+      aria-label={`Put “${title}” on the easel`}
+      onClick={() => put.mutate({ params: { paintingId: id } })}
+    >
+      Put it on the easel
+    </button>
+  );
+}
+
 function AgainstWall({ paintings }: { paintings: PaintingSummary[] }) {
   const { settings } = useSettings();
   return (
@@ -111,9 +124,12 @@ function AgainstWall({ paintings }: { paintings: PaintingSummary[] }) {
             </h2>
             <p className="small">{sizeInWords(painting.widthMm, painting.heightMm, settings.units)}</p>
             <p className="serif my-2">{standing(painting)}</p>
-            <Link className="line font-semibold" to={nextStep(painting.id, painting.next, painting).to}>
-              {nextStep(painting.id, painting.next, painting).words}
-            </Link>
+            <p className="flex flex-wrap gap-x-5">
+              <Link className="line font-semibold" to={nextStep(painting.id, painting.next, painting).to}>
+                {nextStep(painting.id, painting.next, painting).words}
+              </Link>
+              <PutOnEasel id={painting.id} title={painting.title} />
+            </p>
           </div>
         </div>
       ))}

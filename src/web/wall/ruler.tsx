@@ -16,7 +16,7 @@ export function Ruler({ widthMm, view, units }: { widthMm: number; view: View; u
   const last = [...ticks].filter(isMajor).at(-1);
   return (
     <svg className="block w-full" height="24" style={{ overflow: 'visible' }} aria-hidden="true">
-      <path d="M0 1H9999" stroke="var(--ink)" strokeWidth="2" style={{ clipPath: 'inset(0)' }} />
+      <line x1="0" x2="100%" y1="1" y2="1" stroke="var(--ink)" strokeWidth="2" />
       {ticks.map((value) => (
         <g key={value}>
           <line

@@ -1,0 +1,36 @@
+import axe from 'axe-core';
+import { chromium, type Browser, type Page } from 'playwright-core';
+
+/** Debian's Chromium, without a monitor and without a network. */
+export const openBrowser = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'], // prettier-ignore
+  });
+
+/** Anything a page says on its console as an error, or throws. */
+export function complaintsOf(page: Page): string[] {
+  const complaints: string[] = [];
+  page.on('pageerror', (error) => complaints.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/Failed to load resource/.test(message.text())) complaints.push(message.text());
+  });
+  return complaints;
+}
+
+/** Serious and critical faults that axe finds on the page as it stands (WCAG 2.2 AA). */
+export async function axeFaults(page: Page): Promise<string[]> {
+  await page.evaluate(axe.source);
+  const run = () =>
+    (window as unknown as { axe: typeof axe }).axe.run(document, {
+      runOnly: { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] },
+    });
+  const { violations } = await page.evaluate(run);
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`);
+}
+
+/** Whether the page can be pushed sideways: something sticks out. */
+export const sticksOut = (page: Page): Promise<boolean> =>
+  page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);

@@ -1,0 +1,222 @@
+import { join } from 'node:path';
+import type { Browser, Locator, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { DEMO, demoPatches, startServer, type Server } from '../server';
+import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+
+let server: Server;
+let browser: Browser;
+let page: Page;
+let complaints: string[];
+beforeAll(async () => {
+  server = await startServer();
+  browser = await openBrowser();
+  page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(25_000);
+  complaints = complaintsOf(page);
+  await page.goto(server.url);
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const button = (name: RegExp | string): Locator => page.getByRole('button', { name });
+const photoOf = (session: number) => join(DEMO, `enamel-pot-session-${session}.jpg`);
+
+/** Drags the mouse along points of a locator, as shares of its box. */
+async function drag(target: Locator, points: readonly (readonly [number, number])[]): Promise<void> {
+  const box = await target.boundingBox();
+  if (!box) throw new Error('nothing to drag on');
+  const at = ([u, v]: readonly [number, number]) => [box.x + u * box.width, box.y + v * box.height] as const;
+  await page.mouse.move(...at(points[0]));
+  await page.mouse.down();
+  for (const point of points.slice(1)) await page.mouse.move(...at(point), { steps: 4 });
+  await page.mouse.up();
+}
+
+const greysKept = () =>
+  page.waitForResponse((response) => response.url().endsWith('/greys') && response.request().method() === 'PUT');
+
+/** Marks the three greys of the demo's card by dragging a box over each; the value is typed where the guess is not right. */
+async function markGreys(session: number): Promise<void> {
+  const stage = page.locator('svg.onpic').first();
+  for (const [i, { box, value }] of (await demoPatches(session)).entries()) {
+    await button(/Mark a grey patch/).click();
+    const [x, y, w, h] = box;
+    const drawn = greysKept();
+    await drag(stage, [[x / 4000, y / 3000], [(x + w) / 4000, (y + h) / 3000]]); // prettier-ignore
+    await drawn;
+    const field = page.locator('input[type=number]').nth(i);
+    await field.waitFor();
+    if (Number(await field.inputValue()) === value) continue;
+    const typed = greysKept();
+    await field.fill(String(value));
+    await field.press('Tab');
+    await typed;
+  }
+}
+
+async function photographAndRead(session: number, file: number): Promise<void> {
+  await page.locator('input[type=file]').setInputFiles(photoOf(file));
+  await page.getByText(/Corners found, sure to/).waitFor();
+  await markGreys(file);
+  await button(`Read session ${session}`).click();
+  await page.getByRole('heading', { name: `Reading, session ${session}` }).waitFor();
+}
+
+describe('from a photograph of the canvas to a correction that is checked', () => {
+  test('an empty studio teaches the first step', async () => {
+    await page.getByRole('heading', { name: 'An empty studio' }).waitFor();
+    expect(await axeFaults(page)).toEqual([]);
+    await page.getByRole('link', { name: /New painting/ }).click();
+  });
+
+  test('a painting: title, size, reference cropped to the canvas', async () => {
+    await page.getByLabel('Title').fill('Enamel pot');
+    await page.getByLabel('Width').fill('0');
+    await button(/Begin/).click();
+    await page
+      .getByRole('alert')
+      .getByText(/at least 20 mm/)
+      .waitFor();
+    await page.getByLabel('Width').fill('400');
+    await page.getByLabel('Height').fill('300');
+    await button(/Begin/).click();
+    await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-reference.jpg'));
+    await button('Masses and key').waitFor();
+    expect(await axeFaults(page)).toEqual([]);
+    await button('Masses and key').click();
+    const name = page.getByPlaceholder(/.+/).first();
+    await name.fill('the wall');
+    await name.press('Tab');
+    await page.getByText('plan version 2').waitFor();
+    expect(await axeFaults(page)).toEqual([]);
+  });
+
+  test('a file that is no photograph is answered in words', async () => {
+    await page.getByRole('link', { name: 'Photo', exact: true }).click();
+    await page.locator('input[type=file]').setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only text '.repeat(50)) }); // prettier-ignore
+    await page
+      .getByRole('alert')
+      .getByText(/not a picture that can be opened/)
+      .waitFor();
+  });
+
+  test('session 1: corners found, nudged by a key, greys marked, read', async () => {
+    await page.locator('input[type=file]').setInputFiles(photoOf(3));
+    await page.getByText(/Corners found, sure to/).waitFor();
+    expect(await axeFaults(page)).toEqual([]);
+    const corner = page.locator('[data-corner="0"]');
+    await corner.focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowLeft');
+    await page.getByText(/Corners as you set them/).waitFor();
+    await markGreys(3);
+    await button('Read session 1').click();
+    await page.getByRole('heading', { name: 'Reading, session 1' }).waitFor();
+    await page.getByRole('img', { name: 'The painting, flat' }).waitFor();
+    expect(await axeFaults(page)).toEqual([]);
+  });
+
+  test('looking aids act on both pictures; the spot is read on both', async () => {
+    const flat = page.getByRole('img', { name: 'The painting, flat' });
+    const colours = (of: Locator) =>
+      of.evaluate((node) => {
+        const canvas = node as HTMLCanvasElement;
+        const pixels = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? new Uint8ClampedArray(); // prettier-ignore
+        const seen = new Set<number>();
+        let coloured = 0;
+        for (let i = 0; i < pixels.length; i += 4) {
+          seen.add(pixels[i]);
+          if (Math.abs(pixels[i] - pixels[i + 2]) > 8) coloured++;
+        }
+        return { levels: seen.size, coloured: coloured / (pixels.length / 4) };
+      });
+    expect((await colours(flat)).coloured).toBeGreaterThan(0.05);
+    await page.keyboard.press('g');
+    await expect.poll(async () => (await colours(flat)).coloured, { timeout: 10_000 }).toBeLessThan(0.001);
+    await page.keyboard.press('3');
+    // Three values and what lies between them along the scaled borders.
+    await expect.poll(async () => (await colours(page.getByRole('img', { name: 'The plan' }))).levels, { timeout: 10_000 }).toBeLessThan(220); // prettier-ignore
+    await page.keyboard.press('3');
+    await page.keyboard.press('g');
+    await flat.hover({ position: { x: 150, y: 150 } });
+    for (const name of ['plan', 'painted']) {
+      const value = Number(await page.getByTestId(`spot-${name}`).textContent());
+      expect(value).toBeGreaterThan(0.5);
+      expect(value).toBeLessThan(10);
+    }
+    for (const key of ['m', 's', 'h', 'b', 'o', 'Escape', ' ', 'Escape', 'm', 's', 'h', 'b'])
+      await page.keyboard.press(key);
+    await flat.waitFor();
+  });
+
+  test('decide: take by clicking, dismiss by key, undo, and one of the painter’s own', async () => {
+    await page.getByRole('link', { name: /Decide \d+ findings?/ }).click();
+    await button(/^Take/).waitFor();
+    expect(await axeFaults(page)).toEqual([]);
+    const toDecide = async () => Number(/(\d+) to decide/.exec((await page.getByText(/to decide\./).textContent()) ?? '')?.[1]); // prettier-ignore
+    const before = await toDecide();
+    await button(/^Take/).click();
+    await page.getByText(/1 taken/).waitFor();
+    await page.keyboard.press('x');
+    await expect.poll(toDecide).toBe(before - 2);
+    await page.keyboard.press('z');
+    await expect.poll(toDecide).toBe(before - 1);
+    await page.getByRole('button', { name: /Add what only an eye sees/ }).click();
+    const flat = page.getByRole('img', { name: 'The painting, flat' });
+    await drag(flat, [[0.1, 0.1], [0.4, 0.1], [0.4, 0.3], [0.1, 0.3], [0.11, 0.12]]); // prettier-ignore
+    await page.getByText('Outlined.').waitFor();
+    await page.getByLabel('Name of the place').fill('wall, upper left');
+    await page.getByLabel('What the hand should do').fill('Cool it beside the lid.');
+    await button('temperature').click();
+    await button('Put it on the list').click();
+    await page.getByRole('region', { name: 'Your own' }).getByText('wall, upper left').waitFor();
+    expect(await axeFaults(page)).toEqual([]);
+  });
+
+  test('session 2: every open correction gets a verdict with both figures', async () => {
+    await page.getByRole('link', { name: 'Photo', exact: true }).click();
+    await page.getByRole('link', { name: 'next', exact: true }).click();
+    await photographAndRead(2, 5);
+    const verdicts = page.getByTestId('verdict');
+    await verdicts.first().waitFor();
+    expect(await verdicts.count()).toBe(2);
+    for (const text of await verdicts.allTextContents())
+      expect(text).toMatch(/(settled|closer|unchanged|overshot|further off), [+-]?[\d.]+ before, [+-]?[\d.]+ now/);
+  });
+
+  test('the two sessions beside each other, and all of it on one ledge', async () => {
+    await page.getByLabel('beside').selectOption({ label: 'session 1' });
+    await page.getByText('Session 1', { exact: true }).waitFor();
+    await page.getByRole('link', { name: 'Progress' }).click();
+    await page.getByRole('heading', { name: 'Corrections, checked' }).waitFor();
+    await expect.poll(() => page.getByTestId('progress-verdict').count(), { timeout: 10_000 }).toBe(2);
+    expect(await axeFaults(page)).toEqual([]);
+  });
+
+  test('every surround reads well, and nothing sticks out of a phone', async () => {
+    const painting = /painting\/([^/]+)/.exec(page.url())?.[1];
+    const screens = ['/', '/new', '/marks', ...['plan', 'photo/2', 'wall/2', 'decide/1', 'progress'].map((room) => `/painting/${painting}/${room}`)]; // prettier-ignore
+    for (const surround of ['dark', 'light', 'middle'] as const) {
+      await page.goto(`${server.url}/`);
+      await page.getByRole('group', { name: 'Surround' }).getByRole('button', { name: surround }).click();
+      for (const screen of screens) {
+        await page.goto(`${server.url}${screen}`);
+        await page.getByRole('heading').first().waitFor();
+        expect(await axeFaults(page), `${surround} ${screen}`).toEqual([]);
+      }
+    }
+    await page.setViewportSize({ width: 390, height: 844 });
+    for (const screen of screens) {
+      await page.goto(`${server.url}${screen}`);
+      await page.getByRole('heading').first().waitFor();
+      expect(await sticksOut(page), screen).toBe(false);
+    }
+  });
+
+  test('the pages said nothing on their console', async () => {
+    expect(complaints).toEqual([]);
+  });
+});
