@@ -34,8 +34,16 @@ export default tseslint.config(
         {
           zones: [
             ...walls,
-            { target: './src/demo/studio', from: './src/core', message: 'The simulator stays independent of the code it tests.' },
-            { target: './src/demo/studio', from: './src/server', message: 'The simulator stays independent of the code it tests.' },
+            {
+              target: './src/demo/studio',
+              from: './src/core',
+              message: 'The simulator stays independent of the code it tests.',
+            },
+            {
+              target: './src/demo/studio',
+              from: './src/server',
+              message: 'The simulator stays independent of the code it tests.',
+            },
           ],
         },
       ],
@@ -48,13 +56,22 @@ export default tseslint.config(
       'max-lines': ['error', { max: 400 }],
     },
   },
-  { files: ['**/*.mjs', 'eslint.config.js'], languageOptions: { globals: { process: 'readonly', console: 'readonly' } } },
+  {
+    files: ['**/*.mjs', 'eslint.config.js'],
+    languageOptions: { globals: { process: 'readonly', console: 'readonly' } },
+  },
   {
     files: ['src/core/**'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ group: ['node:*', 'react', 'express', 'sharp'], message: 'core is pure.' }] }],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ group: ['node:*', 'react', 'express', 'sharp'], message: 'core is pure.' }] },
+      ],
       'no-restricted-globals': ['error', 'window', 'document', 'process', 'performance', 'Date'],
-      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance comes in through the door.' }],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'Chance comes in through the door.' },
+      ],
     },
   },
 );

@@ -3,7 +3,7 @@ import { basename } from 'node:path';
 import { findingsOf, placeInWords, sentenceFor, type Finding } from '../core/correct';
 import { CanvasNotFound, CornersRefused, flatFromPhoto, type Flat } from '../core/photo';
 import { cutTree, massTree, middleCrop, plannedPicture, resizeMasses, CROP_TOLERANCE } from '../core/plan';
-import { readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
+import { doubtOf, readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
 import type { Box, Picture, Raster } from '../core/raster';
 import { decodePicture } from '../server/images/decodePicture';
 import { InputError } from '../server/images/inputError';
@@ -124,7 +124,7 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   const masses = cutTree(massTree(plan), MASSES);
   const reading = readFlat(flat, { plan, masses });
   const sized = resizeMasses(masses, reading.aligned);
-  const findings = findingsOf(reading, { massOf: sized.massOf, ids: sized.ids, uncertainty: flat.light.uncertainty });
+  const findings = findingsOf(reading, { massOf: sized.massOf, ids: sized.ids, uncertainty: doubtOf(flat) });
   return report(request, { flat, reading, findings });
 }
 

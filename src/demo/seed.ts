@@ -37,13 +37,15 @@ const ended = (studio: Studio, { id }: Job) =>
 
 /** Gives the masses that hold a named point the painter's name for it. */
 async function nameMasses(studio: Studio, id: string, recipe: PaintingRecipe): Promise<void> {
+  const plan = { key: 'absolute', masses: recipe.masses } as const;
+  await changePlan(studio, id, { ...plan, names: {} });
   const masses = await massesOf(studio, id);
   const names: Record<string, string> = {};
   for (const { name, at } of recipe.names) {
     const mass = masses.find(({ place }) => placeHolds(place, at));
     if (mass && !names[String(mass.id)]) names[String(mass.id)] = name;
   }
-  await changePlan(studio, id, { key: 'absolute', masses: recipe.masses, names });
+  await changePlan(studio, id, { ...plan, names });
 }
 
 async function playSession(

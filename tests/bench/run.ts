@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import { findingsOf } from '../../src/core/correct';
 import { findCanvas, flatFromPhoto, lookOf } from '../../src/core/photo';
 import { cutTree, massTree, plannedPicture, resizeMasses } from '../../src/core/plan';
-import { readFlat } from '../../src/core/read';
+import { doubtOf, readFlat } from '../../src/core/read';
 import { decodePicture } from '../../src/server/images/decodePicture';
 
 const ROUNDS = 7;
@@ -39,7 +39,7 @@ for (let round = 0; round < ROUNDS; round++) {
   const flat = await timed('square and light', () => flatFromPhoto(photo, { canvas, corners: found.corners, plan }));
   const reading = await timed('read', () => readFlat(flat, { plan, masses }));
   await timed('findings', () =>
-    findingsOf(reading, { massOf: masses.massOf, ids: masses.ids, uncertainty: flat.light.uncertainty }),
+    findingsOf(reading, { massOf: masses.massOf, ids: masses.ids, uncertainty: doubtOf(flat) }),
   );
 }
 

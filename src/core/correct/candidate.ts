@@ -1,5 +1,5 @@
 import { connectedRegions } from '../raster';
-import type { DifferenceMap, Reading, Uncertainty } from '../read';
+import type { DifferenceMap, Reading, LightDoubt } from '../read';
 import { amountAlong, LEAST_SHARE, limitOf, type Dimension } from './dimension';
 
 /** A place that may become a finding: cells of the difference map with one amount along one dimension. */
@@ -20,7 +20,7 @@ export interface Ground {
   readonly massOfCell: Int32Array;
   /** node numbers of the masses, by index */
   readonly ids: readonly number[];
-  readonly uncertainty: Uncertainty;
+  readonly uncertainty: LightDoubt;
 }
 
 const LEAST_TRUST = 0.15; // of a cell that could be read
@@ -99,10 +99,19 @@ function patches(row: Dimension, { reading, uncertainty }: Ground, taken: Uint8A
   });
 }
 
-function touch(one: Candidate, two: Candidate, width: number): boolean {
-  const near = (i: number) =>
-    [0, 1, 2].some((o) => two.cells[i + o] || two.cells[i - o] || two.cells[i + o * width] || two.cells[i - o * width]);
-  return one.cells.some((v, i) => v === 1 && near(i));
+const LEAST_CONTACT = 0.8; // of the square root of the smaller place's cells: about a fifth of its outline
+
+/** Whether two places lie side by side along a good part of the smaller one's outline, not just at a corner. */
+function adjoin(one: Candidate, two: Candidate, width: number): boolean {
+  const [small, large] = one.count <= two.count ? [one, two] : [two, one];
+  let contact = 0;
+  for (let i = 0; i < small.cells.length; i++) {
+    if (!small.cells[i]) continue;
+    const rim = !small.cells[i + 1] || !small.cells[i - 1] || !small.cells[i + width] || !small.cells[i - width];
+    if (!rim && !large.cells[i]) continue;
+    if ([1, 2].some((o) => large.cells[i + o] || large.cells[i - o] || large.cells[i + o * width] || large.cells[i - o * width])) contact++; // prettier-ignore
+  }
+  return contact >= LEAST_CONTACT * Math.sqrt(small.count);
 }
 
 const oneCause = (one: Candidate, two: Candidate): boolean =>
@@ -123,10 +132,10 @@ function mergeAlike(candidates: readonly Candidate[], { width }: DifferenceMap):
   const list = [...candidates];
   for (let i = 0; i < list.length; i++) {
     for (let k = i + 1; k < list.length; k++) {
-      if (!oneCause(list[i], list[k]) || !touch(list[i], list[k], width)) continue;
+      if (!oneCause(list[i], list[k]) || !adjoin(list[i], list[k], width)) continue;
       list[i] = joined(list[i], list[k]);
       list.splice(k, 1);
-      k = i; // the larger place may now touch others
+      k = i; // the larger place may now adjoin others
     }
   }
   return list;

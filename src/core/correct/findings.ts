@@ -1,4 +1,4 @@
-import { boxOf, compare, placeOfPixels, type Comparison, type Reading, type Uncertainty } from '../read';
+import { boxOf, compare, placeOfPixels, type Comparison, type Reading, type LightDoubt } from '../read';
 import { candidatesFor, type Candidate, type Ground } from './candidate';
 import { amountAlong, DIMENSIONS, limitOf, matchedDifference, type Dimension } from './dimension';
 import type { Finding } from './finding';
@@ -65,17 +65,19 @@ function findingFrom(
   };
 }
 
-/** The mass a patch mostly lies on, for its name. */
-function homeOf(pixels: Uint8Array, cells: Int32Array, ids: readonly number[]): number {
-  const counts = new Map<number, number>();
+const LEAST_HOME = 0.3; // of a place that must lie on one mass for it to be called by that mass's name
+
+/** The mass most of a place lies on, for its name; -1 where it lies on many. */
+function homeOf(cells: Uint8Array, massOfCell: Int32Array, ids: readonly number[]): number {
+  const counts = new Float64Array(ids.length);
   let total = 0;
-  pixels.forEach((marked, i) => {
-    if (!marked) return;
+  for (let i = 0; i < cells.length; i++) {
+    if (!cells[i]) continue;
     total++;
-    counts.set(cells[i], (counts.get(cells[i]) ?? 0) + 1);
-  });
-  const [cell, count] = [...counts].reduce((best, next) => (next[1] > best[1] ? next : best), [-1, 0]);
-  return count > 0.6 * total ? ids[cell] : -1;
+    counts[massOfCell[i]]++;
+  }
+  const most = counts.indexOf(Math.max(...counts));
+  return counts[most] >= LEAST_HOME * total ? ids[most] : -1;
 }
 
 /** Mass of every cell of the map, by the masses' own order in the plan. */
@@ -95,7 +97,7 @@ function massOfCells({ map, aligned }: Reading, massOf: Int32Array): Int32Array 
  */
 export function findingsOf(
   reading: Reading,
-  { massOf, ids, uncertainty }: { massOf: Int32Array; ids: readonly number[]; uncertainty: Uncertainty },
+  { massOf, ids, uncertainty }: { massOf: Int32Array; ids: readonly number[]; uncertainty: LightDoubt },
 ): Finding[] {
   const ground: Ground = { reading, massOfCell: massOfCells(reading, massOf), ids, uncertainty };
   const found = DIMENSIONS.flatMap((row) =>

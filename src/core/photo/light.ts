@@ -1,3 +1,4 @@
+import { valueFromLuminance } from '../colour';
 import { channelsOf, project, type Homography, type Raster } from '../raster';
 import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
@@ -17,6 +18,8 @@ export interface Light {
   readonly agreement: number;
   /** one-sigma uncertainty of a mass's value (steps) and warmth (units a*b*) that the light leaves */
   readonly uncertainty: { readonly value: number; readonly warmth: number };
+  /** Munsell value up to which the tone curve was measured; beyond it values are less sure */
+  readonly knownTo: number;
 }
 
 export interface LightEvidence {
@@ -31,9 +34,9 @@ export interface LightEvidence {
 const identity: ToneCurve = (seen) => seen;
 
 function curvesFrom(patches: readonly SeenPatch[]): ToneCurve[] {
-  const usable = patches.filter((patch) => !patch.clipped);
-  if (usable.length === 0) return [identity, identity, identity];
-  return ([0, 1, 2] as const).map((channel) => tabulate(toneCurveThrough(usable, channel)));
+  if (!patches.some((patch) => !patch.clipped)) return [identity, identity, identity];
+  // A blown patch still tells where the curve ends: the light it has is at least as much as the file can hold.
+  return ([0, 1, 2] as const).map((channel) => tabulate(toneCurveThrough(patches, channel)));
 }
 
 function applyCurves(raster: Raster, curves: readonly ToneCurve[]): Raster {
@@ -75,6 +78,15 @@ function fallOff(fit: PlanFit): number {
   return Math.max(...samples) - Math.min(...samples);
 }
 
+const MARGIN = 0.7; // steps beyond the lightest patch to which its gain still holds
+
+/** Munsell value up to which patches tell the tone curve; all of it where there are none to trust or the lightest is white. */
+function knownUpTo(usable: readonly SeenPatch[]): number {
+  if (usable.length === 0) return 10.5;
+  const lightest = valueFromLuminance(100 * Math.max(...usable.map(({ known }) => known)));
+  return lightest > 8 ? 10.5 : lightest + MARGIN;
+}
+
 function methodOf(patches: readonly SeenPatch[], fit: PlanFit): LightMethod {
   const usable = patches.filter((patch) => !patch.clipped).length;
   if (usable >= 3) return 'card';
@@ -103,7 +115,8 @@ export function lightOf(
   const curves = curvesFrom(patches);
   const curved = applyCurves(squared, curves);
   const anchors = usable.map((patch) => project(fromPhoto, patch.centre));
-  const fit = plan ? fitToPlan(curved, plan, anchors) : NO_FIT;
+  const knownTo = knownUpTo(usable);
+  const fit = plan ? fitToPlan(curved, plan, { anchors, knownTo }) : NO_FIT;
   const method = methodOf(patches, fit);
   const fallOffStops = isPlain(fit) ? 0 : fallOff(fit);
   const left = LEFT[method];
@@ -116,6 +129,7 @@ export function lightOf(
       fallOffStops,
       agreement: fit.agreement,
       uncertainty: { value: left.value * doubt, warmth: left.warmth * doubt },
+      knownTo,
     },
   };
 }

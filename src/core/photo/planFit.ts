@@ -1,4 +1,4 @@
-import { LUMINANCE, valueFromLuminance } from '../colour';
+import { LUMINANCE, luminanceFromValue, valueFromLuminance } from '../colour';
 import { channelsOf, solveLinear, type Point, type Raster } from '../raster';
 
 /** Gain and slow field (stops to add) in which a painting agrees with its plan. */
@@ -58,8 +58,11 @@ function cellMeans(raster: Raster): number[][] {
 
 const luminance = (means: number[][], i: number) => LUMINANCE.reduce((sum, w, c) => sum + w * means[c][i], 0);
 
-function cellsOf(painted: Raster, plan: Raster): Cell[] {
+const BEYOND_KNOWN = 0.25; // say of a cell whose light lies where the tone curve was not measured
+
+function cellsOf(painted: Raster, plan: Raster, knownTo: number): Cell[] {
   const seen = cellMeans(painted);
+  const known = luminanceFromValue(knownTo) / 100;
   const meant = cellMeans(plan);
   return Array.from({ length: COLUMNS * ROWS }, (_, i) => {
     const Y = 100 * luminance(meant, i);
@@ -69,7 +72,7 @@ function cellsOf(painted: Raster, plan: Raster): Cell[] {
       lift: [0, 1, 2].map((c) => Math.log2((meant[c][i] + 0.004) / (seen[c][i] + 0.004))),
       stepsPerStop: valueFromLuminance(Y * Math.SQRT2) - valueFromLuminance(Y / Math.SQRT2),
       // A channel near black says little about light: its stops are noise and lens flare.
-      weight: Math.min(1, Math.max(0, lowest) / 0.02),
+      weight: Math.min(1, Math.max(0, lowest) / 0.02) * (luminance(seen, i) > known ? BEYOND_KNOWN : 1),
     };
   });
 }
@@ -184,9 +187,14 @@ const LEAST_AGREEMENT = 0.3; // below this the painting is not far enough along 
 /**
  * Gain and field that bring the largest part of the painting into agreement with its plan.
  * @param anchors where known patches stand, as shares of the canvas; given, the gain is theirs and only the field is sought
+ * @param knownTo Munsell value up to which the tone curve is known: lighter places say less about the light
  */
-export function fitToPlan(painted: Raster, plan: Raster, anchors: Point[]): PlanFit {
-  const cells = cellsOf(painted, plan);
+export function fitToPlan(
+  painted: Raster,
+  plan: Raster,
+  { anchors, knownTo }: { anchors: Point[]; knownTo: number },
+): PlanFit {
+  const cells = cellsOf(painted, plan, knownTo);
   const none: Solution = {
     gain: [0, 0, 0],
     field: [0, 0, 0, 0, 0],

@@ -1,6 +1,14 @@
 export { align, type Aligned } from './aligned';
-export { compare, differenceOf, type Comparison, type Difference, type Measured, type Uncertainty } from './measured';
-export { readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
+export {
+  compare,
+  differenceOf,
+  type Comparison,
+  type Difference,
+  type LightDoubt,
+  type Measured,
+  type Uncertainty,
+} from './measured';
+export { doubtOf, readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
 export { type MassReading } from './massReading';
 export { type DifferenceMap } from './differenceMap';
 export { boxOf, pixelsIn, placeHolds, placeOfBox, placeOfPixels, areaOf, type Place, type Outline } from './place';

@@ -1,6 +1,6 @@
 import type { MassMap } from '../plan';
 import type { Aligned } from './aligned';
-import { compare, type Comparison, type Uncertainty } from './measured';
+import { compare, type Comparison, type LightDoubt } from './measured';
 import { placeOfPixels, type Place } from './place';
 
 /** One mass as planned and painted. */
@@ -60,7 +60,7 @@ function innermost(pixels: Int32Array, depth: Uint8Array, border: number): Int32
 }
 
 /** Every mass of the plan, planned against painted, largest first. Masses that cannot be read at all are left out. */
-export function readMasses(aligned: Aligned, masses: MassMap, light: Uncertainty): MassReading[] {
+export function readMasses(aligned: Aligned, masses: MassMap, light: LightDoubt): MassReading[] {
   const { width, height, mmPerPixel } = aligned;
   const border = Math.max(1, Math.round(BORDER_MM / mmPerPixel));
   const depth = interior(masses.massOf, width, border);

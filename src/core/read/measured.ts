@@ -30,6 +30,12 @@ export interface Uncertainty {
   readonly warmth: number;
 }
 
+/** One-sigma doubt that the photo's light leaves, and the value up to which its tone curve was measured. */
+export interface LightDoubt extends Uncertainty {
+  readonly knownTo: number;
+}
+const BEYOND_KNOWN = 0.15; // steps of doubt for every step beyond: what a camera's shoulder may bend there
+
 export interface Comparison {
   readonly target: Measured;
   readonly painted: Measured;
@@ -98,10 +104,10 @@ function readable(pixels: Int32Array, mask: Uint8Array): Int32Array {
 /**
  * Robust centre of a set of pixels on both pictures, over those that can be read.
  * @param pixels indices into the aligned planes
- * @param light  one-sigma uncertainty that the photo's light left
+ * @param light  what the photo's light leaves uncertain
  * @returns null where fewer than four pixels can be read
  */
-export function compare(aligned: Aligned, pixels: Int32Array, light: Uncertainty): Comparison | null {
+export function compare(aligned: Aligned, pixels: Int32Array, light: LightDoubt): Comparison | null {
   const read = readable(pixels, aligned.mask);
   if (read.length < 4) return null;
   const some = thinned(read);
@@ -114,7 +120,10 @@ export function compare(aligned: Aligned, pixels: Int32Array, light: Uncertainty
     target,
     painted,
     difference: differenceOf(painted, target),
-    uncertainty: { value: Math.hypot(light.value, 0.5 * texture), warmth: Math.hypot(light.warmth, 4 * texture) },
+    uncertainty: {
+      value: Math.hypot(light.value, 0.5 * texture, BEYOND_KNOWN * Math.max(0, painted.value - light.knownTo)),
+      warmth: Math.hypot(light.warmth, 4 * texture),
+    },
     spread,
     readShare: read.length / pixels.length,
   };

@@ -4,11 +4,11 @@ import type { Box, Raster } from '../raster';
 import { align, type Aligned } from './aligned';
 import { differenceMap, type DifferenceMap } from './differenceMap';
 import { readMasses, type MassReading } from './massReading';
-import { compare, type Comparison } from './measured';
+import { compare, type Comparison, type LightDoubt } from './measured';
 import { pixelsIn, placeOfBox, type Place } from './place';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 1;
+export const READING_VERSION = 2;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -17,19 +17,22 @@ export interface Reading {
   readonly aligned: Aligned;
 }
 
+/** What the flat's light leaves uncertain. */
+export const doubtOf = ({ light }: Flat): LightDoubt => ({ ...light.uncertainty, knownTo: light.knownTo });
+
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(flat: Flat, { plan, masses }: { plan: Raster; masses: MassMap }): Reading {
   const aligned = align(flat, plan);
   return {
     aligned,
-    masses: readMasses(aligned, resizeMasses(masses, aligned), flat.light.uncertainty),
+    masses: readMasses(aligned, resizeMasses(masses, aligned), doubtOf(flat)),
     map: differenceMap(aligned),
   };
 }
 
 /** Reads one place; null where nothing of it can be read. */
 export const readPlace = (aligned: Aligned, place: Place, flat: Flat): Comparison | null =>
-  compare(aligned, pixelsIn(place, aligned), flat.light.uncertainty);
+  compare(aligned, pixelsIn(place, aligned), doubtOf(flat));
 
 /** Reads a box in canvas mm. */
 export const readBox = (aligned: Aligned, box: Box, flat: Flat): Comparison | null =>

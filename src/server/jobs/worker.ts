@@ -5,7 +5,7 @@ import { byteFromLinear } from '../../core/colour';
 import { findingsOf } from '../../core/correct';
 import { CORNERS_SURE, findCanvas, flatFromPhoto, flatSize, lookOf, wordsForFault } from '../../core/photo';
 import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
-import { placeOfPixels, readFlat, readPlace } from '../../core/read';
+import { doubtOf, placeOfPixels, readFlat, readPlace } from '../../core/read';
 import { lightOfPicture, type Raster } from '../../core/raster';
 import { decodePicture } from '../images/decodePicture';
 import type { PlanTask, Progress, StoredPicture, TaskName, Tasks } from './tasks';
@@ -101,7 +101,7 @@ async function read({ photo, corners: given, greys, plan: task, places }: Ask<'r
   const flat = flatFromPhoto(picture, { canvas: task.canvas, corners: given, greys, plan });
   tell('comparing it with the plan', 0.7);
   const reading = readFlat(flat, { plan, masses: map });
-  const findings = findingsOf(reading, { massOf: map.massOf, ids: map.ids, uncertainty: flat.light.uncertainty });
+  const findings = findingsOf(reading, { massOf: map.massOf, ids: map.ids, uncertainty: doubtOf(flat) });
   tell('keeping the reading', 0.9);
   return {
     flatJpeg: await jpegOf(flat.picture()),
