@@ -1,4 +1,5 @@
-// Paints the demo pictures and photographs them: node --import tsx src/demo/make.ts [slug] [session]. Needed only when a recipe or scene changes.
+// Paints the demo pictures and photographs them, from the project's folder: node scripts/run.mjs src/demo/make.ts [slug].
+// Needed only when a recipe or scene changes.
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { RECIPES } from './paintings';
@@ -8,7 +9,7 @@ import { jpegOf, openSubject } from './studio/files';
 import { drawOutlines, paint, tonedGround } from './studio/painter';
 import { belief } from './studio/scene';
 
-const DATA = new URL('./data/', import.meta.url).pathname;
+const DATA = 'src/demo/data';
 const PX_PER_MM = 5;
 
 async function make(recipe: PaintingRecipe): Promise<void> {

@@ -7,11 +7,13 @@ import { JobBoard } from '../server/jobs/jobBoard';
 import { openDatabase } from '../server/store/database';
 import { openFiles } from '../server/store/files';
 import { addPainting, addReference, changePlan, massesOf, putOnEasel } from '../server/studio/paintings';
-import { addPhoto, addSession, setGreys } from '../server/studio/photos';
+import { describePainting } from '../server/studio/describe';
+import { addPhoto, addSession, setCorners, setGreys } from '../server/studio/photos';
 import { decide, describeReading, readPhoto } from '../server/studio/readings';
 import type { Studio } from '../server/studio/studio';
 import { realWorld } from '../server/world';
 import { placeHolds } from '../core/read';
+import type { Corners } from '../core/raster';
 import type { Job } from '../contract';
 import { RECIPES } from './paintings';
 import type { PaintingRecipe, SessionRecipe } from './paintings/recipe';
@@ -20,6 +22,12 @@ const folder = process.argv[2];
 if (!folder) throw new Error('seed: name the folder to fill.');
 const here = fileURLToPath(new URL('.', import.meta.url));
 const DATA = join(here, '..', 'src', 'demo', 'data');
+
+/** What the simulator knows of its photograph. */
+interface Truth {
+  readonly corners: Corners;
+  readonly patches: { box: [number, number, number, number]; value: number }[];
+}
 
 const say = (words: string) => process.stdout.write(`${words}\n`);
 const fileOf = async (name: string) => ({ name, bytes: await readFile(join(DATA, name)) });
@@ -59,8 +67,14 @@ async function playSession(
   const name = `${recipe.slug}-session-${number}`;
   const { photo, job } = await addPhoto(studio, sessionId, await fileOf(`${name}.jpg`));
   await ended(studio, job);
-  const { patches } = JSON.parse(await readFile(join(DATA, `${name}.json`), 'utf8'));
-  await setGreys(studio, photo.id, patches);
+  const truth = JSON.parse(await readFile(join(DATA, `${name}.json`), 'utf8')) as Truth;
+  // Where the corners were not found surely a painter would show them.
+  const { sessions } = await describePainting(studio.db, id);
+  if (!sessions[number - 1].photos[0].corners) await setCorners(studio, photo.id, truth.corners);
+  const inFrame = truth.patches.filter(
+    ({ box: [x, y, w, h] }) => x >= 0 && y >= 0 && x + w <= photo.width && y + h <= photo.height,
+  );
+  await setGreys(studio, photo.id, inFrame);
   await ended(studio, await readPhoto(studio, photo.id));
   const { findings } = await describeReading(studio, photo.id);
   for (const { index } of findings.slice(0, session.take ?? 0))

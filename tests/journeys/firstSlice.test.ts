@@ -154,6 +154,7 @@ describe('from a photograph of the canvas to a correction that is checked', () =
 
   test('decide: take by clicking, dismiss by key, undo, and one of the painter’s own', async () => {
     await page.getByRole('link', { name: /Decide \d+ findings?/ }).click();
+    await page.waitForURL(/decide/);
     await button(/^Take/).waitFor();
     expect(await axeFaults(page)).toEqual([]);
     const toDecide = async () => Number(/(\d+) to decide/.exec((await page.getByText(/to decide\./).textContent()) ?? '')?.[1]); // prettier-ignore

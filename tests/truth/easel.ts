@@ -51,22 +51,13 @@ export async function demoScene(slug: string, ids: boolean, [widthMm, heightMm]:
     ids ? join(data, `${slug}-objects.png`) : null,
     sizeOf(widthMm, heightMm),
   );
-  const objects = ids ? opened.objects : byValue(opened.picture);
   return {
     name: slug,
     widthMm,
     heightMm,
-    subject: { ...opened, objects },
+    subject: opened,
     reference: await keepPng(opened.picture, slug),
   };
-}
-
-/** Where no scene tells objects apart, strokes stop at bands of value. */
-function byValue(picture: Sheet): Uint8Array {
-  return Uint8Array.from(
-    { length: picture.width * picture.height },
-    (_, i) => 1 + Math.floor(quickValue(luminance(pixel(picture, i))) / 1.6),
-  );
 }
 
 /** How a finished painting is laid: loose big strokes first, then smaller ones. The painter wanders a little everywhere. */

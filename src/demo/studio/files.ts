@@ -1,7 +1,7 @@
 import sharp from 'sharp';
-import { toLinear } from './colour';
+import { luminance, quickValue, toLinear } from './colour';
 import type { Shot } from './camera';
-import type { Sheet, Subject } from './scene';
+import { pixel, type Sheet, type Subject } from './scene';
 
 const linear = Float32Array.from({ length: 256 }, (_, i) => toLinear(i / 255));
 
@@ -16,6 +16,14 @@ export async function openSheet(path: string, size: { width: number; height: num
   return { width: info.width, height: info.height, data: Float32Array.from(data, (v) => linear[v]) };
 }
 
+/** Where no render tells objects apart, strokes stop at bands of value. */
+function bandsOf(picture: Sheet): Uint8Array {
+  return Uint8Array.from(
+    { length: picture.width * picture.height },
+    (_, i) => 1 + Math.floor(quickValue(luminance(pixel(picture, i))) / 1.6),
+  );
+}
+
 /** Opens a reference and the object numbers of its ID render (red channel, tenths of full scale). */
 export async function openSubject(
   reference: string,
@@ -23,7 +31,7 @@ export async function openSubject(
   size: { width: number; height: number },
 ): Promise<Subject> {
   const picture = await openSheet(reference, size);
-  if (!ids) return { picture, objects: new Uint8Array(size.width * size.height) };
+  if (!ids) return { picture, objects: bandsOf(picture) };
   const { data } = await sharp(ids)
     .resize(size.width, size.height, { fit: 'fill', kernel: 'nearest' })
     .removeAlpha()

@@ -16,6 +16,8 @@ export interface Layer {
   readonly objects?: readonly number[];
   /** only where the belief is darker than this Munsell value: a wash of the shadows */
   readonly below?: number;
+  /** only where the belief is lighter than this Munsell value: scumbled lights */
+  readonly above?: number;
   /** only where the picture changes faster than this (value steps per mm): details and edges */
   readonly detail?: number;
 }
@@ -167,6 +169,7 @@ function paintLayer(canvas: Sheet, mind: Sheet, { subject, layer, field, mm, ran
     if (layer.objects && !layer.objects.includes(object)) continue;
     if (layer.detail !== undefined && field.steep[g] < layer.detail) continue;
     if (layer.below !== undefined && quickValue(luminance(pixel(source, at))) >= layer.below) continue;
+    if (layer.above !== undefined && quickValue(luminance(pixel(source, at))) <= layer.above) continue;
     const angle = field.angle[g] + 0.18 * normal(random);
     const long = lengthInside(subject, { x, y, angle, wanted: wide * (2 + 2.2 * random()), object, width, height });
     const colour = wandering(pixel(source, at), layer, random);

@@ -133,7 +133,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
           showFlat
           names={{ plan: <b>Plan</b>, flat: <b>Session {number}</b> }}
         />
-        <section className="slip mt-4 flex flex-1 flex-col" style={{ minHeight: 250 }} aria-live="polite">
+        <section className="slip mt-4 flex flex-col" style={{ minHeight: 290 }} aria-live="polite">
           {adding ? (
             <OwnCorrectionForm
               points={outline.points}

@@ -171,30 +171,37 @@ export function Wall() {
         </div>
       </div>
       <aside
-        className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:w-[292px]"
+        className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:max-h-[calc(100vh-24px)] lg:w-[292px]"
         style={{ minHeight: 'min(700px, 88vh)' }}
       >
-        {reading ? (
-          <ReadingSlip
-            detail={detail}
-            number={number}
-            reading={reading}
-            listed={listed}
-            openCount={open.length}
-            chosen={chosen}
-            onChoose={setChosen}
-          />
-        ) : (
-          <>
-            <h2>The wall</h2>
-            <p className="serif my-2">
-              {photo
-                ? 'Opening the reading.'
-                : 'The plan hangs. Photograph the canvas after the first session, and it hangs beside it.'}
-            </p>
-          </>
-        )}
-        <div className="-mx-[18px] mt-4 px-[18px] py-3" style={{ background: 'var(--well)' }}>
+        <div
+          className="-mx-[18px] min-h-24 flex-1 overflow-y-auto px-[18px]"
+          tabIndex={0}
+          role="region"
+          aria-label="Findings and verdicts"
+        >
+          {reading ? (
+            <ReadingSlip
+              detail={detail}
+              number={number}
+              reading={reading}
+              listed={listed}
+              openCount={open.length}
+              chosen={chosen}
+              onChoose={setChosen}
+            />
+          ) : (
+            <>
+              <h2>The wall</h2>
+              <p className="serif my-2">
+                {photo
+                  ? 'Opening the reading.'
+                  : 'The plan hangs. Photograph the canvas after the first session, and it hangs beside it.'}
+              </p>
+            </>
+          )}
+        </div>
+        <div className="-mx-[18px] mt-3 px-[18px] py-3" style={{ background: 'var(--well)' }}>
           <SpotSlip
             at={spot ?? pinned}
             left={left}
@@ -203,7 +210,7 @@ export function Wall() {
             leftName={beside === null ? 'plan' : `session ${beside}`}
           />
         </div>
-        <div className="mt-auto pt-4">
+        <div className="pt-4">
           <Link className="btn act w-full" to={step.to}>
             {step.words} <kbd>{step.hotkey}</kbd>
           </Link>

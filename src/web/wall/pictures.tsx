@@ -106,7 +106,7 @@ export function Pictures(props: Props) {
   if (laid === 'side') {
     return (
       <div
-        className="grid gap-4"
+        className="grid gap-x-4 gap-y-10"
         style={{
           gridTemplateColumns: 'repeat(auto-fit, minmax(min(320px, 100%), 1fr))',
           maxWidth: wide ? undefined : `calc(2 * 62vh * ${proportion} + 16px)`,
