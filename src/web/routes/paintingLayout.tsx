@@ -1,4 +1,4 @@
-import { Link, Navigate, NavLink, Outlet, useNavigate, useOutletContext, useParams } from 'react-router';
+import { Link, Navigate, Outlet, useLocation, useNavigate, useOutletContext, useParams } from 'react-router';
 import type { PaintingDetail } from '../../contract';
 import { usePainting } from '../api/queries';
 import { useKeys } from '../keyboard';
@@ -27,6 +27,8 @@ export function PaintingLayout() {
   const { data, error } = usePainting(paintingId);
   const navigate = useNavigate();
   const list = data ? rooms(data) : [];
+  // A room is the same room whichever session hangs in it.
+  const here = useLocation().pathname.split('/')[3];
   const go = (name: string) => {
     const to = list.find((room) => room.name === name)?.to;
     return to ? () => void navigate(to) : undefined;
@@ -50,9 +52,9 @@ export function PaintingLayout() {
           </Link>
           {list.map(({ name, to }) =>
             to ? (
-              <NavLink key={name} className="word" to={to}>
+              <Link key={name} className="word" to={to} aria-current={here === name.toLowerCase() ? 'page' : undefined}>
                 {name}
-              </NavLink>
+              </Link>
             ) : (
               <span key={name} className="word" style={{ opacity: 0.6 }} aria-disabled="true">
                 {name}

@@ -171,8 +171,8 @@ export function Wall() {
         </div>
       </div>
       <aside
-        className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:max-h-[calc(100vh-24px)] lg:w-[292px]"
-        style={{ minHeight: 'min(700px, 88vh)' }}
+        className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:max-h-[calc(100vh-70px)] lg:w-[292px]"
+        style={{ minHeight: 'min(680px, 86vh)' }}
       >
         <div
           className="-mx-[18px] min-h-24 flex-1 overflow-y-auto px-[18px]"
