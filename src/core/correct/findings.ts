@@ -25,13 +25,17 @@ function overlap({ region: { box: a } }: Finding, { region: { box: b } }: Findin
 /** Pixels of the reading under marked cells of the map. */
 function pixelsUnder(marked: Uint8Array, { map, aligned }: Reading): Int32Array {
   const factor = Math.round(map.mmPerPixel / aligned.mmPerPixel);
-  const out: number[] = [];
+  const out = new Int32Array(marked.reduce((sum, v) => sum + v, 0) * factor * factor);
+  let n = 0;
   for (let y = 0; y < map.height * factor; y++) {
     const row = Math.floor(y / factor) * map.width;
-    for (let x = 0; x < map.width * factor; x++)
-      if (marked[row + Math.floor(x / factor)]) out.push(y * aligned.width + x);
+    for (let cell = 0; cell < map.width; cell++) {
+      if (!marked[row + cell]) continue;
+      const from = y * aligned.width + cell * factor;
+      for (let x = 0; x < factor; x++) out[n++] = from + x;
+    }
   }
-  return Int32Array.from(out);
+  return out;
 }
 
 function findingFrom(

@@ -17,7 +17,7 @@ import { blurOnSides, edgeBeyond, eyeOn, sideCandidates, type Eye, type Side } f
 
 /** Below this confidence the painter is asked for the corners. */
 export const CORNERS_SURE = 0.62;
-const SEARCH_PX = 640; // long side of the picture the search runs on
+const SEARCH_PX = 560; // long side of the picture the search runs on
 
 /** How hard to look. */
 interface Effort {

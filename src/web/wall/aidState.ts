@@ -12,6 +12,8 @@ export interface AidState {
 }
 export const PLAIN: AidState = { squint: false, grey: false, steps: 0, stepBack: false, cover: false };
 
+/** Pixels for the aids: at most this many across, enough for two pictures on a 1280 px view. */
+export const AIDS_PX = 720;
 const SQUINT_SHARE = 1 / 55; // of the picture's width: about what half-closed lashes leave from two metres
 
 /** What the worker is to do; null where the plain picture will do. */
@@ -19,7 +21,7 @@ export function aidsOf({ squint, grey, steps }: AidState, range: { darkest: numb
   if (!squint && !grey && steps === 0) return null;
   return {
     grey,
-    squintPx: squint ? 1000 * SQUINT_SHARE : 0,
+    squintPx: squint ? AIDS_PX * SQUINT_SHARE : 0,
     thresholds: steps > 1 ? evenThresholds(steps, range) : [],
   };
 }

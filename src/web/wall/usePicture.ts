@@ -2,6 +2,7 @@ import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { Aids } from '../../core/look';
 import type { AidsApi } from '../workers/aidsWorker';
+import { AIDS_PX } from './aidState';
 
 /** A picture ready to draw and to read spots from. */
 export interface LoadedPicture {
@@ -39,9 +40,6 @@ export function usePicture(url: string | null): { picture: LoadedPicture | null;
   }, [url]);
   return state;
 }
-
-/** Pixels for the aids: at most this many across, enough for a 1280 px view. */
-const AIDS_PX = 1000;
 
 function pixelsForAids({ bitmap }: LoadedPicture): ImageData | null {
   const scale = Math.min(1, AIDS_PX / Math.max(bitmap.width, bitmap.height));

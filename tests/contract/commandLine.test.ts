@@ -1,0 +1,92 @@
+import { execFile } from 'node:child_process';
+import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { DEMO, demoPatches } from '../server';
+
+let folder: string;
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'revlin-cli-'));
+  await writeFile(join(folder, 'text.jpg'), 'not a picture at all '.repeat(20));
+  await sharp({ create: { width: 400, height: 400, channels: 3, background: '#888' } }).png().toFile(join(folder, 'square.png')); // prettier-ignore
+  await sharp({ create: { width: 800, height: 600, channels: 3, background: '#888' } }).png().toFile(join(folder, 'plain.png')); // prettier-ignore
+});
+afterAll(() => rm(folder, { recursive: true, force: true }));
+
+interface Ended {
+  readonly code: number;
+  readonly out: string;
+  readonly err: string;
+}
+const read = (...args: string[]): Promise<Ended> =>
+  new Promise((done) => {
+    execFile(process.execPath, ['dist/cli.js', ...args], { maxBuffer: 1e8 }, (error, out, err) =>
+      done({ code: error ? Number(error.code) : 0, out, err }),
+    );
+  });
+
+const REFERENCE = join(DEMO, 'enamel-pot-reference.jpg');
+const PHOTO = join(DEMO, 'enamel-pot-session-4.jpg');
+const usual = ['--reference', REFERENCE, '--photo', PHOTO, '--size', '400x300'];
+
+describe('a photograph measured from the command line', () => {
+  test('one JSON object with everything the chapter names, and nothing else', async () => {
+    const greys = (await demoPatches(4)).flatMap(({ box, value }) => ['--grey', `${box.join(',')}=${value}`]);
+    const { code, out } = await read(...usual, ...greys, '--region', '150,215,60,15', '--region', '300,20,60,40', '--edge', '10,10 30,10', '--json'); // prettier-ignore
+    expect(code).toBe(0);
+    const report = JSON.parse(out);
+    expect(Object.keys(report)).toEqual(['photo', 'regions', 'edges', 'drawing', 'findings']);
+    expect(report.photo.cornersFrom).toBe('found');
+    expect(report.photo.corners).toHaveLength(4);
+    for (const name of ['confidence', 'glareFraction', 'sharpnessMm']) expect(report.photo[name]).toBeGreaterThanOrEqual(0); // prettier-ignore
+    expect(Object.keys(report.photo.uncertainty)).toEqual(['value', 'warmth']);
+    const [ledge, wall] = report.regions;
+    expect(Object.keys(ledge)).toEqual(['box', 'target', 'painted', 'difference', 'uncertainty']);
+    expect(Object.keys(ledge.target)).toEqual(['value', 'lab', 'warmth', 'chroma', 'hue']);
+    expect(Object.keys(ledge.difference)).toEqual(['value', 'warmth', 'chroma', 'deltaE']);
+    // The simulator painted the ledge 0.55 of a step too dark and the wall 0.15 too dark and 3.2 units too warm.
+    expect(Math.abs(ledge.difference.value + 0.55)).toBeLessThan(0.2);
+    expect(Math.abs(wall.difference.value + 0.15)).toBeLessThan(0.2);
+    expect(Math.abs(wall.difference.warmth - 3.2)).toBeLessThan(1.5);
+    expect(ledge.difference.value).toBeCloseTo(ledge.painted.value - ledge.target.value, 6);
+    expect(report.findings[0]).toMatchObject({ kind: 'value', words: expect.stringMatching(/lighter/) });
+    expect(report.edges).toEqual([]);
+    expect(report.drawing.global).toEqual({ offset: [0, 0], scale: 1, rotationDegrees: 0 });
+  });
+
+  test('without --json a report a painter can read', async () => {
+    const { code, out } = await read(...usual);
+    expect(code).toBe(0);
+    expect(out).toMatch(/Corners found/);
+    expect(out).toMatch(/biggest first/);
+  });
+});
+
+const CASES: readonly { name: string; args: () => string[]; says: RegExp }[] = [
+  { name: 'nothing', args: () => [], says: /--reference is missing/ },
+  { name: 'an unknown option', args: () => [...usual, '--brush', '3'], says: /--brush/ },
+  { name: 'a file that is not there', args: () => ['--reference', 'nowhere.jpg', '--photo', PHOTO, '--size', '400x300'], says: /nowhere\.jpg.*ENOENT/ },
+  { name: 'a file that is no picture', args: () => ['--reference', REFERENCE, '--photo', join(folder, 'text.jpg'), '--size', '400x300'], says: /not a picture/ },
+  { name: 'size 0', args: () => ['--reference', REFERENCE, '--photo', PHOTO, '--size', '0x300'], says: /--size "0x300".*20 to 5000/ },
+  { name: 'other proportions without a crop', args: () => ['--reference', join(folder, 'square.png'), '--photo', PHOTO, '--size', '400x300'], says: /other proportions.*--crop/ },
+  { name: 'a crop outside', args: () => [...usual, '--crop', '0,0,9000,9000'], says: /outside the reference/ },
+  { name: 'corners that cross', args: () => [...usual, '--corners', '700,500 3300,2400 3300,500 700,2400'], says: /cross/ },
+  { name: 'three corners', args: () => [...usual, '--corners', '1,1 2,1 2,2'], says: /four points/ },
+  { name: 'a grey without value', args: () => [...usual, '--grey', '1,1,50,50'], says: /--grey/ },
+  { name: 'a region outside the canvas', args: () => [...usual, '--region', '390,10,40,40'], says: /outside the canvas/ },
+  { name: 'an unknown key', args: () => [...usual, '--key', 'loud'], says: /absolute or range/ },
+  { name: 'a photograph without a canvas', args: () => ['--reference', REFERENCE, '--photo', join(folder, 'plain.png'), '--size', '400x300'], says: /not found surely.*--corners/ },
+]; // prettier-ignore
+
+describe('bad input: exit code 2, one line that says what would be right, never a stack trace', () => {
+  test.each(CASES)('$name', async ({ args, says }) => {
+    const { code, out, err } = await read(...args());
+    expect(code).toBe(2);
+    expect(out).toBe('');
+    expect(err.trim().split('\n')).toHaveLength(1);
+    expect(err).toMatch(says);
+    expect(err).not.toMatch(/\bat .*:\d+:\d+/);
+  });
+});
