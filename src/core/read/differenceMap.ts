@@ -31,21 +31,53 @@ function steepness({ planned, width, height, mmPerPixel }: Aligned): Float32Arra
   return out;
 }
 
+const NEAR_EDGE = 1; // steps per mm at which an edge halves the say of the cells around it
+const NEAR_CELLS = 2; // about 4 mm: so far a line may be drawn out of place without its values leaking in
+
+/** Say of every cell, 0..1: little where a strong edge of the plan is near, since the line may be drawn a few millimetres off. */
+function sayByCell(steep: Float32Array, aligned: Aligned, { width, height, factor }: Cells): Float32Array {
+  const strongest = new Float32Array(width * height);
+  for (let y = 0; y < height * factor; y++) {
+    const row = Math.floor(y / factor) * width;
+    for (let x = 0; x < width * factor; x++) {
+      const k = row + ((x / factor) | 0);
+      const s = steep[y * aligned.width + x];
+      if (s > strongest[k]) strongest[k] = s;
+    }
+  }
+  return strongest.map((_, k) => {
+    const [cx, cy] = [k % width, Math.floor(k / width)];
+    let most = 0;
+    for (let y = Math.max(0, cy - NEAR_CELLS); y <= Math.min(height - 1, cy + NEAR_CELLS); y++)
+      for (let x = Math.max(0, cx - NEAR_CELLS); x <= Math.min(width - 1, cx + NEAR_CELLS); x++)
+        most = Math.max(most, strongest[y * width + x]);
+    return 1 / (1 + (most / NEAR_EDGE) ** 4);
+  });
+}
+
+interface Cells {
+  readonly width: number;
+  readonly height: number;
+  /** pixels a side of a cell */
+  readonly factor: number;
+}
+
 export function differenceMap(aligned: Aligned): DifferenceMap {
   const factor = Math.max(1, Math.round(CELL_MM / aligned.mmPerPixel));
   const width = Math.floor(aligned.width / factor);
   const height = Math.floor(aligned.height / factor);
   const sums = [0, 1, 2, 3].map(() => new Float32Array(width * height));
   const steep = steepness(aligned);
+  const say = sayByCell(steep, aligned, { width, height, factor });
   const { planned, painted, mask } = aligned;
   for (let y = 0; y < height * factor; y++) {
     for (let x = 0; x < width * factor; x++) {
       const i = y * aligned.width + x;
       if (mask[i]) continue;
-      const weight = 1 / (1 + (steep[i] / EDGE) ** 2);
+      const k = Math.floor(y / factor) * width + Math.floor(x / factor);
+      const weight = say[k] / (1 + (steep[i] / EDGE) ** 2);
       const matched = (painted.value[i] + 1.6) / (planned.value[i] + 1.6); // L* + 16 is near 10 V + 16
       const [ta, tb] = [planned.a[i] * matched, planned.b[i] * matched];
-      const k = Math.floor(y / factor) * width + Math.floor(x / factor);
       sums[0][k] += weight * (painted.value[i] - planned.value[i]);
       const [pa, pb] = [painted.a[i], painted.b[i]];
       sums[1][k] += weight * warmthAlong(pa - ta, pb - tb);
