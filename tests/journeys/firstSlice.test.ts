@@ -153,18 +153,23 @@ describe('from a photograph of the canvas to a correction that is checked', () =
   });
 
   test('decide: take by clicking, dismiss by key, undo, and one of the painter’s own', async () => {
-    await page.getByRole('link', { name: /Decide \d+ findings?/ }).click();
+    // The black button stays where it is when the spot is left.
+    const black = page.getByRole('link', { name: /Decide \d+ findings?/ });
+    const before = await black.boundingBox();
+    await page.mouse.move(5, 5);
+    expect(await black.boundingBox()).toEqual(before);
+    await black.click();
     await page.waitForURL(/decide/);
     await button(/^Take/).waitFor();
     expect(await axeFaults(page)).toEqual([]);
     const toDecide = async () => Number(/(\d+) to decide/.exec((await page.getByText(/to decide\./).textContent()) ?? '')?.[1]); // prettier-ignore
-    const before = await toDecide();
+    const undecided = await toDecide();
     await button(/^Take/).click();
     await page.getByText(/1 taken/).waitFor();
     await page.keyboard.press('x');
-    await expect.poll(toDecide).toBe(before - 2);
+    await expect.poll(toDecide).toBe(undecided - 2);
     await page.keyboard.press('z');
-    await expect.poll(toDecide).toBe(before - 1);
+    await expect.poll(toDecide).toBe(undecided - 1);
     await page.getByRole('button', { name: /Add what only an eye sees/ }).click();
     const flat = page.getByRole('img', { name: 'The painting, flat' });
     await drag(flat, [[0.1, 0.1], [0.4, 0.1], [0.4, 0.3], [0.1, 0.3], [0.11, 0.12]]); // prettier-ignore

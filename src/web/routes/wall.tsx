@@ -171,7 +171,7 @@ export function Wall() {
         </div>
       </div>
       <aside
-        className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:max-h-[calc(100vh-70px)] lg:w-[292px]"
+        className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:h-[calc(100vh-70px)] lg:w-[292px]"
         style={{ minHeight: 'min(680px, 86vh)' }}
       >
         <div
@@ -201,7 +201,7 @@ export function Wall() {
             </>
           )}
         </div>
-        <div className="-mx-[18px] mt-3 px-[18px] py-3" style={{ background: 'var(--well)' }}>
+        <div className="-mx-[18px] mt-3 px-[18px] py-3 lg:min-h-[232px]" style={{ background: 'var(--well)' }}>
           <SpotSlip
             at={spot ?? pinned}
             left={left}
