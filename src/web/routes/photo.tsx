@@ -129,7 +129,7 @@ function Quality({ paintingId, photo }: { paintingId: string; photo: PhotoShape 
       <p className="serif mt-2">
         Values are sure to {(2 * reading.light.uncertainty.value).toFixed(2)} of a step, warmth to{' '}
         {(2 * reading.light.uncertainty.warmth).toFixed(1)}.
-        {reading.stale && <b> Corners, greys or plan have changed since: read again.</b>}
+        {reading.stale && <b> Corners, greys, plan or method have changed since: read again.</b>}
       </p>
       <ul className="mt-2">
         {reading.quality.map((words) => (

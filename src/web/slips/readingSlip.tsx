@@ -51,7 +51,7 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
         {openCount === 0
           ? 'Nothing differs from the plan beyond what this photograph can tell.'
           : `${plural(openCount, 'place')} ${openCount === 1 ? 'differs' : 'differ'} from the plan, the biggest first.`}
-        {reading.stale && ' Corners, greys or plan have changed since: read the photo again.'}
+        {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
       </p>
       <ul className="rows -mx-[18px]">
         {listed.map((finding) => (
