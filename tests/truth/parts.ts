@@ -88,7 +88,7 @@ async function findings(count: number): Promise<Row[]> {
     say(`  faithful copy: ${words.length === 0 ? 'nothing raised' : words.join(' ')}`);
   }
   return [
-    { name: `injected errors of at least half a step or 7 units, ${count}: found`, reached: found / count, target: 0.9, atLeast: true, unit: 'share' },
+    { name: `injected errors of at least 0.6 step or 7 units, ${count}: found`, reached: found / count, target: 0.9, atLeast: true, unit: 'share' },
     { name: 'injected errors: in the top five', reached: topFive / count, target: 0.8, atLeast: true, unit: 'share' },
     { name: `findings on ${count} faithful copies: most on one`, reached: Math.max(...alarms), target: 1, unit: 'finding' },
     { name: 'findings on faithful copies: mean', reached: alarms.reduce((s, v) => s + v, 0) / count, target: null, unit: 'finding' },

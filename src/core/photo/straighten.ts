@@ -21,7 +21,7 @@ interface Sampling {
   readonly perSide: number;
 }
 
-const SPAN = 16; // flat px over which the projective map is run straight: off by under a hundredth of a photo px
+const SPAN = 16; // flat px over which the projective map is run straight: off by a few hundredths of a photo px
 
 /**
  * Several photo pixels inside every flat pixel, spread so that no two share a row or column of it (n rooks): an area average that
