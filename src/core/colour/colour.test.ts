@@ -1,7 +1,7 @@
 import { converter } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { chroma, chromaPlanes, ciede2000, codeFromLinear, byteFromLinear, hue, labFromLinear, linearFromCode, linearFromLab, luminanceFromValue, readMatrixProfile, valueFast, valueFromLuminance, warmth } from './index'; // prettier-ignore
+import { chroma, colourPlanes, ciede2000, codeFromLinear, byteFromLinear, hue, labFromLinear, linearFromCode, linearFromLab, luminanceFromValue, readMatrixProfile, valueFast, valueFromLuminance, warmth } from './index'; // prettier-ignore
 
 describe('value', () => {
   // ASTM D1535, table of luminance by value (magnesium-oxide scale dropped: the quintic itself).
@@ -66,7 +66,7 @@ describe('sRGB and CIELAB', () => {
   test('planes by table are within 0.1 of the exact conversion', () => {
     const light = Float32Array.from({ length: 300 }, (_, i) => (i + 1) / 300);
     const reversed = light.slice().reverse();
-    const planes = chromaPlanes(light, reversed, light);
+    const planes = colourPlanes(light, reversed, light);
     light.forEach((v, i) => {
       const exact = labFromLinear(v, reversed[i], v);
       expect(planes.a[i]).toBeCloseTo(exact.a, 0);

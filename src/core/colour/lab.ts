@@ -1,3 +1,5 @@
+import { valueAtRoot } from './value';
+
 /** A colour in CIELAB (CIE 15, D65, 2 degree observer): L 0..100, a and b in units of a*b*. */
 export interface Lab {
   readonly L: number;
@@ -43,30 +45,40 @@ const STEPS = 4096;
 const TOP = 1.5;
 const roots = Float32Array.from({ length: STEPS + 2 }, (_, i) => compress(TOP * (i / STEPS) ** 2));
 const toIndex = STEPS / Math.sqrt(TOP);
-function compressFast(ratio: number): number {
-  if (!(ratio > 0)) return 4 / 29;
-  const at = Math.min(STEPS, Math.sqrt(ratio) * toIndex);
+function compressAtRoot(root: number): number {
+  const at = Math.min(STEPS, root * toIndex);
   const low = at | 0;
   return roots[low] + (at - low) * (roots[low + 1] - roots[low]);
 }
 
-const WX = TO_XYZ[0].map((w) => w / D65[0]);
-const WY = TO_XYZ[1];
-const WZ = TO_XYZ[2].map((w) => w / D65[2]);
+const [XR, XG, XB] = TO_XYZ[0].map((w) => w / D65[0]);
+const [YR, YG, YB] = TO_XYZ[1];
+const [ZR, ZG, ZB] = TO_XYZ[2].map((w) => w / D65[2]);
 
 /**
- * a* and b* of every pixel, by table (within 0.1 unit of {@link labFromLinear}).
+ * Munsell value 0..10, a* and b* of every pixel, by table (within 0.005 step of {@link valueFromLuminance} and 0.1 unit of
+ * {@link labFromLinear}); light below 0 counts as 0.
  * @param r,g,b linear light planes of one length
  */
-export function chromaPlanes(r: Float32Array, g: Float32Array, b: Float32Array): { a: Float32Array; b: Float32Array } {
+export function colourPlanes(
+  r: Float32Array,
+  g: Float32Array,
+  b: Float32Array,
+): { value: Float32Array; a: Float32Array; b: Float32Array } {
+  const value = new Float32Array(r.length);
   const outA = new Float32Array(r.length);
   const outB = new Float32Array(r.length);
   for (let i = 0; i < r.length; i++) {
-    const fy = compressFast(WY[0] * r[i] + WY[1] * g[i] + WY[2] * b[i]);
-    outA[i] = 500 * (compressFast(WX[0] * r[i] + WX[1] * g[i] + WX[2] * b[i]) - fy);
-    outB[i] = 200 * (fy - compressFast(WZ[0] * r[i] + WZ[1] * g[i] + WZ[2] * b[i]));
+    const red = r[i];
+    const green = g[i];
+    const blue = b[i];
+    const root = Math.sqrt(Math.max(0, YR * red + YG * green + YB * blue));
+    const fy = compressAtRoot(root);
+    value[i] = valueAtRoot(root);
+    outA[i] = 500 * (compressAtRoot(Math.sqrt(Math.max(0, XR * red + XG * green + XB * blue))) - fy);
+    outB[i] = 200 * (fy - compressAtRoot(Math.sqrt(Math.max(0, ZR * red + ZG * green + ZB * blue))));
   }
-  return { a: outA, b: outB };
+  return { value, a: outA, b: outB };
 }
 
 /** L* 0..100 from luminance Y 0..100 (CIE 15). */

@@ -32,10 +32,13 @@ const table = Float32Array.from({ length: TABLE_SIZE + 2 }, (_, i) =>
 );
 const toIndex = TABLE_SIZE / Math.sqrt(TABLE_TOP);
 
-/** Munsell value from relative luminance (1.0 = white, clamped to 0..1.5) by table; within 0.005 of {@link valueFromLuminance}. */
-export function valueFast(relativeLuminance: number): number {
-  if (!(relativeLuminance > 0)) return 0;
-  const at = Math.min(TABLE_SIZE, Math.sqrt(relativeLuminance) * toIndex);
+/** The table's reading at the square root of relative luminance, 0 and up. */
+export function valueAtRoot(root: number): number {
+  const at = Math.min(TABLE_SIZE, root * toIndex);
   const low = at | 0;
   return table[low] + (at - low) * (table[low + 1] - table[low]);
 }
+
+/** Munsell value from relative luminance (1.0 = white, clamped to 0..1.5) by table; within 0.005 of {@link valueFromLuminance}. */
+export const valueFast = (relativeLuminance: number): number =>
+  relativeLuminance > 0 ? valueAtRoot(Math.sqrt(relativeLuminance)) : 0;

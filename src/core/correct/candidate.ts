@@ -32,7 +32,18 @@ function holdsThroughout(values: number[], amount: number): boolean {
   return alike.length >= 0.7 * values.length;
 }
 
-const countOf = (cells: Uint8Array) => cells.reduce((sum, v) => sum + v, 0);
+function countOf(cells: Uint8Array): number {
+  let count = 0;
+  for (let i = 0; i < cells.length; i++) count += cells[i];
+  return count;
+}
+
+/** 1 for the cells that carry a label. */
+function labelled(labels: Int32Array, label: number): Uint8Array {
+  const cells = new Uint8Array(labels.length);
+  for (let i = 0; i < cells.length; i++) if (labels[i] === label) cells[i] = 1;
+  return cells;
+}
 
 function wholeMasses(row: Dimension, { reading, massOfCell, ids }: Ground): Candidate[] {
   const { map } = reading;
@@ -44,7 +55,7 @@ function wholeMasses(row: Dimension, { reading, massOfCell, ids }: Ground): Cand
     const inside: number[] = [];
     for (let i = 0; i < data.length; i++) if (massOfCell[i] === k && map.trust[i] > LEAST_TRUST) inside.push(data[i]);
     if (inside.length === 0 || !holdsThroughout(inside, amount)) return [];
-    const cells = Uint8Array.from(massOfCell, (cell) => (cell === k ? 1 : 0));
+    const cells = labelled(massOfCell, k);
     if (countOf(opened(cells, map)) === 0) return [];
     return [{ kind: row.kind, amount, cells, count: countOf(cells), massId: mass.id }];
   });
@@ -53,17 +64,16 @@ function wholeMasses(row: Dimension, { reading, massOfCell, ids }: Ground): Cand
 /** Every cell with a neighbour of the wanted kind becomes it; outside the canvas is 0. */
 function spread(from: Uint8Array, wanted: 0 | 1, { width }: { width: number }): Uint8Array {
   const out = from.slice();
-  const last = from.length - width;
-  for (let i = 0; i < from.length; i++) {
-    if (from[i] === wanted) continue;
-    const x = i % width;
-    const rim = x === 0 || x === width - 1 || i < width || i >= last;
-    const near =
-      (x > 0 && from[i - 1] === wanted) ||
-      (x < width - 1 && from[i + 1] === wanted) ||
-      (i >= width && from[i - width] === wanted) ||
-      (i < last && from[i + width] === wanted);
-    if (near || (rim && wanted === 0)) out[i] = wanted;
+  const height = from.length / width;
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      if (from[i] === wanted) continue;
+      const left = x > 0 ? from[i - 1] : 0;
+      const right = x < width - 1 ? from[i + 1] : 0;
+      const above = y > 0 ? from[i - width] : 0;
+      const below = y < height - 1 ? from[i + width] : 0;
+      if (left === wanted || right === wanted || above === wanted || below === wanted) out[i] = wanted;
+    }
   }
   return out;
 }
@@ -88,13 +98,14 @@ function patches(row: Dimension, { reading, uncertainty }: Ground, taken: Uint8A
     for (let i = 0; i < data.length; i++)
       if (map.trust[i] > LEAST_TRUST && !taken[i] && data[i] * sign > limit) any = off[i] = 1;
     if (!any) return [];
-    const key = Int8Array.from(opened(off, map), (v) => v - 1);
+    const key = new Int8Array(opened(off, map)).map((v) => v - 1);
     const regions = connectedRegions(key, map.width);
     return regions.sizes.flatMap((count, k): Candidate[] => {
       if (count < LEAST_SHARE * data.length) return [];
-      const cells = Uint8Array.from(regions.of, (of) => (of === k ? 1 : 0));
-      const amount = data.reduce((sum, v, i) => sum + (cells[i] ? v : 0), 0) / count;
-      return [{ kind: row.kind, amount, cells, count, massId: -1 }];
+      const cells = labelled(regions.of, k);
+      let sum = 0;
+      for (let i = 0; i < cells.length; i++) if (cells[i]) sum += data[i];
+      return [{ kind: row.kind, amount: sum / count, cells, count, massId: -1 }];
     });
   });
 }
@@ -105,11 +116,13 @@ const LEAST_CONTACT = 0.8; // of the square root of the smaller place's cells: a
 function adjoin(one: Candidate, two: Candidate, width: number): boolean {
   const [small, large] = one.count <= two.count ? [one, two] : [two, one];
   let contact = 0;
-  for (let i = 0; i < small.cells.length; i++) {
-    if (!small.cells[i]) continue;
-    const rim = !small.cells[i + 1] || !small.cells[i - 1] || !small.cells[i + width] || !small.cells[i - width];
-    if (!rim && !large.cells[i]) continue;
-    if ([1, 2].some((o) => large.cells[i + o] || large.cells[i - o] || large.cells[i + o * width] || large.cells[i - o * width])) contact++; // prettier-ignore
+  const [own, other] = [small.cells, large.cells];
+  const reaches = (i: number, o: number) =>
+    other[i + o] || other[i - o] || other[i + o * width] || other[i - o * width];
+  for (let i = 0; i < own.length; i++) {
+    if (!own[i]) continue;
+    const rim = !own[i + 1] || !own[i - 1] || !own[i + width] || !own[i - width];
+    if ((rim || other[i]) && (reaches(i, 1) || reaches(i, 2))) contact++;
   }
   return contact >= LEAST_CONTACT * Math.sqrt(small.count);
 }
@@ -145,6 +158,6 @@ function mergeAlike(candidates: readonly Candidate[], { width }: DifferenceMap):
 export function candidatesFor(row: Dimension, ground: Ground): Candidate[] {
   const whole = wholeMasses(row, ground);
   const taken = new Uint8Array(ground.massOfCell.length);
-  for (const { cells } of whole) cells.forEach((v, i) => (taken[i] |= v));
+  for (const { cells } of whole) for (let i = 0; i < taken.length; i++) taken[i] |= cells[i];
   return mergeAlike([...whole, ...patches(row, ground, taken)], ground.reading.map);
 }

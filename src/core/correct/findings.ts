@@ -87,11 +87,13 @@ function homeOf(cells: Uint8Array, massOfCell: Int32Array, ids: readonly number[
 /** Mass of every cell of the map, by the masses' own order in the plan. */
 function massOfCells({ map, aligned }: Reading, massOf: Int32Array): Int32Array {
   const factor = map.mmPerPixel / aligned.mmPerPixel;
-  return Int32Array.from({ length: map.width * map.height }, (_, k) => {
-    const x = Math.min(aligned.width - 1, Math.floor(((k % map.width) + 0.5) * factor));
-    const y = Math.min(aligned.height - 1, Math.floor((Math.floor(k / map.width) + 0.5) * factor));
-    return massOf[y * aligned.width + x];
-  });
+  const out = new Int32Array(map.width * map.height);
+  for (let cy = 0, k = 0; cy < map.height; cy++) {
+    const y = Math.min(aligned.height - 1, Math.floor((cy + 0.5) * factor));
+    for (let cx = 0; cx < map.width; cx++, k++)
+      out[k] = massOf[y * aligned.width + Math.min(aligned.width - 1, Math.floor((cx + 0.5) * factor))];
+  }
+  return out;
 }
 
 /**

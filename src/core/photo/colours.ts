@@ -1,6 +1,5 @@
-import { chromaPlanes } from '../colour';
+import { colourPlanes } from '../colour';
 import type { Raster } from '../raster';
-import { valuePlane } from './glare';
 
 /** Munsell value 0..10 and CIELAB a*, b* of every pixel, row-major. */
 export interface Colours {
@@ -15,7 +14,7 @@ const known = new WeakMap<Raster, Colours>();
 export function coloursOf(raster: Raster): Colours {
   const before = known.get(raster);
   if (before) return before;
-  const colours = { value: valuePlane(raster).data, ...chromaPlanes(raster.r, raster.g, raster.b) };
+  const colours = colourPlanes(raster.r, raster.g, raster.b);
   known.set(raster, colours);
   return colours;
 }

@@ -1,4 +1,8 @@
-import { gaussianBlur, type Plane, type Raster } from '../raster';
+import { gaussianBlur, sumCells, type Picture, type Plane, type Raster } from '../raster';
+import { perceptualTables } from './sideProfile';
+
+/** Lightness and two opponent colour planes of one size: what a picture is recognised by and its edges are found in. */
+export type Opponents = readonly [Plane, Plane, Plane];
 
 /** How fast the picture changes at every pixel, and in which direction: the strongest of three opponent channels. */
 export interface EdgeField {
@@ -16,27 +20,49 @@ const roots = Float32Array.from({ length: ROOTS + 1 }, (_, i) => Math.cbrt((1.2 
 const cubeRoot = (light: number): number =>
   light > 0 ? roots[Math.min(ROOTS, ((Math.sqrt(light) * ROOTS) / 1.2 + 0.5) | 0)] : 0;
 
-/** Lightness-like and two opponent channels by cube roots: steps in the dark count as they do to the eye. */
-export function opponentPlanes({ width, height, r, g, b }: Raster): [Plane, Plane, Plane] {
-  const [light, redGreen, yellowBlue] = [0, 1, 2].map(() => new Float32Array(r.length));
+/** Three planes of cube roots of light, turned in place into a lightness-like and two opponent channels. */
+function opponentsFrom(
+  [r, g, b]: readonly Float32Array[],
+  { width, height }: { width: number; height: number },
+): Opponents {
   for (let i = 0; i < r.length; i++) {
-    const cr = cubeRoot(r[i]);
-    const cg = cubeRoot(g[i]);
-    const cb = cubeRoot(b[i]);
-    light[i] = 0.25 * cr + 0.65 * cg + 0.1 * cb;
-    redGreen[i] = cr - cg;
-    yellowBlue[i] = 0.5 * (cr + cg) - cb;
+    const cr = r[i];
+    const cg = g[i];
+    const cb = b[i];
+    r[i] = 0.25 * cr + 0.65 * cg + 0.1 * cb;
+    g[i] = cr - cg;
+    b[i] = 0.5 * (cr + cg) - cb;
   }
-  return [light, redGreen, yellowBlue].map((data) => ({ width, height, data })) as [Plane, Plane, Plane];
+  return [
+    { width, height, data: r },
+    { width, height, data: g },
+    { width, height, data: b },
+  ];
+}
+
+/** Lightness-like and two opponent channels by cube roots: steps in the dark count as they do to the eye. */
+export function opponentPlanes(raster: Raster): Opponents {
+  return opponentsFrom(
+    [raster.r, raster.g, raster.b].map((data) => data.map(cubeRoot)),
+    raster,
+  );
+}
+
+/** The same of a whole photo at a small size, straight from its code values; two samples a cell each way. */
+export function opponentsOfPicture(picture: Picture, size: { width: number; height: number }): Opponents {
+  const out = [0, 1, 2].map(() => new Float32Array(size.width * size.height));
+  const whole = [0, 0, picture.width, picture.height] as const;
+  sumCells(picture, whole, { out, tables: perceptualTables(picture), ...size, most: 2 });
+  return opponentsFrom(out, size);
 }
 
 /** Central differences of the blurred opponent channels. @param sigma px */
-export function edgeField(raster: Raster, sigma: number): EdgeField {
-  const { width, height } = raster;
+export function edgeField(planes: Opponents, sigma: number): EdgeField {
+  const [{ width, height }] = planes;
   const gx = new Float32Array(width * height);
   const gy = new Float32Array(width * height);
   const strength = new Float32Array(width * height);
-  for (const plane of opponentPlanes(raster)) {
+  for (const plane of planes) {
     const { data } = gaussianBlur(plane, sigma);
     for (let y = 1; y < height - 1; y++) {
       for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {

@@ -1,19 +1,12 @@
-import {
-  homographyBetween,
-  lightOfPicture,
-  project,
-  rectangle,
-  type Corners,
-  type Picture,
-  type Point,
-} from '../raster';
-import { edgeField, opponentPlanes } from './edgeField';
-import { likeness, type Opponents } from './likeness';
+import { homographyBetween, project, rectangle, type Corners, type Picture, type Point } from '../raster';
+import { edgeField, opponentsOfPicture, type Opponents } from './edgeField';
+import { likeness } from './likeness';
 import { edgeFloor, sumSupport } from './lineSupport';
 import { straightLines } from './lines';
 import { poseMisfit } from './pose';
 import { scoreQuads, type Expected, type Quad } from './quads';
-import { blurOnSides, edgeBeyond, eyeOn, sideCandidates, type Eye, type Side } from './sides';
+import { eyeOn, type Eye } from './sideProfile';
+import { blurOnSides, edgeBeyond, sideCandidates, type Side } from './sides';
 
 /** Below this confidence the painter is asked for the corners. */
 export const CORNERS_SURE = 0.62;
@@ -221,22 +214,33 @@ export function findCanvas(picture: Picture, expected: Expected): FoundCanvas | 
   return found && { ...found, risePx: blurOnSides(picture, found.corners) };
 }
 
-/** A photo made ready for looking at with any effort. */
+/** A photo made ready for looking at with any effort: its lines are there once, the strongest first. */
 function viewOf(picture: Picture, expected: Expected) {
   const shrink = Math.max(1, Math.max(picture.width, picture.height) / SEARCH_PX);
   const size = { width: Math.round(picture.width / shrink), height: Math.round(picture.height / shrink) };
-  const raster = lightOfPicture(picture, [0, 0, picture.width, picture.height], { ...size, most: 2 });
-  const field = edgeField(raster, 1);
-  return { eye: eyeOn(picture), field, small: opponentPlanes(raster), shrink, expected };
+  const small = opponentsOfPicture(picture, size);
+  const field = edgeField(small, 1);
+  const floor = edgeFloor(field);
+  const linesOf = (upright: boolean) =>
+    straightLines(field, upright, SEARCH.lines).map((line) => sumSupport(field, line, floor));
+  return {
+    eye: eyeOn(picture),
+    field,
+    lines: { upright: linesOf(true), level: linesOf(false) },
+    small,
+    shrink,
+    expected,
+  };
 }
 
 /** Every way the canvas may lie, best first. */
 function searchCanvas(view: ReturnType<typeof viewOf>, effort: Effort): Framed[] {
   const { field, small, expected } = view;
-  const floor = edgeFloor(field);
-  const linesOf = (upright: boolean) =>
-    straightLines(field, upright, effort.lines).map((line) => sumSupport(field, line, floor));
-  const quads = scoreQuads(field, small, { lines: { upright: linesOf(true), level: linesOf(false) }, expected });
+  const lines = {
+    upright: view.lines.upright.slice(0, effort.lines),
+    level: view.lines.level.slice(0, effort.lines),
+  };
+  const quads = scoreQuads(field, small, { lines, expected });
   return framesNear(distinctQuads(quads, effort.quads), { ...view, effort });
 }
 

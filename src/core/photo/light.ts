@@ -2,7 +2,7 @@ import { valueFromLuminance } from '../colour';
 import { channelsOf, project, type Homography, type Raster } from '../raster';
 import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
-import { tabulate, toneCurveThrough, type ToneCurve } from './toneCurve';
+import { curvePlane, toneCurveThrough, type ToneCurve } from './toneCurve';
 
 /** From what the light was worked out. */
 export type LightMethod = 'card' | 'grey' | 'plan' | 'untouched';
@@ -31,22 +31,18 @@ export interface LightEvidence {
   readonly plan: Raster | null;
 }
 
-const identity: ToneCurve = (seen) => seen;
+/** A tone curve a channel; null where no patch tells any. */
+type Curves = readonly [ToneCurve, ToneCurve, ToneCurve] | null;
 
-function curvesFrom(patches: readonly SeenPatch[]): ToneCurve[] {
-  if (!patches.some((patch) => !patch.clipped)) return [identity, identity, identity];
+function curvesFrom(patches: readonly SeenPatch[]): Curves {
+  if (!patches.some((patch) => !patch.clipped)) return null;
   // A blown patch still tells where the curve ends: the light it has is at least as much as the file can hold.
-  return ([0, 1, 2] as const).map((channel) => tabulate(toneCurveThrough(patches, channel)));
+  return [toneCurveThrough(patches, 0), toneCurveThrough(patches, 1), toneCurveThrough(patches, 2)];
 }
 
-function applyCurves(raster: Raster, curves: readonly ToneCurve[]): Raster {
-  const [r, g, b] = channelsOf(raster).map((data, c) => {
-    const curve = curves[c];
-    if (curve === identity) return data;
-    const out = new Float32Array(data.length);
-    for (let i = 0; i < data.length; i++) out[i] = curve(data[i]);
-    return out;
-  });
+function applyCurves(raster: Raster, curves: Curves): Raster {
+  if (!curves) return raster;
+  const [r, g, b] = channelsOf(raster).map((data, c) => curvePlane(data, curves[c]));
   return { ...raster, r, g, b };
 }
 
@@ -54,20 +50,19 @@ function applyCurves(raster: Raster, curves: readonly ToneCurve[]): Raster {
 function applyFit(raster: Raster, fit: PlanFit): Raster {
   if (isPlain(fit)) return raster;
   const { width, height } = raster;
-  const gains = fit.gainStops.map((stops) => 2 ** stops);
-  const [r, g, b] = channelsOf(raster).map((data) => new Float32Array(data.length));
+  const [gainR, gainG, gainB] = fit.gainStops.map((stops) => 2 ** stops);
+  const [r, g, b] = channelsOf(raster).map((data) => data.slice());
   const tile = 8; // the field is quadratic over the whole canvas: constant over eight pixels to 0.5 %
-  for (let ty = 0; ty < height; ty += tile) {
-    for (let tx = 0; tx < width; tx += tile) {
-      const lift = 2 ** fieldAt(fit.field, (tx + tile / 2) / width, (ty + tile / 2) / height);
-      const [fr, fg, fb] = gains.map((gain) => gain * lift);
-      for (let y = ty; y < Math.min(ty + tile, height); y++) {
-        for (let x = tx, i = y * width + tx; x < Math.min(tx + tile, width); x++, i++) {
-          r[i] = raster.r[i] * fr;
-          g[i] = raster.g[i] * fg;
-          b[i] = raster.b[i] * fb;
-        }
-      }
+  const lifts = new Float64Array(Math.ceil(width / tile));
+  for (let y = 0, i = 0; y < height; y++) {
+    const middle = (Math.floor(y / tile) * tile + tile / 2) / height;
+    if (y % tile === 0)
+      for (let k = 0; k < lifts.length; k++) lifts[k] = 2 ** fieldAt(fit.field, (k * tile + tile / 2) / width, middle);
+    for (let x = 0; x < width; x++, i++) {
+      const lift = lifts[x >> 3];
+      r[i] *= gainR * lift;
+      g[i] *= gainG * lift;
+      b[i] *= gainB * lift;
     }
   }
   return { width, height, r, g, b };

@@ -1,7 +1,5 @@
 import { gaussianBlur, homographyBetween, rectangle, resizePlane, sampleAt, type Corners, type Plane } from '../raster';
-
-/** Lightness and two opponent colour planes of one size (see opponentPlanes): what a picture is recognised by. */
-export type Opponents = readonly [Plane, Plane, Plane];
+import type { Opponents } from './edgeField';
 
 /** The planned picture as it is recognised by: lightness, and its gradient where capped contrast keeps one edge from drowning the rest. */
 export interface Look {
@@ -22,8 +20,9 @@ function gradients(plane: Plane): { gx: Float32Array; gy: Float32Array } {
   const gy = new Float32Array(data.length);
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
-      const [dx, dy] = [(data[i + 1] - data[i - 1]) / 2, (data[i + width] - data[i - width]) / 2];
-      const size = Math.hypot(dx, dy);
+      const dx = (data[i + 1] - data[i - 1]) / 2;
+      const dy = (data[i + width] - data[i - width]) / 2;
+      const size = Math.sqrt(dx * dx + dy * dy);
       const scale = size > CAP ? CAP / size : 1;
       gx[i] = dx * scale;
       gy[i] = dy * scale;
@@ -58,14 +57,17 @@ export function makeLook(planes: Opponents): Look {
 
 /** Pearson's correlation of two lists of one length. */
 export function correlation(a: Float32Array, b: Float32Array): number {
-  const [ma, mb] = [a, b].map((list) => list.reduce((s, v) => s + v, 0) / list.length);
-  let [ab, aa, bb] = [0, 1e-9, 1e-9];
-  for (let i = 0; i < a.length; i++) {
-    ab += (a[i] - ma) * (b[i] - mb);
-    aa += (a[i] - ma) ** 2;
-    bb += (b[i] - mb) ** 2;
+  const n = a.length;
+  let [sa, sb, ab, aa, bb] = [0, 0, 0, 0, 0];
+  for (let i = 0; i < n; i++) {
+    sa += a[i];
+    sb += b[i];
+    ab += a[i] * b[i];
+    aa += a[i] * a[i];
+    bb += b[i] * b[i];
   }
-  return ab / Math.sqrt(aa * bb);
+  const spread = (aa - (sa * sa) / n + 1e-9) * (bb - (sb * sb) / n + 1e-9);
+  return (ab - (sa * sb) / n) / Math.sqrt(spread);
 }
 
 /** Cosine between two gradient fields, each pixel's sign included. */
@@ -79,34 +81,43 @@ function alikeness(one: { gx: Float32Array; gy: Float32Array }, two: { gx: Float
   return ab / Math.sqrt(aa * bb);
 }
 
-/** The inside of four corners at the size of another plane. */
-function insideOf(photo: Plane, corners: Corners, { width, height }: Plane): Float32Array | null {
+/** Places in the photo, px, of every pixel of a plane laid into four corners; null for corners no camera could see. */
+function placesInside(corners: Corners, { width, height }: Plane): Float32Array | null {
   const h = homographyBetween(rectangle(width, height), corners);
   if (!h) return null;
-  const data = new Float32Array(width * height);
+  const places = new Float32Array(2 * width * height);
   for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i++) {
+    for (let x = 0; x < width; x++, i += 2) {
       const w = 1 / (h[6] * (x + 0.5) + h[7] * (y + 0.5) + 1);
-      const u = (h[0] * (x + 0.5) + h[1] * (y + 0.5) + h[2]) * w;
-      const v = (h[3] * (x + 0.5) + h[4] * (y + 0.5) + h[5]) * w;
-      data[i] = sampleAt(photo, u - 0.5, v - 0.5);
+      places[i] = (h[0] * (x + 0.5) + h[1] * (y + 0.5) + h[2]) * w - 0.5;
+      places[i + 1] = (h[3] * (x + 0.5) + h[4] * (y + 0.5) + h[5]) * w - 0.5;
     }
   }
+  return places;
+}
+
+function sampled(photo: Plane, places: Float32Array): Float32Array {
+  const data = new Float32Array(places.length / 2);
+  for (let i = 0; i < data.length; i++) data[i] = sampleAt(photo, places[2 * i], places[2 * i + 1]);
   return data;
 }
 
 /** Correlation (-1..1) of the inside with the planned picture in lightness and colour, both small and soft. */
 export function softLikeness(photo: Opponents, corners: Corners, { soft, weights }: Look): number {
-  return soft.reduce((sum, plane, c) => {
-    const data = weights[c] > 0.02 ? insideOf(photo[c], corners, plane) : null;
-    return data ? sum + weights[c] * correlation(data, plane.data) : sum;
-  }, 0);
+  const places = placesInside(corners, soft[0]);
+  if (!places) return 0;
+  return soft.reduce(
+    (sum, plane, c) =>
+      weights[c] > 0.02 ? sum + weights[c] * correlation(sampled(photo[c], places), plane.data) : sum,
+    0,
+  );
 }
 
 /** How much the inside of four corners resembles the planned picture: -1..1, half lightness and half edges in their places. */
 export function likeness(photo: Opponents, corners: Corners, look: Look): number {
-  const data = insideOf(photo[0], corners, look.lightness);
-  if (!data) return -1;
+  const places = placesInside(corners, look.lightness);
+  if (!places) return -1;
+  const data = sampled(photo[0], places);
   const { width, height } = look.lightness;
   return 0.5 * correlation(data, look.lightness.data) + 0.5 * alikeness(gradients({ width, height, data }), look);
 }

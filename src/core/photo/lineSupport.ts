@@ -11,7 +11,7 @@ export interface LineSupport {
 }
 
 /** Place along the line's direction (-ny, nx), px. */
-const along = ({ nx, ny }: Line, [x, y]: Point): number => x * -ny + y * nx;
+export const placeAlong = ({ nx, ny }: Line, [x, y]: Point): number => x * -ny + y * nx;
 
 /** Edge strength that counts as a full hit: well above the texture of the picture, well below its strongest edges. */
 export function edgeFloor({ strength }: EdgeField): number {
@@ -42,16 +42,12 @@ export function sumSupport(field: EdgeField, line: Line, floor: number): LineSup
   return { line, sums, start: -reach };
 }
 
-/** Mean support 0..1 of a stretch of the line between two points on it. @param share from and to, 0 = a, 1 = b */
-export function supportAlong(
-  { line, sums, start }: LineSupport,
-  a: Point,
-  b: Point,
-  [from, to]: readonly [number, number],
-): number {
-  const [sa, sb] = [along(line, a), along(line, b)];
-  const [s0, s1] = [sa + from * (sb - sa), sa + to * (sb - sa)];
-  const at = (s: number) => sums[Math.min(sums.length - 1, Math.max(0, Math.round(s - start)))];
-  const length = Math.abs(s1 - s0);
-  return length < 1 ? 0 : Math.min(1, Math.abs(at(s1) - at(s0)) / length);
+/** Mean support 0..1 of a stretch of the line. @param from,to places along the line's direction, px */
+export function supportBetween({ sums, start }: LineSupport, from: number, to: number): number {
+  const length = Math.abs(to - from);
+  if (length < 1) return 0;
+  const last = sums.length - 1;
+  const a = Math.min(last, Math.max(0, Math.round(from - start)));
+  const b = Math.min(last, Math.max(0, Math.round(to - start)));
+  return Math.min(1, Math.abs(sums[b] - sums[a]) / length);
 }

@@ -11,13 +11,13 @@ export interface Line {
 const MOST_LEAN = 32; // degrees a canvas side may lean from upright or level and still be looked for
 const STEP = 1; // degrees a bin
 
-/** Pixels that vote, in flat arrays: where, the bin of their own gradient's lean, and how loud. */
+/** Pixels that vote, in flat arrays by the bin of their own gradient's lean: where, and how loud. */
 interface Voters {
   readonly x: Float32Array;
   readonly y: Float32Array;
-  readonly bin: Int16Array;
   readonly weight: Float32Array;
-  readonly count: number;
+  /** those of bin k lie from starts[k + TURN] up to starts[k + TURN + 1] */
+  readonly starts: Int32Array;
 }
 
 const BINS = Math.round((2 * MOST_LEAN) / STEP) + 1;
@@ -31,34 +31,46 @@ const normalsOf = (upright: boolean) =>
     return upright ? [Math.cos(lean), Math.sin(lean)] : [Math.sin(lean), Math.cos(lean)];
   });
 
-function votersOf(field: EdgeField, upright: boolean): Voters {
-  const { width, height, strength } = field;
+const LEANS = BINS + 2 * TURN; // bins a voter's own lean may fall into
+
+function votersOf({ width, height, strength, gx, gy }: EdgeField, upright: boolean): Voters {
   const cap = strongest(strength, 0.02);
   const floor = Math.max(cap * 0.06, 0.002);
-  const [x, y, weight] = [0, 1, 2].map(() => new Float32Array(width * height));
-  const bin = new Int16Array(width * height);
-  let count = 0;
-  for (let py = 1; py < height - 1; py++) {
-    for (let px = 1, i = py * width + 1; px < width - 1; px++, i++) {
-      if (strength[i] < floor) continue;
-      const [along, across] = upright ? [field.gx[i], field.gy[i]] : [field.gy[i], field.gx[i]];
-      const lean = (Math.atan2(across * Math.sign(along || 1), Math.abs(along)) * 180) / Math.PI;
-      if (Math.abs(lean) > MOST_LEAN + TURN * STEP) continue;
-      x[count] = px;
-      y[count] = py;
-      bin[count] = Math.round((lean + MOST_LEAN) / STEP);
-      weight[count++] = Math.sqrt(Math.min(strength[i], cap) / cap);
+  const [ahead, aside] = upright ? [gx, gy] : [gy, gx];
+  const steepest = Math.tan(((MOST_LEAN + TURN * STEP) * Math.PI) / 180);
+  const leanOf = new Int8Array(strength.length).fill(-1);
+  const starts = new Int32Array(LEANS + 1);
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      if (strength[i] < floor || Math.abs(aside[i]) > steepest * Math.abs(ahead[i])) continue;
+      const lean = (Math.atan(aside[i] / ahead[i]) * 180) / Math.PI;
+      leanOf[i] = Math.round((lean + MOST_LEAN) / STEP) + TURN;
+      starts[leanOf[i] + 1]++;
     }
   }
-  return { x, y, bin, weight, count };
+  for (let k = 0; k < LEANS; k++) starts[k + 1] += starts[k];
+  const next = starts.slice();
+  const [xs, ys, weight] = [0, 1, 2].map(() => new Float32Array(starts[LEANS]));
+  for (let i = 0; i < leanOf.length; i++) {
+    if (leanOf[i] < 0) continue;
+    const to = next[leanOf[i]]++;
+    xs[to] = i % width;
+    ys[to] = (i / width) | 0;
+    weight[to] = Math.sqrt(Math.min(strength[i], cap) / cap);
+  }
+  return { x: xs, y: ys, weight, starts };
 }
 
 /** Least squares through the pixels of a line, so that it is truer than its bin. */
-function throughVoters({ x, y, weight }: Voters, members: readonly number[], upright: boolean): Omit<Line, 'votes'> {
+function throughVoters(
+  { x, y, weight }: Voters,
+  members: readonly { i: number }[],
+  upright: boolean,
+): Omit<Line, 'votes'> {
   // x = p + q y for upright lines, y = p + q x for level ones.
   const [own, other] = upright ? [x, y] : [y, x];
   let [s, st, stt, so, sto] = [0, 0, 0, 0, 0];
-  for (const i of members) {
+  for (const { i } of members) {
     const w = weight[i];
     s += w;
     st += w * other[i];
@@ -74,6 +86,69 @@ function throughVoters({ x, y, weight }: Voters, members: readonly number[], upr
   return upright ? { nx: a, ny: b, d } : { nx: b, ny: a, d };
 }
 
+/** Votes for every line: a row of distances from -reach to reach for every bin of leans, and where each row is loudest. */
+class Ballot {
+  private readonly votes: Float32Array;
+  private readonly span: number;
+  private readonly best = new Int32Array(BINS);
+  private readonly most = new Float32Array(BINS);
+  readonly normals: readonly [number, number][];
+
+  constructor(
+    private readonly voters: Voters,
+    private readonly reach: number,
+    upright: boolean,
+  ) {
+    this.span = 2 * reach;
+    this.votes = new Float32Array(BINS * this.span);
+    this.normals = normalsOf(upright);
+    for (let lean = 0; lean < LEANS; lean++)
+      for (let i = voters.starts[lean]; i < voters.starts[lean + 1]; i++) this.cast(i, lean, 1);
+    for (let k = 0; k < BINS; k++) this.count(k);
+  }
+
+  private cast(i: number, lean: number, sign: number): void {
+    const last = Math.min(BINS - 1, lean);
+    const [x, y, w] = [this.voters.x[i], this.voters.y[i], sign * this.voters.weight[i]];
+    for (let k = Math.max(0, lean - 2 * TURN); k <= last; k++) {
+      const normal = this.normals[k];
+      this.votes[k * this.span + ((normal[0] * x + normal[1] * y + this.reach + 0.5) | 0)] += w;
+    }
+  }
+
+  /** A bin and its right neighbour in distance count together (a line falls between bins as often as not). */
+  private count(k: number): void {
+    let [best, most] = [0, -1];
+    const row = k * this.span;
+    for (let i = 0; i < this.span - 1; i++) {
+      const here = this.votes[row + i];
+      if (here <= 0) continue;
+      const v = here + 0.5 * this.votes[row + i + 1];
+      if (v > most) [best, most] = [i, v];
+    }
+    this.best[k] = best;
+    this.most[k] = most;
+  }
+
+  /** The loudest line. */
+  loudest(): { k: number; d: number; votes: number } {
+    let k = 0;
+    for (let other = 1; other < BINS; other++) if (this.most[other] > this.most[k]) k = other;
+    return { k, d: this.best[k] - this.reach, votes: this.votes[k * this.span + this.best[k]] };
+  }
+
+  /** Takes back the votes of pixels. */
+  remove(members: readonly { i: number; lean: number }[]): void {
+    let [first, last] = [BINS, -1];
+    for (const { i, lean } of members) {
+      this.cast(i, lean, -1);
+      first = Math.min(first, Math.max(0, lean - 2 * TURN));
+      last = Math.max(last, Math.min(BINS - 1, lean));
+    }
+    for (let k = first; k <= last; k++) this.count(k);
+  }
+}
+
 /**
  * Straight lines by a Hough transform in which each pixel votes only near its own gradient direction (Ballard 1981). Each line found
  * takes its pixels' votes with it, so that one strong edge does not come back as a fan of its neighbours.
@@ -81,53 +156,27 @@ function throughVoters({ x, y, weight }: Voters, members: readonly number[], upr
  * @param most how many to return, strongest first
  */
 export function straightLines(field: EdgeField, upright: boolean, most: number): Line[] {
-  const reach = Math.ceil(Math.hypot(field.width, field.height));
-  const span = 2 * reach;
-  const votes = new Float32Array(BINS * span);
-  const normals = normalsOf(upright);
   const voters = votersOf(field, upright);
-  const cast = (i: number, sign: number) => {
-    const last = Math.min(BINS - 1, voters.bin[i] + TURN);
-    for (let k = Math.max(0, voters.bin[i] - TURN); k <= last; k++) {
-      const d = normals[k][0] * voters.x[i] + normals[k][1] * voters.y[i];
-      votes[k * span + Math.round(d) + reach] += sign * voters.weight[i];
-    }
-  };
-  for (let i = 0; i < voters.count; i++) cast(i, 1);
-  const gone = new Uint8Array(voters.count);
+  const ballot = new Ballot(voters, Math.ceil(Math.hypot(field.width, field.height)), upright);
+  const gone = new Uint8Array(voters.x.length);
   const found: Line[] = [];
   while (found.length < most) {
-    const at = loudest(votes, span);
-    if (votes[at] < LEAST_VOTES) break;
-    const k = Math.floor(at / span);
-    const [nx, ny] = normals[k];
-    const d = (at % span) - reach;
-    const members: number[] = [];
-    for (let i = 0; i < voters.count; i++) {
-      if (gone[i] || Math.abs(voters.bin[i] - k) > TURN) continue;
-      if (Math.abs(nx * voters.x[i] + ny * voters.y[i] - d) > NEAR) continue;
-      members.push(i);
+    const { k, d, votes } = ballot.loudest();
+    if (votes < LEAST_VOTES) break;
+    const [nx, ny] = ballot.normals[k];
+    const members: { i: number; lean: number }[] = [];
+    for (let lean = k; lean <= k + 2 * TURN; lean++) {
+      for (let i = voters.starts[lean]; i < voters.starts[lean + 1]; i++) {
+        if (gone[i] || Math.abs(nx * voters.x[i] + ny * voters.y[i] - d) > NEAR) continue;
+        gone[i] = 1;
+        members.push({ i, lean });
+      }
     }
     if (members.length === 0) break;
-    const line = { ...throughVoters(voters, members, upright), votes: votes[at] };
-    for (const i of members) {
-      gone[i] = 1;
-      cast(i, -1);
-    }
-    found.push(line);
+    found.push({ ...throughVoters(voters, members, upright), votes });
+    ballot.remove(members);
   }
   return found;
-}
-
-/** Index of the most votes, a bin and its right neighbour in distance counted together (a line falls between bins as often as not). */
-function loudest(votes: Float32Array, span: number): number {
-  let [best, most] = [0, -1];
-  for (let i = 0; i < votes.length - 1; i++) {
-    if (votes[i] <= 0) continue;
-    const v = votes[i] + ((i + 1) % span ? 0.5 * votes[i + 1] : 0);
-    if (v > most) [best, most] = [i, v];
-  }
-  return best;
 }
 
 /** Value that the given share of the field exceeds. */

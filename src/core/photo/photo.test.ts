@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { codeFromLinear, linearFromCode, luminanceFromValue, SRGB_PROFILE } from '../colour';
 import { homographyBetween, invert, makeRaster, project, rectangle, type Corners, type Picture, type Point, type Raster } from '../raster'; // prettier-ignore
-import { edgeField } from './edgeField';
+import { edgeField, opponentPlanes } from './edgeField';
 import { CanvasNotFound, flatFromPhoto, flatSize } from './flat';
 import { findGlare } from './glare';
 import { straightLines } from './lines';
@@ -111,7 +111,7 @@ test('straight lines: each strong edge comes once, the faint ones after it', () 
     const light = x < 60 ? 0.05 : x < 140 ? 0.6 : 0.5;
     raster.r[i] = raster.g[i] = raster.b[i] = light;
   }
-  const lines = straightLines(edgeField(raster, 1), true, 6);
+  const lines = straightLines(edgeField(opponentPlanes(raster), 1), true, 6);
   expect(lines.slice(0, 2).map(({ d, nx }) => Math.round(d / nx))).toEqual(expect.arrayContaining([60, 140].map((v) => expect.closeTo(v, -0.4)))); // prettier-ignore
 });
 

@@ -15,14 +15,17 @@ const COLUMNS = 24;
 const ROWS = 18;
 const AGREES = 0.22; // steps: a painter's honest wandering over a patch the size of a cell
 
-interface Cell {
-  readonly basis: readonly number[];
+/** Cells of the canvas in flat arrays: {@link TERMS} basis values and three lifts a cell. */
+interface Cells {
+  readonly count: number;
+  readonly basis: Float64Array;
   /** log2(plan / painted) per channel, stops */
-  readonly lift: readonly number[];
-  /** steps a stop makes at this cell's planned value */
-  readonly stepsPerStop: number;
-  readonly weight: number;
+  readonly lift: Float64Array;
+  /** steps a stop makes at the cell's planned value */
+  readonly stepsPerStop: Float64Array;
+  readonly weight: Float64Array;
 }
+const TERMS = 5;
 
 const basisAt = (x: number, y: number): number[] => [
   2 * x - 1,
@@ -38,43 +41,52 @@ export function fieldAt(field: readonly number[], x: number, y: number): number 
   return basisAt(clamp(x), clamp(y)).reduce((sum, term, i) => sum + term * field[i], 0);
 }
 
-function cellMeans(raster: Raster): number[][] {
+function cellMeans(raster: Raster): Float64Array[] {
   const sums = channelsOf(raster).map(() => new Float64Array(COLUMNS * ROWS));
   const counts = new Float64Array(COLUMNS * ROWS);
   const step = Math.max(1, Math.floor(raster.width / 400));
+  const [red, green, blue] = sums;
+  const columnOf = Int32Array.from({ length: raster.width }, (_, x) => Math.floor((x * COLUMNS) / raster.width));
   for (let y = 0; y < raster.height; y += step) {
     const row = Math.floor((y * ROWS) / raster.height) * COLUMNS;
     for (let x = 0; x < raster.width; x += step) {
-      const cell = row + Math.floor((x * COLUMNS) / raster.width);
+      const cell = row + columnOf[x];
       const i = y * raster.width + x;
-      sums[0][cell] += raster.r[i];
-      sums[1][cell] += raster.g[i];
-      sums[2][cell] += raster.b[i];
+      red[cell] += raster.r[i];
+      green[cell] += raster.g[i];
+      blue[cell] += raster.b[i];
       counts[cell]++;
     }
   }
-  return sums.map((sum) => Array.from(sum, (v, i) => v / Math.max(1, counts[i])));
+  return sums.map((sum) => sum.map((v, i) => v / Math.max(1, counts[i])));
 }
 
-const luminance = (means: number[][], i: number) => LUMINANCE.reduce((sum, w, c) => sum + w * means[c][i], 0);
+const [RED, GREEN, BLUE] = LUMINANCE;
+const luminance = ([r, g, b]: readonly Float64Array[], i: number) => RED * r[i] + GREEN * g[i] + BLUE * b[i];
 
 const BEYOND_KNOWN = 0.25; // say of a cell whose light lies where the tone curve was not measured
 
-function cellsOf(painted: Raster, plan: Raster, knownTo: number): Cell[] {
+function cellsOf(painted: Raster, plan: Raster, knownTo: number): Cells {
   const seen = cellMeans(painted);
-  const known = luminanceFromValue(knownTo) / 100;
   const meant = cellMeans(plan);
-  return Array.from({ length: COLUMNS * ROWS }, (_, i) => {
+  const known = luminanceFromValue(knownTo) / 100;
+  const count = COLUMNS * ROWS;
+  const basis = new Float64Array(TERMS * count);
+  const lift = new Float64Array(3 * count);
+  const [stepsPerStop, weight] = [new Float64Array(count), new Float64Array(count)];
+  for (let i = 0; i < count; i++) {
     const Y = 100 * luminance(meant, i);
-    const lowest = Math.min(...[0, 1, 2].flatMap((c) => [seen[c][i], meant[c][i]]));
-    return {
-      basis: basisAt(((i % COLUMNS) + 0.5) / COLUMNS, (Math.floor(i / COLUMNS) + 0.5) / ROWS),
-      lift: [0, 1, 2].map((c) => Math.log2((meant[c][i] + 0.004) / (seen[c][i] + 0.004))),
-      stepsPerStop: valueFromLuminance(Y * Math.SQRT2) - valueFromLuminance(Y / Math.SQRT2),
-      // A channel near black says little about light: its stops are noise and lens flare.
-      weight: Math.min(1, Math.max(0, lowest) / 0.02) * (luminance(seen, i) > known ? BEYOND_KNOWN : 1),
-    };
-  });
+    basis.set(basisAt(((i % COLUMNS) + 0.5) / COLUMNS, (Math.floor(i / COLUMNS) + 0.5) / ROWS), TERMS * i);
+    let lowest = Infinity;
+    for (let c = 0; c < 3; c++) {
+      lift[3 * i + c] = Math.log2((meant[c][i] + 0.004) / (seen[c][i] + 0.004));
+      lowest = Math.min(lowest, seen[c][i], meant[c][i]);
+    }
+    stepsPerStop[i] = valueFromLuminance(Y * Math.SQRT2) - valueFromLuminance(Y / Math.SQRT2);
+    // A channel near black says little about light: its stops are noise and lens flare.
+    weight[i] = Math.min(1, Math.max(0, lowest) / 0.02) * (luminance(seen, i) > known ? BEYOND_KNOWN : 1);
+  }
+  return { count, basis, lift, stepsPerStop, weight };
 }
 
 interface Model {
@@ -82,81 +94,103 @@ interface Model {
   readonly field: boolean;
 }
 interface Solution {
-  readonly gain: number[];
-  readonly field: number[];
+  readonly gain: readonly number[];
+  readonly field: readonly number[];
   readonly agreement: number;
 }
+type Fitted = Pick<Solution, 'gain' | 'field'>;
 
-/** Difference left in a cell, in steps: the larger of its lightness part and (discounted) its colour part. */
-function residual(cell: Cell, { gain, field }: { gain: number[]; field: number[] }): number {
-  const slow = cell.basis.reduce((sum, term, i) => sum + term * field[i], 0);
-  const left = cell.lift.map((lift, c) => lift - gain[c] - slow);
-  const light = LUMINANCE.reduce((sum, w, c) => sum + w * left[c], 0);
-  const colour = Math.max(...left) - Math.min(...left);
-  return cell.stepsPerStop * Math.hypot(light, 0.35 * colour);
+function slowAt({ basis }: Cells, i: number, field: readonly number[]): number {
+  const k = TERMS * i;
+  return (
+    basis[k] * field[0] +
+    basis[k + 1] * field[1] +
+    basis[k + 2] * field[2] +
+    basis[k + 3] * field[3] +
+    basis[k + 4] * field[4]
+  );
+}
+
+/** Difference left in a cell, in steps: its lightness part and its (discounted) colour part together. */
+function residual(cells: Cells, i: number, { gain, field }: Fitted): number {
+  const slow = slowAt(cells, i, field);
+  const r = cells.lift[3 * i] - gain[0] - slow;
+  const g = cells.lift[3 * i + 1] - gain[1] - slow;
+  const b = cells.lift[3 * i + 2] - gain[2] - slow;
+  const light = RED * r + GREEN * g + BLUE * b;
+  const colour = 0.35 * (Math.max(r, g, b) - Math.min(r, g, b));
+  return cells.stepsPerStop[i] * Math.sqrt(light * light + colour * colour);
 }
 
 /** Smooth share of weight in agreement: 1 at no difference, a half at {@link AGREES}. */
-function agreementOf(cells: readonly Cell[], solution: { gain: number[]; field: number[] }): number {
+function agreementOf(cells: Cells, solution: Fitted): number {
   let [hit, all] = [0, 1e-9];
-  for (const cell of cells) {
-    hit += cell.weight / (1 + (residual(cell, solution) / AGREES) ** 2);
-    all += cell.weight;
+  for (let i = 0; i < cells.count; i++) {
+    hit += cells.weight[i] / (1 + (residual(cells, i, solution) / AGREES) ** 2);
+    all += cells.weight[i];
   }
   return hit / all;
 }
 
 /** Re-weighted least squares with a redescending weight (Geman and McClure 1987) whose width is narrowed step by step. */
 function solve(
-  cells: readonly Cell[],
-  { gain: fitGain, field: fitField }: Model,
-  { start, anchors }: { start: number[]; anchors: Point[] },
+  cells: Cells,
+  model: Model,
+  { start, anchors }: { start: readonly number[]; anchors: Point[] },
 ): Solution {
-  let gain = [...start];
-  let field = [0, 0, 0, 0, 0];
+  let gain = start;
+  let field: readonly number[] = [0, 0, 0, 0, 0];
+  const weights = new Float64Array(cells.count);
   for (const width of [1.6, 1.1, 0.8, 0.55, 0.4, 0.3, 0.25, 0.22, 0.22, 0.22]) {
-    const weights = cells.map((cell) => cell.weight / (1 + (residual(cell, { gain, field }) / width) ** 2) ** 2);
-    if (fitField) field = solveField(cells, weights, { gain, anchors }) ?? field;
-    if (fitGain) {
-      gain = gain.map((_, c) => {
-        const total = weights.reduce((s, w) => s + w, 1e-9);
-        return (
-          cells.reduce(
-            (s, cell, i) => s + weights[i] * (cell.lift[c] - cell.basis.reduce((f, b, k) => f + b * field[k], 0)),
-            0,
-          ) / total
-        );
-      });
-    } else if (fitField) {
+    for (let i = 0; i < cells.count; i++)
+      weights[i] = cells.weight[i] / (1 + (residual(cells, i, { gain, field }) / width) ** 2) ** 2;
+    if (model.field) field = solveField(cells, weights, { gain, anchors }) ?? field;
+    if (model.gain) {
+      gain = solveGain(cells, weights, field);
+    } else if (model.field) {
       // With a card the gain is known where the card stands: the field is zero there.
-      const offset = anchors.reduce((s, [x, y]) => s + fieldAt(field, x, y), 0) / Math.max(1, anchors.length);
+      const slow = field;
+      const offset = anchors.reduce((s, [x, y]) => s + fieldAt(slow, x, y), 0) / Math.max(1, anchors.length);
       gain = [-offset, -offset, -offset];
     }
   }
   return { gain, field, agreement: agreementOf(cells, { gain, field }) };
 }
 
+function solveGain(cells: Cells, weights: Float64Array, field: readonly number[]): number[] {
+  const gain = [0, 0, 0];
+  let total = 1e-9;
+  for (let i = 0; i < cells.count; i++) {
+    const slow = slowAt(cells, i, field);
+    total += weights[i];
+    for (let c = 0; c < 3; c++) gain[c] += weights[i] * (cells.lift[3 * i + c] - slow);
+  }
+  return gain.map((sum) => sum / total);
+}
+
 function solveField(
-  cells: readonly Cell[],
-  weights: number[],
-  { gain, anchors }: { gain: number[]; anchors: Point[] },
+  { count, basis, lift }: Cells,
+  weights: Float64Array,
+  { gain, anchors }: { gain: readonly number[]; anchors: Point[] },
 ): number[] | null {
-  const ridge = cells.length * 0.01;
+  const ridge = count * 0.01;
   const anchored = anchors.length > 0;
   const middle = anchored ? basisMean(anchors) : [0, 0, 0, 0, 0];
-  const rows = Array.from({ length: 5 }, (_, i) =>
-    Array.from({ length: 5 }, (_, k) => (i === k ? ridge * (i < 2 ? 0.3 : 1) : 0)),
+  const [gr, gg, gb] = anchored ? [0, 0, 0] : gain;
+  const rows = Array.from({ length: TERMS }, (_, i) =>
+    Array.from({ length: TERMS }, (_, k) => (i === k ? ridge * (i < 2 ? 0.3 : 1) : 0)),
   );
   const rhs = [0, 0, 0, 0, 0];
-  cells.forEach((cell, n) => {
-    const w = weights[n];
-    const basis = cell.basis.map((b, i) => b - middle[i]);
-    const light = LUMINANCE.reduce((sum, lum, c) => sum + lum * (cell.lift[c] - (anchored ? 0 : gain[c])), 0);
-    for (let i = 0; i < 5; i++) {
-      rhs[i] += w * basis[i] * light;
-      for (let k = 0; k < 5; k++) rows[i][k] += w * basis[i] * basis[k];
+  const own = [0, 0, 0, 0, 0];
+  for (let n = 0; n < count; n++) {
+    const light = RED * (lift[3 * n] - gr) + GREEN * (lift[3 * n + 1] - gg) + BLUE * (lift[3 * n + 2] - gb);
+    for (let i = 0; i < TERMS; i++) own[i] = basis[TERMS * n + i] - middle[i];
+    for (let i = 0; i < TERMS; i++) {
+      const w = weights[n] * own[i];
+      rhs[i] += w * light;
+      for (let k = 0; k < TERMS; k++) rows[i][k] += w * own[k];
     }
-  });
+  }
   return solveLinear(rows, rhs);
 }
 
@@ -167,15 +201,10 @@ function basisMean(anchors: Point[]): number[] {
 }
 
 /** Starting gains: the whole picture's median lift, and lifts that make single bright or dark parts agree. */
-function starts(cells: readonly Cell[]): number[][] {
-  const by = (share: number) =>
-    [0, 1, 2].map((c) => {
-      const sorted = cells
-        .filter((cell) => cell.weight > 0.3)
-        .map((cell) => cell.lift[c])
-        .sort((a, b) => a - b);
-      return sorted.length ? sorted[Math.floor(share * (sorted.length - 1))] : 0;
-    });
+function starts({ count, lift, weight }: Cells): number[][] {
+  const known = Array.from({ length: count }, (_, i) => i).filter((i) => weight[i] > 0.3);
+  const sorted = [0, 1, 2].map((c) => Float64Array.from(known, (i) => lift[3 * i + c]).sort());
+  const by = (share: number) => sorted.map((lifts) => lifts[Math.floor(share * (lifts.length - 1))] ?? 0);
   return [[0, 0, 0], by(0.5), by(0.3), by(0.7)];
 }
 

@@ -1,14 +1,12 @@
-import { isConvexClockwise, type Corners, type Point } from '../raster';
-import type { EdgeField } from './edgeField';
-import { softLikeness, type Look, type Opponents } from './likeness';
-import { supportAlong, type LineSupport } from './lineSupport';
+import type { Corners, Point } from '../raster';
+import type { EdgeField, Opponents } from './edgeField';
+import { softLikeness, type Look } from './likeness';
+import { placeAlong, supportBetween, type LineSupport } from './lineSupport';
 import { crossing, type Line } from './lines';
 
 /** A four-sided shape that may be the canvas, with what speaks for it. */
 export interface Quad {
   readonly corners: Corners;
-  /** share of each side (top, right, bottom, left) that lies on an edge of its own direction, 0..1 */
-  readonly support: readonly number[];
   readonly score: number;
 }
 
@@ -22,60 +20,124 @@ export interface Expected {
 const MOST_COMPARED = 400; // quads whose inside is compared with the plan
 const BEYOND = 0.15; // of a side's length: how far beyond its ends it is looked at
 
-const lengthOf = (a: Point, b: Point) => Math.sqrt((a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2);
-
-function proportionPenalty(corners: Corners, proportion: number): number {
-  const [tl, tr, br, bl] = corners;
-  const seen = (lengthOf(tl, tr) + lengthOf(bl, br)) / (lengthOf(tl, bl) + lengthOf(tr, br));
-  return Math.min(1.5, (Math.log(seen / proportion) / 0.07) ** 2 / 4);
+/** Where an upright and a level line cross: the point, and its place along either line, px. NaN where they are parallel. */
+interface Meeting {
+  readonly x: number;
+  readonly y: number;
+  readonly alongUpright: number;
+  readonly alongLevel: number;
 }
 
-function cornersOf(left: Line, right: Line, [top, bottom]: readonly [Line, Line]): Corners | null {
-  const points = [crossing(left, top), crossing(right, top), crossing(right, bottom), crossing(left, bottom)];
-  return points.every((p) => p !== null) ? (points as unknown as Corners) : null;
+function meetingOf(upright: Line, level: Line): Meeting {
+  const point = crossing(upright, level) ?? [NaN, NaN];
+  const [x, y] = point;
+  return { x, y, alongUpright: placeAlong(upright, point), alongLevel: placeAlong(level, point) };
 }
 
-function plausible(corners: Corners, { width, height }: EdgeField, proportion: number): boolean {
-  const slack = 3;
-  if (corners.some(([x, y]) => x < -slack || y < -slack || x > width + slack || y > height + slack)) return false;
-  const [tl, tr, br, bl] = corners;
-  const wide = Math.min(lengthOf(tl, tr), lengthOf(bl, br));
-  const tall = Math.min(lengthOf(tl, bl), lengthOf(tr, br));
-  if (wide < 0.2 * width || tall < 0.2 * height || wide * tall < 0.08 * width * height) return false;
-  if (
-    Math.max(lengthOf(tl, tr), lengthOf(bl, br)) > 1.5 * wide ||
-    Math.max(lengthOf(tl, bl), lengthOf(tr, br)) > 1.5 * tall
-  )
-    return false;
-  return isConvexClockwise(corners) && Math.abs(Math.log(wide / tall / proportion)) < 0.3;
+const span = (a: Meeting, b: Meeting) => Math.sqrt((a.x - b.x) ** 2 + (a.y - b.y) ** 2);
+const turnsRight = (a: Meeting, b: Meeting, c: Meeting) => (b.x - a.x) * (c.y - b.y) - (b.y - a.y) * (c.x - b.x) > 0;
+
+/** A quad's corners clockwise from top left, with the lengths of its sides. */
+interface Sized {
+  readonly tl: Meeting;
+  readonly tr: Meeting;
+  readonly br: Meeting;
+  readonly bl: Meeting;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+  readonly left: number;
 }
 
-/** Two lines in the order in which they cross the middle of the picture. */
-function orderedPairs(lines: readonly LineSupport[], at: (line: Line) => number): [LineSupport, LineSupport][] {
-  const sorted = [...lines].sort((a, b) => at(a.line) - at(b.line));
-  return sorted.flatMap((one, i) => sorted.slice(i + 1).map((two): [LineSupport, LineSupport] => [one, two]));
+/** The quad of four meetings; null where no canvas of these proportions could look so. */
+function plausible(
+  tl: Meeting,
+  tr: Meeting,
+  [br, bl]: readonly [Meeting, Meeting],
+  { width, height, proportion }: Bounds,
+): Sized | null {
+  const top = span(tl, tr);
+  const bottom = span(bl, br);
+  const wide = Math.min(top, bottom);
+  if (!(wide >= 0.2 * width) || Math.max(top, bottom) > 1.5 * wide) return null;
+  const left = span(tl, bl);
+  const right = span(tr, br);
+  const tall = Math.min(left, right);
+  if (tall < 0.2 * height || Math.max(left, right) > 1.5 * tall || wide * tall < 0.08 * width * height) return null;
+  if (Math.abs(Math.log(wide / tall / proportion)) >= 0.3) return null;
+  const convex = turnsRight(tl, tr, br) && turnsRight(tr, br, bl) && turnsRight(br, bl, tl) && turnsRight(bl, tl, tr);
+  return convex ? { tl, tr, br, bl, top, right, bottom, left } : null;
 }
 
-/** Edge support of the four sides, and of the stretches just beyond their corners: a canvas ends there, a shelf goes on. */
-function scoreEdges(corners: Corners, sides: readonly LineSupport[], { width, height }: EdgeField, proportion: number) {
+interface Bounds {
+  readonly width: number;
+  readonly height: number;
+  readonly proportion: number;
+}
+const SLACK = 3; // px a corner may lie outside the picture
+const within = ({ x, y }: Meeting, { width, height }: Bounds) =>
+  x >= -SLACK && y >= -SLACK && x <= width + SLACK && y <= height + SLACK;
+
+/** Lines in the order in which they cross the middle of the picture. */
+const inOrder = (lines: readonly LineSupport[], at: (line: Line) => number) =>
+  [...lines].sort((a, b) => at(a.line) - at(b.line));
+
+/** Support of one side between its corners, and of the stretches just beyond them: a canvas ends there, a shelf goes on. */
+function supportOf(line: LineSupport, a: number, b: number): { own: number; beyond: number } {
+  const d = b - a;
+  return {
+    own: supportBetween(line, a + 0.02 * d, a + 0.98 * d),
+    beyond: supportBetween(line, a - BEYOND * d, a - 0.02 * d) + supportBetween(line, b + 0.02 * d, b + BEYOND * d),
+  };
+}
+
+/** Edge support, proportions and size of a quad. */
+function scoreEdges(
+  quad: Sized,
+  [top, right, bottom, left]: readonly LineSupport[],
+  { width, height, proportion }: Bounds,
+): number {
+  const { tl, tr, br, bl } = quad;
+  const sides = [
+    supportOf(top, tl.alongLevel, tr.alongLevel),
+    supportOf(right, tr.alongUpright, br.alongUpright),
+    supportOf(bottom, br.alongLevel, bl.alongLevel),
+    supportOf(left, bl.alongUpright, tl.alongUpright),
+  ];
   let [mean, least, beyond] = [0, 1, 0];
-  const support: number[] = [];
-  for (let i = 0; i < 4; i++) {
-    const [a, b] = [corners[i], corners[(i + 1) % 4]];
-    const own = supportAlong(sides[i], a, b, [0.02, 0.98]);
-    support.push(own);
-    mean += own / 4;
-    least = Math.min(least, own);
-    beyond += (supportAlong(sides[i], a, b, [-BEYOND, -0.02]) + supportAlong(sides[i], a, b, [1.02, 1 + BEYOND])) / 8;
+  for (const side of sides) {
+    mean += side.own / 4;
+    least = Math.min(least, side.own);
+    beyond += side.beyond / 8;
   }
-  const area = (lengthOf(corners[0], corners[1]) * lengthOf(corners[1], corners[2])) / (width * height);
-  const score =
-    2 * mean +
-    1.2 * least -
-    0.8 * beyond -
-    0.8 * proportionPenalty(corners, proportion) +
-    0.3 * Math.min(1, area / 0.4);
-  return { corners, support, score };
+  const seen = (quad.top + quad.bottom) / (quad.left + quad.right);
+  const penalty = Math.min(1.5, (Math.log(seen / proportion) / 0.07) ** 2 / 4);
+  const area = (quad.top * quad.right) / (width * height);
+  return 2 * mean + 1.2 * least - 0.8 * beyond - 0.8 * penalty + 0.3 * Math.min(1, area / 0.4);
+}
+
+/** Every plausible quad from the lines with the score of its edges. */
+function quadsFrom(
+  upright: readonly LineSupport[],
+  level: readonly LineSupport[],
+  bounds: Bounds,
+): { quad: Sized; score: number }[] {
+  const meetings = upright.map((u) => level.map((l) => meetingOf(u.line, l.line)));
+  const inside = meetings.map((row) => row.map((meeting) => within(meeting, bounds)));
+  const found: { quad: Sized; score: number }[] = [];
+  for (let l = 0; l < upright.length; l++) {
+    for (let r = l + 1; r < upright.length; r++) {
+      for (let t = 0; t < level.length; t++) {
+        if (!inside[l][t] || !inside[r][t]) continue;
+        for (let b = t + 1; b < level.length; b++) {
+          if (!inside[l][b] || !inside[r][b]) continue;
+          const quad = plausible(meetings[l][t], meetings[r][t], [meetings[r][b], meetings[l][b]], bounds);
+          if (quad) found.push({ quad, score: scoreEdges(quad, [level[t], upright[r], level[b], upright[l]], bounds) });
+        }
+      }
+    }
+  }
+  return found;
 }
 
 /**
@@ -83,29 +145,22 @@ function scoreEdges(corners: Corners, sides: readonly LineSupport[], { width, he
  * @param photo small, the field's size
  */
 export function scoreQuads(
-  field: EdgeField,
+  { width, height }: EdgeField,
   photo: Opponents,
   {
     lines,
-    expected,
+    expected: { proportion, look },
   }: { lines: { upright: readonly LineSupport[]; level: readonly LineSupport[] }; expected: Expected },
 ): Quad[] {
-  const { proportion, look } = expected;
-  const [midX, midY] = [field.width / 2, field.height / 2];
-  const columns = orderedPairs(lines.upright, (l) => (l.d - l.ny * midY) / l.nx);
-  const rows = orderedPairs(lines.level, (l) => (l.d - l.nx * midX) / l.ny);
-  const quads: Quad[] = [];
-  for (const [left, right] of columns) {
-    for (const [top, bottom] of rows) {
-      const corners = cornersOf(left.line, right.line, [top.line, bottom.line]);
-      if (!corners || !plausible(corners, field, proportion)) continue;
-      quads.push(scoreEdges(corners, [top, right, bottom, left], field, proportion));
-    }
-  }
-  quads.sort((a, b) => b.score - a.score);
-  if (!look) return quads.slice(0, MOST_COMPARED);
-  return quads
+  const upright = inOrder(lines.upright, (l) => (l.d - (l.ny * height) / 2) / l.nx);
+  const level = inOrder(lines.level, (l) => (l.d - (l.nx * width) / 2) / l.ny);
+  const byScore = (a: { score: number }, b: { score: number }) => b.score - a.score;
+  const quads = quadsFrom(upright, level, { width, height, proportion })
+    .sort(byScore)
     .slice(0, MOST_COMPARED)
-    .map((quad) => ({ ...quad, score: quad.score + 2 * Math.max(0, softLikeness(photo, quad.corners, look)) }))
-    .sort((a, b) => b.score - a.score);
+    .map(({ quad: { tl, tr, br, bl }, score }): Quad => {
+      const corners = [tl, tr, br, bl].map(({ x, y }): Point => [x, y]) as unknown as Corners;
+      return { corners, score: look ? score + 2 * Math.max(0, softLikeness(photo, corners, look)) : score };
+    });
+  return quads.sort(byScore);
 }

@@ -1,6 +1,6 @@
 import { median, type Corners, type Picture, type Point } from '../raster';
-import { robustLine, type Hit } from './sideLine';
-import { changesOf, perceptualTables, profileAcross, riseOf } from './sideProfile';
+import { keptHits, makeHits, robustLine, type Hits } from './sideLine';
+import { changesIn, eyeOn, look as lookAcross, makeProbe, riseOf, type Eye } from './sideProfile';
 
 /** One side of the canvas as fitted to the photo at full size. */
 export interface Side {
@@ -15,13 +15,6 @@ export interface Side {
   /** polarity of the edge, outwards: 1 = lighter outside */
   readonly sign: number;
 }
-
-/** A photo and the cube root of light of its code values, a table a channel. */
-export interface Eye {
-  readonly picture: Picture;
-  readonly tables: Float32Array[];
-}
-export const eyeOn = (picture: Picture): Eye => ({ picture, tables: perceptualTables(picture) });
 
 interface Segment {
   readonly from: Point;
@@ -45,53 +38,54 @@ function normalOf(segment: Segment): Point {
 }
 
 /** Every edge seen from places along a segment, looking across it. */
-function hitsAlong(
-  picture: Picture,
-  tables: Float32Array[],
-  { segment, look }: { segment: Segment; look: Look },
-): Hit[] {
+function hitsAlong(eye: Eye, segment: Segment, look: Look): Hits {
   const { from, to } = segment;
   const normal = normalOf(segment);
-  const hits: Hit[] = [];
+  const probe = makeProbe(look.reach);
+  const hits = makeHits(look.places * look.most);
   for (let place = 0; place < look.places; place++) {
     const t = 0.03 + (0.94 * place) / (look.places - 1);
-    const at: Point = [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])];
-    for (const { offset, strength, sign } of changesOf(
-      profileAcross(picture, tables, { at, normal, reach: look.reach }),
-      look,
-    ))
-      hits.push({ place, t, offset, weight: Math.min(strength, 0.1), sign });
+    lookAcross(eye, probe, [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])], normal);
+    for (const { offset, strength, sign } of changesIn(probe, look)) {
+      const i = hits.count++;
+      hits.place[i] = place;
+      hits.t[i] = t;
+      hits.offset[i] = offset;
+      hits.weight[i] = Math.min(strength, 0.1);
+      hits.sign[i] = sign;
+    }
   }
   return hits;
 }
 
-/** The straight line most hits agree on; null where too few do. */
-function sideThrough(hits: Hit[], { segment, look, tolerance }: { segment: Segment; look: Look; tolerance: number }) {
-  if (hits.length < 8) return null;
+/** The straight line most hits agree on, and which hits lie on it; null where too few do. */
+function sideThrough(hits: Hits, { segment, look, tolerance }: { segment: Segment; look: Look; tolerance: number }) {
+  if (hits.count < 8) return null;
   const { p, q } = robustLine(hits, { tolerance, length: lengthOf(segment) });
-  const off = (h: Hit) => Math.abs(h.offset - p - q * h.t);
-  const near = hits.filter((h) => off(h) < tolerance);
-  const places = new Set(near.map(({ place }) => place)).size;
+  const off = (i: number) => Math.abs(hits.offset[i] - p - q * hits.t[i]);
+  const near = keptHits(hits, (i) => off(i) < tolerance);
+  let [places, votes] = [0, 0];
+  const offs = new Float64Array(near.count);
+  for (let i = 0; i < near.count; i++) {
+    if (i === 0 || near.place[i] !== near.place[i - 1]) places++;
+    votes += near.sign[i] * near.weight[i];
+    offs[i] = Math.abs(near.offset[i] - p - q * near.t[i]);
+  }
   const normal = normalOf(segment);
   const move = (t: number, end: Point): Point => [end[0] + (p + q * t) * normal[0], end[1] + (p + q * t) * normal[1]];
-  const votes = near.reduce((sum, h) => sum + h.sign * h.weight, 0);
   const side: Side = {
     from: move(0, segment.from),
     to: move(1, segment.to),
     sign: Math.sign(votes),
     agreement: places / look.places,
-    scatterPx: median(near.map(off)) * 1.48,
-    strength: median(near.map(({ weight }) => weight)),
+    scatterPx: median(offs) * 1.48,
+    strength: median(near.weight.subarray(0, near.count)),
   };
-  return { side, near: new Set(near) };
+  return { side, rest: () => keptHits(hits, (i) => off(i) >= tolerance) };
 }
 
 /** Closes in on an edge from a first line: narrower and narrower, keeping its polarity. */
-function closeIn(
-  picture: Picture,
-  tables: Float32Array[],
-  { first, fine }: { first: Side; fine: number },
-): Side | null {
+function closeIn(eye: Eye, first: Side, fine: number): Side | null {
   let side = first;
   const passes = [
     { reach: fine * 2, places: 70, half: Math.max(2, Math.round(fine / 3)), tolerance: Math.max(2, fine / 2) },
@@ -99,7 +93,7 @@ function closeIn(
   ];
   for (const { tolerance, ...rest } of passes) {
     const look = { ...rest, sign: side.sign, most: 2 };
-    const next = sideThrough(hitsAlong(picture, tables, { segment: side, look }), { segment: side, look, tolerance });
+    const next = sideThrough(hitsAlong(eye, side, look), { segment: side, look, tolerance });
     if (!next) return null;
     side = next.side;
   }
@@ -120,7 +114,7 @@ const gap = (one: Side, two: Side) =>
  * @returns candidates in the order top, right, bottom, left
  */
 export function sideCandidates(
-  { picture, tables }: Eye,
+  eye: Eye,
   corners: Corners,
   { bandPx, most }: { bandPx: number; most: number },
 ): Side[][] {
@@ -134,13 +128,13 @@ export function sideCandidates(
       sign: 0,
       most: 3,
     };
-    let hits = hitsAlong(picture, tables, { segment, look });
+    let hits = hitsAlong(eye, segment, look);
     const found: Side[] = [];
     for (let round = 0; round < most; round++) {
       const next = sideThrough(hits, { segment, look, tolerance: Math.max(2, bandPx / 8) });
       if (!next || next.side.agreement < LEAST_AGREEMENT) break;
-      hits = hits.filter((hit) => !next.near.has(hit));
-      const side = closeIn(picture, tables, { first: next.side, fine });
+      hits = next.rest();
+      const side = closeIn(eye, next.side, fine);
       if (side && !found.some((one) => gap(one, side) < 1.5)) found.push(side);
     }
     return found.sort((a, b) => b.agreement - a.agreement);
@@ -151,11 +145,9 @@ export function sideCandidates(
  * How far an edge goes on beyond both its ends with the polarity it has between them, 0..1.
  * @param skipPx left out next to each corner, where other edges meet it
  */
-export function edgeBeyond(
-  { picture, tables }: Eye,
-  side: Segment & { readonly sign: number },
-  skipPx: number,
-): number {
+export function edgeBeyond(eye: Eye, side: Segment & { readonly sign: number }, skipPx: number): number {
+  const { width, height } = eye.picture;
+  const probe = makeProbe(6);
   const length = lengthOf(side);
   const normal = normalOf(side);
   const along: Point = [(side.to[0] - side.from[0]) / length, (side.to[1] - side.from[1]) / length];
@@ -165,13 +157,10 @@ export function edgeBeyond(
     const end = k % 2 ? side.to : side.from;
     const way = k % 2 ? 1 : -1;
     const at: Point = [end[0] + way * d * along[0], end[1] + way * d * along[1]];
-    if (at[0] < 2 || at[1] < 2 || at[0] > picture.width - 3 || at[1] > picture.height - 3) continue;
+    if (at[0] < 2 || at[1] < 2 || at[0] > width - 3 || at[1] > height - 3) continue;
     all++;
-    const changes = changesOf(profileAcross(picture, tables, { at, normal, reach: 6 }), {
-      half: 2,
-      sign: side.sign,
-      most: 2,
-    });
+    lookAcross(eye, probe, at, normal);
+    const changes = changesIn(probe, { half: 2, sign: side.sign, most: 2 });
     if (changes.some(({ offset, strength }) => Math.abs(offset) < 2.5 && strength > 0.012)) seen++;
   }
   return all ? seen / all : 0;
@@ -179,9 +168,9 @@ export function edgeBeyond(
 
 /** The photo's own blur on four sides: 10-90 % rise of the crispest, px; NaN where no side shows a clear step. */
 export function blurOnSides(picture: Picture, corners: Corners): number {
-  const tables = perceptualTables(picture);
+  const eye = eyeOn(picture);
   const rises = corners.flatMap((from, i) => {
-    const rise = riseOf(picture, tables, { from, to: corners[(i + 1) % 4], reach: 8 });
+    const rise = riseOf(eye, { from, to: corners[(i + 1) % 4], reach: 8 });
     return Number.isFinite(rise) ? [rise] : [];
   });
   return rises.length ? Math.min(...rises) : NaN;

@@ -6,6 +6,7 @@ import {
   rectangle,
   type Corners,
   type Picture,
+  type Point,
   type Raster,
 } from '../raster';
 
@@ -17,52 +18,63 @@ export class CornersRefused extends Error {
 interface Sampling {
   readonly picture: Picture;
   readonly tables: readonly Float32Array[];
-  /** photo px a flat px is wide, rounded up */
+  /** photo px a flat px is wide: as many samples are taken */
   readonly perSide: number;
 }
 
 const SPAN = 16; // flat px over which the projective map is run straight: off by a few hundredths of a photo px
+const ONE = 65536; // a photo px in the fixed point the map is run in (photos up to 32767 px a side)
 
 /**
  * Several photo pixels inside every flat pixel, spread so that no two share a row or column of it (n rooks): an area average that
  * follows the tilt, cheap because nothing is interpolated.
  */
-function sampleArea(out: Raster, h: readonly number[], { picture, tables, perSide }: Sampling): void {
+function sampleArea(out: Raster, h: readonly number[], { picture, tables, perSide: count }: Sampling): void {
   const { data, width: w, height: ht } = picture;
   const [tr, tg, tb] = tables;
   const { width, height, r, g, b } = out;
-  const count = perSide + 1;
   const share = 1 / count;
   const stride = count % 2 ? 2 : count - 1; // no common divisor with count: every row and column once
-  const ox = Float64Array.from({ length: count }, (_, s) => (s + 0.5) / count);
-  const oy = Float64Array.from({ length: count }, (_, s) => (((s * stride) % count) + 0.5) / count);
+  const [us, vs, dus, dvs] = [0, 1, 2, 3].map(() => new Int32Array(count));
+  const project = (x: number, y: number): Point => {
+    const z = ONE / (h[6] * x + h[7] * y + h[8]);
+    return [(h[0] * x + h[1] * y + h[2]) * z, (h[3] * x + h[4] * y + h[5]) * z];
+  };
+  const inside = ([u, v]: Point) => u >= 0 && v >= 0 && u < (w - 1) * ONE && v < (ht - 1) * ONE;
   // Block by block with all its samples, so that the photo is walked through once.
   for (let y = 0; y < height; y++) {
     for (let x0 = 0; x0 < width; x0 += SPAN) {
       const n = Math.min(SPAN, width - x0);
-      const start = y * width + x0;
+      let safe = true;
       for (let s = 0; s < count; s++) {
-        const v0 = y + oy[s];
-        const [a, e] = [x0 + ox[s], x0 + n + ox[s]];
-        const wa = 1 / (h[6] * a + h[7] * v0 + h[8]);
-        const we = 1 / (h[6] * e + h[7] * v0 + h[8]);
-        let u = (h[0] * a + h[1] * v0 + h[2]) * wa;
-        let v = (h[3] * a + h[4] * v0 + h[5]) * wa;
-        const du = ((h[0] * e + h[1] * v0 + h[2]) * we - u) / n;
-        const dv = ((h[3] * e + h[4] * v0 + h[5]) * we - v) / n;
-        for (let i = start; i < start + n; i++, u += du, v += dv) {
-          const px = u < 0 ? 0 : u >= w ? w - 1 : u | 0;
-          const py = v < 0 ? 0 : v >= ht ? ht - 1 : v | 0;
-          const at = 3 * (py * w + px);
-          r[i] += tr[data[at]];
-          g[i] += tg[data[at + 1]];
-          b[i] += tb[data[at + 2]];
-        }
+        const [ox, oy] = [(s + 0.5) / count, (((s * stride) % count) + 0.5) / count];
+        const from = project(x0 + ox, y + oy);
+        const to = project(x0 + n + ox, y + oy);
+        safe &&= inside(from) && inside(to);
+        us[s] = from[0];
+        vs[s] = from[1];
+        dus[s] = (to[0] - from[0]) / n;
+        dvs[s] = (to[1] - from[1]) / n;
       }
-      for (let i = start; i < start + n; i++) {
-        r[i] *= share;
-        g[i] *= share;
-        b[i] *= share;
+      for (let i = y * width + x0, k = 0; k < n; i++, k++) {
+        let [sr, sg, sb] = [0, 0, 0];
+        for (let s = 0; s < count; s++) {
+          let px = us[s] >> 16;
+          let py = vs[s] >> 16;
+          if (!safe) {
+            px = Math.min(w - 1, Math.max(0, px));
+            py = Math.min(ht - 1, Math.max(0, py));
+          }
+          const at = 3 * (py * w + px);
+          sr += tr[data[at]];
+          sg += tg[data[at + 1]];
+          sb += tb[data[at + 2]];
+          us[s] += dus[s];
+          vs[s] += dvs[s];
+        }
+        r[i] = sr * share;
+        g[i] = sg * share;
+        b[i] = sb * share;
       }
     }
   }
@@ -104,7 +116,7 @@ export function straighten(picture: Picture, corners: Corners, size: { width: nu
   const [tl, tr, br, bl] = corners;
   const span = (a: readonly number[], b: readonly number[]) => Math.hypot(a[0] - b[0], a[1] - b[1]);
   const scale = Math.max(span(tl, tr), span(bl, br)) / size.width;
-  const sampling = { picture, tables: linearTables(picture), perSide: Math.min(6, Math.ceil(scale)) };
+  const sampling = { picture, tables: linearTables(picture), perSide: Math.min(7, Math.max(2, Math.round(scale))) };
   if (scale < 1.2) sampleBetween(out, h, sampling);
   else sampleArea(out, h, sampling);
   applyMatrix(out, picture.profile.matrix);

@@ -65,16 +65,17 @@ function distinct(sorted: Knot[]): Knot[] {
   return out;
 }
 
-/** A curve as a table over the square root of light 0..1.25, for millions of pixels. */
-export function tabulate(curve: ToneCurve): (seen: number) => number {
+/** A curve run over many pixels, by a table over the square root of light 0..1.25; what is lighter counts as 1.25. */
+export function curvePlane(data: Float32Array, curve: ToneCurve): Float32Array {
   const steps = 2048;
   const top = 1.25;
   const table = Float32Array.from({ length: steps + 2 }, (_, i) => curve(top * (i / steps) ** 2));
   const toIndex = steps / Math.sqrt(top);
-  return (seen) => {
-    if (!(seen > 0)) return 0;
-    const at = Math.min(steps, Math.sqrt(seen) * toIndex);
+  const out = new Float32Array(data.length);
+  for (let i = 0; i < data.length; i++) {
+    const at = Math.min(steps, Math.sqrt(Math.max(0, data[i])) * toIndex);
     const low = at | 0;
-    return table[low] + (at - low) * (table[low + 1] - table[low]);
-  };
+    out[i] = table[low] + (at - low) * (table[low + 1] - table[low]);
+  }
+  return out;
 }

@@ -1,6 +1,5 @@
-import { chromaPlanes } from '../colour';
+import { colourPlanes } from '../colour';
 import { connectedRegions, gaussianBlur, shrinkRaster, type Plane, type Raster } from '../raster';
-import { valuePlane } from '../photo';
 import { superpixels, type Feature } from './superpixels';
 
 /** The merge tree: small cells at the leaves, one picture at the root. A mass is a node, and keeps its number whatever the cut. */
@@ -27,9 +26,9 @@ export interface MassMap {
 const COLOUR_COUNTS = 0.55; // of a unit of lightness: a mass is first of all a value
 
 function featureOf(plan: Raster, sigma: number): Feature {
-  const { a, b } = chromaPlanes(plan.r, plan.g, plan.b);
+  const { value, a, b } = colourPlanes(plan.r, plan.g, plan.b);
   const { width, height } = plan;
-  const light = valuePlane(plan).data.map((v) => 10 * v);
+  const light = value.map((v) => 10 * v);
   const planes = [light, a.map((v) => v * COLOUR_COUNTS), b.map((v) => v * COLOUR_COUNTS)];
   return planes.map((data) => gaussianBlur({ width, height, data }, sigma)) as unknown as Feature;
 }

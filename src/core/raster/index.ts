@@ -1,5 +1,5 @@
 export { makeRaster, channelsOf, type Raster, type Plane, type Point, type Box, type Corners } from './raster';
-export { lightOfPicture, linearTables, applyMatrix, type Picture } from './picture';
+export { lightOfPicture, linearTables, sumCells, applyMatrix, type Picture } from './picture';
 export {
   homographyBetween,
   project,

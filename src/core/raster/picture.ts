@@ -43,32 +43,69 @@ export function lightOfPicture(
   { width, height, most = Infinity }: { width: number; height: number; most?: number },
 ): Raster {
   const out = makeRaster(width, height);
-  const [tr, tg, tb] = linearTables(picture);
-  const { data, width: w, height: h } = picture;
-  const columns = spans(crop[0], crop[2], { cells: width, limit: w });
-  const rows = spans(crop[1], crop[3], { cells: height, limit: h });
-  const stepX = Math.max(1, Math.floor(crop[2] / width / most));
-  const stepY = Math.max(1, Math.floor(crop[3] / height / most));
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      let [sr, sg, sb, n] = [0, 0, 0, 0];
-      for (let v = rows[2 * y]; v <= rows[2 * y + 1]; v += stepY) {
-        for (let u = columns[2 * x]; u <= columns[2 * x + 1]; u += stepX) {
-          const at = 3 * (v * w + u);
-          sr += tr[data[at]];
-          sg += tg[data[at + 1]];
-          sb += tb[data[at + 2]];
-          n++;
-        }
-      }
-      const i = y * width + x;
-      out.r[i] = sr / n;
-      out.g[i] = sg / n;
-      out.b[i] = sb / n;
-    }
-  }
+  sumCells(picture, crop, { out: [out.r, out.g, out.b], tables: linearTables(picture), width, height, most });
   applyMatrix(out, picture.profile.matrix);
   return out;
+}
+
+/**
+ * The mean of any function of the code values over the cells of a grid laid on a part of the picture.
+ * @param tables that function of every code value, a table a channel
+ * @param out    filled: a plane a channel, width x height
+ */
+export function sumCells(
+  { data, width: w, height: h }: Picture,
+  crop: Box,
+  {
+    out: [outR, outG, outB],
+    tables: [tr, tg, tb],
+    width,
+    height,
+    most,
+  }: { out: Float32Array[]; tables: readonly Float32Array[]; width: number; height: number; most: number },
+): void {
+  const rows = spans(crop[1], crop[3], { cells: height, limit: h });
+  const stepY = Math.max(1, Math.floor(crop[3] / height / most));
+  const { at, cell, share } = sampledColumns(spans(crop[0], crop[2], { cells: width, limit: w }), {
+    width,
+    step: Math.max(1, Math.floor(crop[2] / width / most)),
+  });
+  // A source row at a time, so that the photo is walked through in the order it lies in memory.
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    let taken = 0;
+    for (let v = rows[2 * y]; v <= rows[2 * y + 1]; v += stepY, taken++) {
+      const base = 3 * v * w;
+      for (let k = 0; k < at.length; k++) {
+        const i = base + at[k];
+        const to = row + cell[k];
+        outR[to] += tr[data[i]];
+        outG[to] += tg[data[i + 1]];
+        outB[to] += tb[data[i + 2]];
+      }
+    }
+    for (let x = 0, i = row; x < width; x++, i++) {
+      const part = share[x] / taken;
+      outR[i] *= part;
+      outG[i] *= part;
+      outB[i] *= part;
+    }
+  }
+}
+
+/** Offsets within a source row of the sampled pixels, the cell each belongs to, and one over how many a cell has. */
+function sampledColumns(columns: Int32Array, { width, step }: { width: number; step: number }) {
+  const [at, cell]: number[][] = [[], []];
+  const share = new Float32Array(width);
+  for (let x = 0; x < width; x++) {
+    let taken = 0;
+    for (let u = columns[2 * x]; u <= columns[2 * x + 1]; u += step, taken++) {
+      at.push(3 * u);
+      cell.push(x);
+    }
+    share[x] = 1 / taken;
+  }
+  return { at: Int32Array.from(at), cell: Int32Array.from(cell), share };
 }
 
 /** First and last source pixel under each cell: whole pixels whose centres lie in the cell, at least one. */

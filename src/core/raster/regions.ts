@@ -14,24 +14,32 @@ export function connectedRegions(key: Int32Array | Int8Array | Int16Array, width
   const sizes: number[] = [];
   const seeds: number[] = [];
   for (let start = 0; start < key.length; start++) {
-    if (key[start] < 0 || of[start] >= 0) continue;
+    const own = key[start];
+    if (own < 0 || of[start] >= 0) continue;
     const label = sizes.length;
-    let [top, size] = [0, 0];
-    stack[top++] = start;
+    let [top, size] = [1, 0];
+    stack[0] = start;
     of[start] = label;
     while (top > 0) {
       const i = stack[--top];
       size++;
       const x = i % width;
-      const visit = (j: number) => {
-        if (key[j] !== key[start] || of[j] >= 0) return;
-        of[j] = label;
-        stack[top++] = j;
-      };
-      if (x > 0) visit(i - 1);
-      if (x < width - 1) visit(i + 1);
-      if (i >= width) visit(i - width);
-      if (i + width < key.length) visit(i + width);
+      if (x > 0 && key[i - 1] === own && of[i - 1] < 0) {
+        of[i - 1] = label;
+        stack[top++] = i - 1;
+      }
+      if (x < width - 1 && key[i + 1] === own && of[i + 1] < 0) {
+        of[i + 1] = label;
+        stack[top++] = i + 1;
+      }
+      if (i >= width && key[i - width] === own && of[i - width] < 0) {
+        of[i - width] = label;
+        stack[top++] = i - width;
+      }
+      if (i + width < key.length && key[i + width] === own && of[i + width] < 0) {
+        of[i + width] = label;
+        stack[top++] = i + width;
+      }
     }
     sizes.push(size);
     seeds.push(start);

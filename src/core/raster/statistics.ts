@@ -6,7 +6,7 @@ export function median(numbers: ArrayLike<number>): number {
 /** Quantile 0..1 with linear interpolation (0 for no numbers). */
 export function quantile(numbers: ArrayLike<number>, share: number): number {
   if (numbers.length === 0) return 0;
-  const sorted = Float64Array.from(numbers).sort();
+  const sorted = new Float64Array(numbers).sort();
   const at = share * (sorted.length - 1);
   const low = Math.floor(at);
   return sorted[low] + (at - low) * (sorted[Math.min(low + 1, sorted.length - 1)] - sorted[low]);

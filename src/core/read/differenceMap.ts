@@ -23,9 +23,12 @@ const EDGE = 0.25; // steps per mm at which a pixel's own edge halves its say
 function steepness({ planned, width, height, mmPerPixel }: Aligned): Float32Array {
   const out = new Float32Array(width * height);
   const v = planned.value;
+  const scale = 1 / (4 * mmPerPixel);
   for (let y = 2; y < height - 2; y++) {
     for (let x = 2, i = y * width + 2; x < width - 2; x++, i++) {
-      out[i] = Math.sqrt((v[i + 2] - v[i - 2]) ** 2 + (v[i + 2 * width] - v[i - 2 * width]) ** 2) / (4 * mmPerPixel);
+      const dx = v[i + 2] - v[i - 2];
+      const dy = v[i + 2 * width] - v[i - 2 * width];
+      out[i] = Math.sqrt(dx * dx + dy * dy) * scale;
     }
   }
   return out;
@@ -37,22 +40,38 @@ const NEAR_CELLS = 2; // about 4 mm: so far a line may be drawn out of place wit
 /** Say of every cell, 0..1: little where a strong edge of the plan is near, since the line may be drawn a few millimetres off. */
 function sayByCell(steep: Float32Array, aligned: Aligned, { width, height, factor }: Cells): Float32Array {
   const strongest = new Float32Array(width * height);
-  for (let y = 0; y < height * factor; y++) {
-    const row = Math.floor(y / factor) * width;
-    for (let x = 0; x < width * factor; x++) {
-      const k = row + ((x / factor) | 0);
-      const s = steep[y * aligned.width + x];
-      if (s > strongest[k]) strongest[k] = s;
+  for (let cy = 0, k = 0; cy < height; cy++) {
+    for (let cx = 0; cx < width; cx++, k++) {
+      let most = 0;
+      for (let y = cy * factor; y < (cy + 1) * factor; y++)
+        for (let i = y * aligned.width + cx * factor, end = i + factor; i < end; i++) most = Math.max(most, steep[i]);
+      strongest[k] = most;
     }
   }
-  return strongest.map((_, k) => {
-    const [cx, cy] = [k % width, Math.floor(k / width)];
-    let most = 0;
-    for (let y = Math.max(0, cy - NEAR_CELLS); y <= Math.min(height - 1, cy + NEAR_CELLS); y++)
-      for (let x = Math.max(0, cx - NEAR_CELLS); x <= Math.min(width - 1, cx + NEAR_CELLS); x++)
-        most = Math.max(most, strongest[y * width + x]);
-    return 1 / (1 + (most / NEAR_EDGE) ** 4);
+  const around = greatestAlong(greatestAlong(strongest, { count: width, step: 1, rows: height, row: width }), {
+    count: height,
+    step: width,
+    rows: width,
+    row: 1,
   });
+  return around.map((most) => 1 / (1 + (most / NEAR_EDGE) ** 4));
+}
+
+/** The greatest of the cells up to {@link NEAR_CELLS} away along one direction. */
+function greatestAlong(
+  from: Float32Array,
+  { count, step, rows, row }: { count: number; step: number; rows: number; row: number },
+): Float32Array {
+  const out = new Float32Array(from.length);
+  for (let r = 0; r < rows; r++) {
+    for (let k = 0; k < count; k++) {
+      let most = 0;
+      for (let o = Math.max(0, k - NEAR_CELLS); o <= Math.min(count - 1, k + NEAR_CELLS); o++)
+        most = Math.max(most, from[r * row + o * step]);
+      out[r * row + k * step] = most;
+    }
+  }
+  return out;
 }
 
 interface Cells {
@@ -69,20 +88,30 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
   const sums = [0, 1, 2, 3].map(() => new Float32Array(width * height));
   const steep = steepness(aligned);
   const say = sayByCell(steep, aligned, { width, height, factor });
-  const { planned, painted, mask } = aligned;
-  for (let y = 0; y < height * factor; y++) {
-    for (let x = 0; x < width * factor; x++) {
-      const i = y * aligned.width + x;
-      if (mask[i]) continue;
-      const k = Math.floor(y / factor) * width + Math.floor(x / factor);
-      const weight = say[k] / (1 + (steep[i] / EDGE) ** 2);
-      const matched = (painted.value[i] + 1.6) / (planned.value[i] + 1.6); // L* + 16 is near 10 V + 16
-      const [ta, tb] = [planned.a[i] * matched, planned.b[i] * matched];
-      sums[0][k] += weight * (painted.value[i] - planned.value[i]);
-      const [pa, pb] = [painted.a[i], painted.b[i]];
-      sums[1][k] += weight * warmthAlong(pa - ta, pb - tb);
-      sums[2][k] += weight * (Math.sqrt(pa * pa + pb * pb) - Math.sqrt(ta * ta + tb * tb));
-      sums[3][k] += weight;
+  const [values, warmths, chromas, says] = sums;
+  const { mask } = aligned;
+  const { value: pv, a: pa, b: pb } = aligned.painted;
+  const { value: tv, a: ta, b: tb } = aligned.planned;
+  for (let cy = 0, k = 0; cy < height; cy++) {
+    for (let cx = 0; cx < width; cx++, k++) {
+      let [value, warm, strong, all] = [0, 0, 0, 0];
+      for (let y = cy * factor; y < (cy + 1) * factor; y++) {
+        for (let i = y * aligned.width + cx * factor, end = i + factor; i < end; i++) {
+          if (mask[i]) continue;
+          const edge = steep[i] / EDGE;
+          const weight = say[k] / (1 + edge * edge);
+          const matched = (pv[i] + 1.6) / (tv[i] + 1.6); // L* + 16 is near 10 V + 16
+          const [ma, mb] = [ta[i] * matched, tb[i] * matched];
+          value += weight * (pv[i] - tv[i]);
+          warm += weight * warmthAlong(pa[i] - ma, pb[i] - mb);
+          strong += weight * (Math.sqrt(pa[i] * pa[i] + pb[i] * pb[i]) - Math.sqrt(ma * ma + mb * mb));
+          all += weight;
+        }
+      }
+      values[k] = value;
+      warmths[k] = warm;
+      chromas[k] = strong;
+      says[k] = all;
     }
   }
   const radius = Math.max(1, Math.round(SMOOTH_MM / 2 / (factor * aligned.mmPerPixel)));

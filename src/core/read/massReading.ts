@@ -1,7 +1,7 @@
 import type { MassMap } from '../plan';
 import type { Aligned } from './aligned';
 import { compare, type Comparison, type LightDoubt } from './measured';
-import { placeOfPixels, type Place } from './place';
+import { placeOfLabelled, type Place } from './place';
 
 /** One mass as planned and painted. */
 export interface MassReading extends Comparison {
@@ -19,18 +19,23 @@ function interior(massOf: Int32Array, width: number, border: number): Uint8Array
   const depth = new Uint8Array(massOf.length);
   const height = massOf.length / width;
   // Two-pass city-block distance to the nearest other mass, capped: the picture's own edge is no border.
-  const near = (i: number, j: number) => (massOf[i] === massOf[j] ? depth[j] : 0);
-  for (let i = 0; i < massOf.length; i++) {
-    const left = i % width === 0 ? 254 : near(i, i - 1);
-    const up = i < width ? 254 : near(i, i - width);
-    depth[i] = Math.min(255, Math.min(left, up) + 1);
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      const own = massOf[i];
+      const left = x === 0 ? border : massOf[i - 1] === own ? depth[i - 1] : 0;
+      const up = y === 0 ? border : massOf[i - width] === own ? depth[i - width] : 0;
+      depth[i] = Math.min(border, Math.min(left, up) + 1);
+    }
   }
-  for (let i = massOf.length - 1; i >= 0; i--) {
-    const right = i % width === width - 1 ? 254 : near(i, i + 1);
-    const down = i >= (height - 1) * width ? 254 : near(i, i + width);
-    depth[i] = Math.min(depth[i], right + 1, down + 1);
+  for (let y = height - 1, i = massOf.length - 1; y >= 0; y--) {
+    for (let x = width - 1; x >= 0; x--, i--) {
+      const own = massOf[i];
+      const right = x === width - 1 ? border : massOf[i + 1] === own ? depth[i + 1] : 0;
+      const down = y === height - 1 ? border : massOf[i + width] === own ? depth[i + width] : 0;
+      depth[i] = Math.min(depth[i], Math.min(right, down) + 1);
+    }
   }
-  return depth.map((d) => Math.min(d, border));
+  return depth;
 }
 
 const BORDER_MM = 3; // the drawing may wander this far before a neighbour's value leaks in
@@ -69,18 +74,17 @@ export function readMasses(aligned: Aligned, masses: MassMap, light: LightDoubt)
     const own = pixels.subarray(starts[k], starts[k + 1]);
     const reading = compare(aligned, innermost(own, depth, border), light);
     if (!reading) return null;
-    const marked = new Uint8Array(width * height);
     let [sx, sy] = [0, 0];
-    for (const i of own) {
-      marked[i] = 1;
-      sx += i % width;
-      sy += Math.floor(i / width);
+    for (let n = 0; n < own.length; n++) {
+      const y = (own[n] / width) | 0;
+      sx += own[n] - y * width;
+      sy += y;
     }
     return {
       ...reading,
       id,
       share: own.length / masses.massOf.length,
-      place: placeOfPixels(marked, aligned),
+      place: placeOfLabelled(own, masses.massOf, aligned),
       centre: [sx / own.length / width, sy / own.length / height],
     };
   });

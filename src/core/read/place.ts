@@ -1,4 +1,4 @@
-import { contours } from 'd3-contour';
+import { ringsAround } from './rings';
 import type { Box, Point } from '../raster';
 
 /** A place on the canvas: closed outlines in mm. Where outlines nest, the inner one is a hole (even-odd). */
@@ -68,74 +68,52 @@ export function pixelsIn({ outlines }: Place, { width, height, mmPerPixel }: Gri
   return Int32Array.from(out);
 }
 
+/** The point of a stretch that lies farthest from its chord, and how far. */
 function farthest(points: readonly Point[], from: number, to: number): { index: number; distance: number } {
-  const [a, b] = [points[from], points[to]];
-  const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1e-9;
-  let best = { index: from, distance: 0 };
+  const [ax, ay] = points[from];
+  const [dx, dy] = [points[to][0] - ax, points[to][1] - ay];
+  const length = Math.sqrt(dx * dx + dy * dy);
+  let [index, most] = [from, 0];
   for (let i = from + 1; i < to; i++) {
-    const [px, py] = points[i];
-    const distance =
-      a[0] === b[0] && a[1] === b[1]
-        ? Math.hypot(px - a[0], py - a[1])
-        : Math.abs((b[0] - a[0]) * (a[1] - py) - (a[0] - px) * (b[1] - a[1])) / length;
-    if (distance > best.distance) best = { index: i, distance };
+    const x = points[i][0] - ax;
+    const y = points[i][1] - ay;
+    const distance = length > 0 ? Math.abs(dx * y - x * dy) / length : Math.sqrt(x * x + y * y);
+    if (distance > most) [index, most] = [i, distance];
   }
-  return best;
+  return { index, distance: most };
 }
 
 /** Fewer points, nowhere further than the tolerance from the old line (Douglas and Peucker 1973). */
 export function simplify(points: readonly Point[], tolerance: number): Point[] {
-  const keep = new Set([0, points.length - 1]);
+  const keep = new Uint8Array(points.length);
+  keep[0] = keep[points.length - 1] = 1;
   const open: [number, number][] = [[0, points.length - 1]];
   for (let span = open.pop(); span; span = open.pop()) {
     const { index, distance } = farthest(points, ...span);
     if (distance <= tolerance) continue;
-    keep.add(index);
+    keep[index] = 1;
     open.push([span[0], index], [index, span[1]]);
   }
-  return points.filter((_, i) => keep.has(i));
+  return points.filter((_, i) => keep[i]);
 }
 
-/** Columns and rows that hold marked pixels, one empty pixel of margin included; null where none is marked. */
-function extentOf(marked: Uint8Array, width: number): { x: number; y: number; w: number; h: number } | null {
-  let [x0, x1, y0, y1] = [Infinity, -1, Infinity, -1];
-  for (let y = 0, i = 0; i < marked.length; y++) {
-    for (let x = 0; x < width; x++, i++) {
-      if (!marked[i]) continue;
-      if (x < x0) x0 = x;
-      if (x > x1) x1 = x;
-      if (y < y0) y0 = y;
-      y1 = y;
-    }
-  }
-  return x1 < 0 ? null : { x: x0 - 1, y: y0 - 1, w: x1 - x0 + 3, h: y1 - y0 + 3 };
-}
-
-const STRIDE_FROM = 500; // px: larger grids are outlined at half their resolution, still within 1 mm
-
-/** Outlines, in mm, of the marked pixels; specks under 12 mm2 are left out. @param marked 1 = inside, row-major */
-export function placeOfPixels(marked: Uint8Array, { width, mmPerPixel }: Grid): Place {
-  const extent = extentOf(marked, width);
-  if (!extent) return { outlines: [] };
-  const height = marked.length / width;
-  const stride = Math.max(extent.w, extent.h) > STRIDE_FROM ? 2 : 1;
-  const [w, h] = [Math.ceil(extent.w / stride), Math.ceil(extent.h / stride)];
-  const part = new Array<number>(w * h).fill(0);
-  for (let v = 0; v < h; v++) {
-    const y = extent.y + v * stride;
-    if (y < 0 || y >= height) continue;
-    for (let u = 0; u < w; u++) {
-      const x = extent.x + u * stride;
-      if (x >= 0 && x < width && marked[y * width + x]) part[v * w + u] = 1;
-    }
-  }
-  const [shape] = contours().size([w, h]).smooth(false).thresholds([0.5])(part);
-  const toMm = ([u, v]: number[]): Point => [
-    Math.min(width, Math.max(0, extent.x + u * stride)) * mmPerPixel,
-    Math.min(height, Math.max(0, extent.y + v * stride)) * mmPerPixel,
-  ];
-  const outlines = shape.coordinates.flat().map((ring) => simplify(ring.slice(0, -1).map(toMm), 0.8));
+/** Outlines, in mm, of pixels that alone carry their label; specks under 12 mm2 are left out. See {@link ringsAround}. */
+export function placeOfLabelled(pixels: Int32Array, of: Int32Array | Uint8Array, { width, mmPerPixel }: Grid): Place {
+  const outlines = ringsAround(pixels, of, width).map((ring) =>
+    simplify(
+      ring.map(([x, y]): Point => [x * mmPerPixel, y * mmPerPixel]),
+      0.8,
+    ),
+  );
   return { outlines: outlines.filter((outline) => outline.length >= 3 && Math.abs(areaOf(outline)) >= 12) };
+}
+
+/** The same of marked pixels. @param marked 1 = inside, 0 = outside, row-major */
+export function placeOfPixels(marked: Uint8Array, grid: Grid): Place {
+  const pixels = new Int32Array(marked.length);
+  let n = 0;
+  for (let i = 0; i < marked.length; i++) if (marked[i]) pixels[n++] = i;
+  return placeOfLabelled(pixels.subarray(0, n), marked, grid);
 }
 
 /** Signed area, mm2. */
