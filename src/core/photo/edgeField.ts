@@ -79,3 +79,12 @@ export function edgeField(planes: Opponents, sigma: number): EdgeField {
   for (let i = 0; i < strength.length; i++) strength[i] = Math.sqrt(strength[i]);
   return { width, height, gx, gy, strength };
 }
+
+const SAMPLED = 13; // every so many-eth pixel tells what is strong
+
+/** Strength that a given share (0..1) of the field exceeds, from a sample of it. */
+export function exceededBy(strength: Float32Array, share: number): number {
+  const sample = new Float32Array(Math.ceil(strength.length / SAMPLED));
+  for (let i = 0; i < sample.length; i++) sample[i] = strength[i * SAMPLED];
+  return sample.sort()[Math.floor(sample.length * (1 - share))];
+}

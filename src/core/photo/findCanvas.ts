@@ -6,7 +6,7 @@ import { straightLines } from './lines';
 import { poseMisfit } from './pose';
 import { scoreQuads, type Expected, type Quad } from './quads';
 import { eyeOn, type Eye } from './sideProfile';
-import { blurOnSides, edgeBeyond, sideCandidates, type Side } from './sides';
+import { blurOnSides, edgeBeyond, SideFinder, type Side } from './sides';
 
 /** Below this confidence the painter is asked for the corners. */
 export const CORNERS_SURE = 0.62;
@@ -82,6 +82,7 @@ function distinctQuads(quads: readonly Quad[], most: number): Quad[] {
 /** What the close look needs: the photo, its small opponent planes, and how small coordinates become photo px. */
 interface Scene {
   readonly eye: Eye;
+  readonly sides: SideFinder;
   readonly small: Opponents;
   readonly shrink: number;
   readonly expected: Expected;
@@ -160,11 +161,10 @@ const combinations = (lists: readonly Side[][]): Side[][] =>
 
 /** All ways to put four sides together near the first guesses, best first. */
 function framesNear(quads: readonly Quad[], scene: Scene): Framed[] {
-  const { eye, shrink, effort } = scene;
+  const { sides, shrink, effort } = scene;
   const framed = quads.flatMap(({ corners }) => {
     const coarse = corners.map(([x, y]) => [(x + 0.5) * shrink, (y + 0.5) * shrink]) as unknown as Corners;
-    const lists = sideCandidates(eye, coarse, { bandPx: Math.max(8, 6 * shrink), most: MOST_SIDES });
-    const all = combinations(lists).flatMap((sides) => frame(sides, scene) ?? []);
+    const all = combinations(sides.about(coarse)).flatMap((four) => frame(four, scene) ?? []);
     const seen = all.sort(byScore).slice(0, effort.frames);
     const behind = seen.flatMap((one) => behindLedge(one, scene) ?? []);
     return [...seen, ...behind].map((one) => compared(one, scene));
@@ -223,8 +223,11 @@ function viewOf(picture: Picture, expected: Expected) {
   const floor = edgeFloor(field);
   const linesOf = (upright: boolean) =>
     straightLines(field, upright, SEARCH.lines).map((line) => sumSupport(field, line, floor));
+  const eye = eyeOn(picture);
+  const sides = new SideFinder(eye, { bandPx: Math.max(8, 6 * shrink), most: MOST_SIDES });
   return {
-    eye: eyeOn(picture),
+    eye,
+    sides,
     field,
     lines: { upright: linesOf(true), level: linesOf(false) },
     small,

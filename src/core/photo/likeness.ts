@@ -96,21 +96,37 @@ function placesInside(corners: Corners, { width, height }: Plane): Float32Array 
   return places;
 }
 
+/** Index of the photo's pixel nearest to each place. */
+function nearest(places: Float32Array, { width, height }: Plane): Int32Array {
+  const out = new Int32Array(places.length / 2);
+  for (let i = 0; i < out.length; i++) {
+    const x = Math.min(width - 1, Math.max(0, (places[2 * i] + 0.5) | 0));
+    const y = Math.min(height - 1, Math.max(0, (places[2 * i + 1] + 0.5) | 0));
+    out[i] = y * width + x;
+  }
+  return out;
+}
+
 function sampled(photo: Plane, places: Float32Array): Float32Array {
   const data = new Float32Array(places.length / 2);
   for (let i = 0; i < data.length; i++) data[i] = sampleAt(photo, places[2 * i], places[2 * i + 1]);
   return data;
 }
 
-/** Correlation (-1..1) of the inside with the planned picture in lightness and colour, both small and soft. */
+/** Correlation (-1..1) of the inside with the planned picture in lightness and colour, both small and soft; nearest pixels do. */
 export function softLikeness(photo: Opponents, corners: Corners, { soft, weights }: Look): number {
   const places = placesInside(corners, soft[0]);
   if (!places) return 0;
-  return soft.reduce(
-    (sum, plane, c) =>
-      weights[c] > 0.02 ? sum + weights[c] * correlation(sampled(photo[c], places), plane.data) : sum,
-    0,
-  );
+  const at = nearest(places, photo[0]);
+  const seen = new Float32Array(at.length);
+  let sum = 0;
+  for (let c = 0; c < 3; c++) {
+    if (weights[c] <= 0.02) continue;
+    const { data } = photo[c];
+    for (let i = 0; i < at.length; i++) seen[i] = data[at[i]];
+    sum += weights[c] * correlation(seen, soft[c].data);
+  }
+  return sum;
 }
 
 /** How much the inside of four corners resembles the planned picture: -1..1, half lightness and half edges in their places. */

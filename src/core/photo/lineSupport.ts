@@ -1,5 +1,5 @@
 import type { Point } from '../raster';
-import type { EdgeField } from './edgeField';
+import { exceededBy, type EdgeField } from './edgeField';
 import type { Line } from './lines';
 
 /** A line with how much of it lies on edges of its own direction, summed up along it so that any stretch costs two look-ups. */
@@ -15,8 +15,7 @@ export const placeAlong = ({ nx, ny }: Line, [x, y]: Point): number => x * -ny +
 
 /** Edge strength that counts as a full hit: well above the texture of the picture, well below its strongest edges. */
 export function edgeFloor({ strength }: EdgeField): number {
-  const sample = Float32Array.from({ length: Math.ceil(strength.length / 11) }, (_, i) => strength[i * 11]).sort();
-  return Math.max(0.006, 0.25 * sample[Math.floor(sample.length * 0.985)]);
+  return Math.max(0.006, 0.25 * exceededBy(strength, 0.015));
 }
 
 /** Walks a line through the picture and sums its edge support, within two px either side. */

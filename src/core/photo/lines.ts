@@ -1,4 +1,4 @@
-import type { EdgeField } from './edgeField';
+import { exceededBy, type EdgeField } from './edgeField';
 
 /** A straight line in px: nx x + ny y = d, with (nx, ny) of length 1. Near-vertical lines have nx > 0, near-horizontal ones ny > 0. */
 export interface Line {
@@ -34,7 +34,7 @@ const normalsOf = (upright: boolean) =>
 const LEANS = BINS + 2 * TURN; // bins a voter's own lean may fall into
 
 function votersOf({ width, height, strength, gx, gy }: EdgeField, upright: boolean): Voters {
-  const cap = strongest(strength, 0.02);
+  const cap = Math.max(1e-6, exceededBy(strength, 0.02));
   const floor = Math.max(cap * 0.06, 0.002);
   const [ahead, aside] = upright ? [gx, gy] : [gy, gx];
   const steepest = Math.tan(((MOST_LEAN + TURN * STEP) * Math.PI) / 180);
@@ -177,12 +177,6 @@ export function straightLines(field: EdgeField, upright: boolean, most: number):
     ballot.remove(members);
   }
   return found;
-}
-
-/** Value that the given share of the field exceeds. */
-function strongest(strength: Float32Array, share: number): number {
-  const sample = Float32Array.from({ length: Math.ceil(strength.length / 7) }, (_, i) => strength[i * 7]).sort();
-  return Math.max(1e-6, sample[Math.floor(sample.length * (1 - share))]);
 }
 
 /** Where two lines cross; null where they are parallel. */

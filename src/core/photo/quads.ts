@@ -17,7 +17,7 @@ export interface Expected {
   readonly look?: Look;
 }
 
-const MOST_COMPARED = 400; // quads whose inside is compared with the plan
+const MOST_COMPARED = 200; // quads whose inside is compared with the plan
 const BEYOND = 0.15; // of a side's length: how far beyond its ends it is looked at
 
 /** Where an upright and a level line cross: the point, and its place along either line, px. NaN where they are parallel. */

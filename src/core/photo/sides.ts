@@ -107,38 +107,66 @@ const gap = (one: Side, two: Side) =>
     Math.hypot(one.to[0] - two.to[0], one.to[1] - two.to[1]),
   );
 
-/**
- * Straight edges in a band about each side of a first guess, best supported first: the canvas's own edge, and whatever runs along it
- * (a ledge, a shadow, a strip of tape), for the caller to choose from.
- * @param bandPx how far either way to look
- * @returns candidates in the order top, right, bottom, left
- */
-export function sideCandidates(
-  eye: Eye,
-  corners: Corners,
-  { bandPx, most }: { bandPx: number; most: number },
-): Side[][] {
+/** Straight edges in a band about a segment, best supported first. */
+function edgesAlong(eye: Eye, segment: Segment, { bandPx, most }: { bandPx: number; most: number }): Side[] {
   const fine = Math.max(4, Math.round(bandPx / 4));
-  return corners.map((corner, i) => {
-    const segment = { from: corner, to: corners[(i + 1) % 4] };
-    const look: Look = {
-      reach: Math.round(bandPx),
-      places: 60,
-      half: Math.max(2, Math.round(bandPx / 10)),
-      sign: 0,
-      most: 3,
-    };
-    let hits = hitsAlong(eye, segment, look);
-    const found: Side[] = [];
-    for (let round = 0; round < most; round++) {
-      const next = sideThrough(hits, { segment, look, tolerance: Math.max(2, bandPx / 8) });
-      if (!next || next.side.agreement < LEAST_AGREEMENT) break;
-      hits = next.rest();
-      const side = closeIn(eye, next.side, fine);
-      if (side && !found.some((one) => gap(one, side) < 1.5)) found.push(side);
-    }
-    return found.sort((a, b) => b.agreement - a.agreement);
+  const look: Look = {
+    reach: Math.round(bandPx),
+    places: 60,
+    half: Math.max(2, Math.round(bandPx / 10)),
+    sign: 0,
+    most: 3,
+  };
+  let hits = hitsAlong(eye, segment, look);
+  const found: Side[] = [];
+  for (let round = 0; round < most; round++) {
+    const next = sideThrough(hits, { segment, look, tolerance: Math.max(2, bandPx / 8) });
+    if (!next || next.side.agreement < LEAST_AGREEMENT) break;
+    hits = next.rest();
+    const side = closeIn(eye, next.side, fine);
+    if (side && !found.some((one) => gap(one, side) < 1.5)) found.push(side);
+  }
+  return found.sort((a, b) => b.agreement - a.agreement);
+}
+
+/** Whether two segments are the same stretch of the photo for looking: within so many px across, and a thirtieth of it along. */
+function sameStretch(one: Segment, two: Segment, acrossPx: number): boolean {
+  const length = lengthOf(one);
+  const [nx, ny] = normalOf(one);
+  return [
+    [one.from, two.from],
+    [one.to, two.to],
+  ].every(([a, b]) => {
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+    return Math.abs(dx * nx + dy * ny) <= acrossPx && Math.abs(dy * nx - dx * ny) <= length / 30;
   });
+}
+
+/**
+ * Looks for the sides of the canvas in a band about a first guess: the canvas's own edge, and whatever runs along it (a ledge, a shadow,
+ * a strip of tape), for the caller to choose from. Guesses that share a side share what is found there.
+ */
+export class SideFinder {
+  private readonly seen: { segment: Segment; sides: Side[] }[] = [];
+
+  /** @param bandPx how far either way to look @param most edges a side */
+  constructor(
+    private readonly eye: Eye,
+    private readonly band: { readonly bandPx: number; readonly most: number },
+  ) {}
+
+  /** Candidates in the order top, right, bottom, left, each list best supported first. */
+  about(corners: Corners): Side[][] {
+    return corners.map((from, i) => this.along({ from, to: corners[(i + 1) % 4] }));
+  }
+
+  private along(segment: Segment): Side[] {
+    const before = this.seen.find((one) => sameStretch(one.segment, segment, this.band.bandPx / 6));
+    if (before) return before.sides;
+    const sides = edgesAlong(this.eye, segment, this.band);
+    this.seen.push({ segment, sides });
+    return sides;
+  }
 }
 
 /**

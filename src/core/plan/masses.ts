@@ -195,17 +195,16 @@ export function cutTree(tree: MassTree, masses: number): MassMap {
 }
 
 /** The same map at another size, nearest pixel. */
-export function resizeMasses(
-  { width, height, massOf, ids }: MassMap,
-  size: { width: number; height: number },
-): MassMap {
+export function resizeMasses(masses: MassMap, size: { width: number; height: number }): MassMap {
+  const { width, height, massOf, ids } = masses;
+  if (width === size.width && height === size.height) return masses;
   const out = new Int32Array(size.width * size.height);
   for (let y = 0, i = 0; y < size.height; y++) {
     const row = Math.min(height - 1, Math.floor(((y + 0.5) * height) / size.height)) * width;
     for (let x = 0; x < size.width; x++)
       out[i++] = massOf[row + Math.min(width - 1, Math.floor(((x + 0.5) * width) / size.width))];
   }
-  return { ...size, massOf: out, ids };
+  return { width: size.width, height: size.height, massOf: out, ids };
 }
 
 export type { Plane };

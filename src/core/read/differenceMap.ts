@@ -96,7 +96,9 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
     for (let cx = 0; cx < width; cx++, k++) {
       let [value, warm, strong, all] = [0, 0, 0, 0];
       for (let y = cy * factor; y < (cy + 1) * factor; y++) {
-        for (let i = y * aligned.width + cx * factor, end = i + factor; i < end; i++) {
+        const from = y * aligned.width + cx * factor;
+        // Every other pixel, as on a draughts board: strokes are far wider.
+        for (let i = from + (y & 1), end = from + factor; i < end; i += 2) {
           if (mask[i]) continue;
           const edge = steep[i] / EDGE;
           const weight = say[k] / (1 + edge * edge);
@@ -116,7 +118,7 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
   }
   const radius = Math.max(1, Math.round(SMOOTH_MM / 2 / (factor * aligned.mmPerPixel)));
   const smooth = sums.map((data) => boxBlur(boxBlur({ width, height, data } as Plane, radius), radius).data);
-  const per = factor * factor;
+  const per = (factor * factor) / 2;
   const ratio = (k: number) => smooth[k].map((v, i) => (smooth[3][i] > 0.02 * per ? v / smooth[3][i] : 0));
   return {
     width,

@@ -47,7 +47,7 @@ export interface Comparison {
   readonly readShare: number;
 }
 
-const MOST_PIXELS = 4_000; // of a place: enough for a centre to a fiftieth of its spread
+const MOST_PIXELS = 2_500; // of a place: enough for a centre to a fiftieth of its spread
 
 /** Every so many-eth pixel of a large place. */
 function thinned(pixels: Int32Array): Int32Array {

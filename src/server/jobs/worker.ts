@@ -5,7 +5,7 @@ import { byteFromLinear } from '../../core/colour';
 import { findingsOf } from '../../core/correct';
 import { CORNERS_SURE, findCanvas, flatFromPhoto, flatSize, lookOf, wordsForFault } from '../../core/photo';
 import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
-import { doubtOf, placeOfPixels, readFlat, readPlace } from '../../core/read';
+import { doubtOf, massShapes, placeOfPixels, readFlat, readPlace } from '../../core/read';
 import { lightOfPicture, type Raster } from '../../core/raster';
 import { decodePicture } from '../images/decodePicture';
 import type { PlanTask, Progress, StoredPicture, TaskName, Tasks } from './tasks';
@@ -61,24 +61,8 @@ async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
 
 async function masses({ plan }: Ask<'masses'>): Answer<'masses'> {
   const { masses: map } = await openPlan(plan);
-  const grid = { width: map.width, height: map.height, mmPerPixel: plan.canvas.widthMm / map.width };
-  return {
-    masses: map.ids.map((id, k) => {
-      const marked = Uint8Array.from(map.massOf, (m) => (m === k ? 1 : 0));
-      let [n, sx, sy] = [0, 0, 0];
-      marked.forEach((v, i) => {
-        n += v;
-        sx += v * (i % map.width);
-        sy += v * Math.floor(i / map.width);
-      });
-      return {
-        id,
-        place: placeOfPixels(marked, grid),
-        share: n / marked.length,
-        centre: [sx / n / map.width, sy / n / map.height],
-      };
-    }),
-  };
+  const shapes = massShapes(map, plan.canvas.widthMm / map.width);
+  return { masses: shapes.map(({ id, place, share, centre }) => ({ id, place, share, centre: [...centre] })) };
 }
 
 async function corners({ photo, canvas, plan }: Ask<'corners'>, tell: Tell): Answer<'corners'> {
