@@ -55,6 +55,8 @@ const [XR, XG, XB] = TO_XYZ[0].map((w) => w / D65[0]);
 const [YR, YG, YB] = TO_XYZ[1];
 const [ZR, ZG, ZB] = TO_XYZ[2].map((w) => w / D65[2]);
 
+const RUN = 1024; // pixels a call: short enough to be compiled early, even for a first photograph
+
 /**
  * Munsell value 0..10, a* and b* of every pixel, by table (within 0.005 step of {@link valueFromLuminance} and 0.1 unit of
  * {@link labFromLinear}); light below 0 counts as 0.
@@ -65,20 +67,27 @@ export function colourPlanes(
   g: Float32Array,
   b: Float32Array,
 ): { value: Float32Array; a: Float32Array; b: Float32Array } {
-  const value = new Float32Array(r.length);
-  const outA = new Float32Array(r.length);
-  const outB = new Float32Array(r.length);
-  for (let i = 0; i < r.length; i++) {
+  const out = { value: new Float32Array(r.length), a: new Float32Array(r.length), b: new Float32Array(r.length) };
+  for (let from = 0; from < r.length; from += RUN) colourRun([r, g, b], out, from, Math.min(r.length, from + RUN));
+  return out;
+}
+
+function colourRun(
+  [r, g, b]: readonly [Float32Array, Float32Array, Float32Array],
+  out: { value: Float32Array; a: Float32Array; b: Float32Array },
+  from: number,
+  to: number,
+): void {
+  for (let i = from; i < to; i++) {
     const red = r[i];
     const green = g[i];
     const blue = b[i];
     const root = Math.sqrt(Math.max(0, YR * red + YG * green + YB * blue));
     const fy = compressAtRoot(root);
-    value[i] = valueAtRoot(root);
-    outA[i] = 500 * (compressAtRoot(Math.sqrt(Math.max(0, XR * red + XG * green + XB * blue))) - fy);
-    outB[i] = 200 * (fy - compressAtRoot(Math.sqrt(Math.max(0, ZR * red + ZG * green + ZB * blue))));
+    out.value[i] = valueAtRoot(root);
+    out.a[i] = 500 * (compressAtRoot(Math.sqrt(Math.max(0, XR * red + XG * green + XB * blue))) - fy);
+    out.b[i] = 200 * (fy - compressAtRoot(Math.sqrt(Math.max(0, ZR * red + ZG * green + ZB * blue))));
   }
-  return { value, a: outA, b: outB };
 }
 
 /** L* 0..100 from luminance Y 0..100 (CIE 15). */

@@ -25,57 +25,83 @@ interface Sampling {
 const SPAN = 16; // flat px over which the projective map is run straight: off by a few hundredths of a photo px
 const ONE = 65536; // a photo px in the fixed point the map is run in (photos up to 32767 px a side)
 
+/** A run of flat pixels, and where in the photo (fixed point) each of its samples starts and how far it goes a flat pixel. */
+interface Run {
+  readonly u: Int32Array;
+  readonly v: Int32Array;
+  readonly du: Int32Array;
+  readonly dv: Int32Array;
+  /** every sample lies inside the photo */
+  safe: boolean;
+}
+
+function sampleRun(
+  out: Raster,
+  { from, length }: { from: number; length: number },
+  run: Run,
+  sampling: Sampling,
+): void {
+  const { data, width, height } = sampling.picture;
+  const [tr, tg, tb] = sampling.tables;
+  const { u, v, du, dv, safe } = run;
+  const count = u.length;
+  const share = 1 / count;
+  for (let i = from; i < from + length; i++) {
+    let sr = 0;
+    let sg = 0;
+    let sb = 0;
+    for (let s = 0; s < count; s++) {
+      let px = u[s] >> 16;
+      let py = v[s] >> 16;
+      if (!safe) {
+        px = Math.min(width - 1, Math.max(0, px));
+        py = Math.min(height - 1, Math.max(0, py));
+      }
+      const at = 3 * (py * width + px);
+      sr += tr[data[at]];
+      sg += tg[data[at + 1]];
+      sb += tb[data[at + 2]];
+      u[s] += du[s];
+      v[s] += dv[s];
+    }
+    out.r[i] = sr * share;
+    out.g[i] = sg * share;
+    out.b[i] = sb * share;
+  }
+}
+
 /**
  * Several photo pixels inside every flat pixel, spread so that no two share a row or column of it (n rooks): an area average that
  * follows the tilt, cheap because nothing is interpolated.
  */
-function sampleArea(out: Raster, h: readonly number[], { picture, tables, perSide: count }: Sampling): void {
-  const { data, width: w, height: ht } = picture;
-  const [tr, tg, tb] = tables;
-  const { width, height, r, g, b } = out;
-  const share = 1 / count;
+function sampleArea(out: Raster, h: readonly number[], sampling: Sampling): void {
+  const { picture, perSide: count } = sampling;
+  const { width, height } = out;
   const stride = count % 2 ? 2 : count - 1; // no common divisor with count: every row and column once
-  const [us, vs, dus, dvs] = [0, 1, 2, 3].map(() => new Int32Array(count));
-  const project = (x: number, y: number): Point => {
+  const lists = () => new Int32Array(count);
+  const run: Run = { u: lists(), v: lists(), du: lists(), dv: lists(), safe: true };
+  const [right, bottom] = [(picture.width - 1) * ONE, (picture.height - 1) * ONE];
+  const place = (x: number, y: number): Point => {
     const z = ONE / (h[6] * x + h[7] * y + h[8]);
     return [(h[0] * x + h[1] * y + h[2]) * z, (h[3] * x + h[4] * y + h[5]) * z];
   };
-  const inside = ([u, v]: Point) => u >= 0 && v >= 0 && u < (w - 1) * ONE && v < (ht - 1) * ONE;
-  // Block by block with all its samples, so that the photo is walked through once.
+  const inside = ([u, v]: Point) => u >= 0 && v >= 0 && u < right && v < bottom;
+  // Run by run with all its samples, so that the photo is walked through once.
   for (let y = 0; y < height; y++) {
     for (let x0 = 0; x0 < width; x0 += SPAN) {
-      const n = Math.min(SPAN, width - x0);
-      let safe = true;
+      const length = Math.min(SPAN, width - x0);
+      run.safe = true;
       for (let s = 0; s < count; s++) {
         const [ox, oy] = [(s + 0.5) / count, (((s * stride) % count) + 0.5) / count];
-        const from = project(x0 + ox, y + oy);
-        const to = project(x0 + n + ox, y + oy);
-        safe &&= inside(from) && inside(to);
-        us[s] = from[0];
-        vs[s] = from[1];
-        dus[s] = (to[0] - from[0]) / n;
-        dvs[s] = (to[1] - from[1]) / n;
+        const from = place(x0 + ox, y + oy);
+        const to = place(x0 + length + ox, y + oy);
+        run.safe &&= inside(from) && inside(to);
+        run.u[s] = from[0];
+        run.v[s] = from[1];
+        run.du[s] = (to[0] - from[0]) / length;
+        run.dv[s] = (to[1] - from[1]) / length;
       }
-      for (let i = y * width + x0, k = 0; k < n; i++, k++) {
-        let [sr, sg, sb] = [0, 0, 0];
-        for (let s = 0; s < count; s++) {
-          let px = us[s] >> 16;
-          let py = vs[s] >> 16;
-          if (!safe) {
-            px = Math.min(w - 1, Math.max(0, px));
-            py = Math.min(ht - 1, Math.max(0, py));
-          }
-          const at = 3 * (py * w + px);
-          sr += tr[data[at]];
-          sg += tg[data[at + 1]];
-          sb += tb[data[at + 2]];
-          us[s] += dus[s];
-          vs[s] += dvs[s];
-        }
-        r[i] = sr * share;
-        g[i] = sg * share;
-        b[i] = sb * share;
-      }
+      sampleRun(out, { from: y * width + x0, length }, run, sampling);
     }
   }
 }

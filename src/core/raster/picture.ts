@@ -57,8 +57,8 @@ export function sumCells(
   { data, width: w, height: h }: Picture,
   crop: Box,
   {
-    out: [outR, outG, outB],
-    tables: [tr, tg, tb],
+    out,
+    tables,
     width,
     height,
     most,
@@ -66,30 +66,41 @@ export function sumCells(
 ): void {
   const rows = spans(crop[1], crop[3], { cells: height, limit: h });
   const stepY = Math.max(1, Math.floor(crop[3] / height / most));
-  const { at, cell, share } = sampledColumns(spans(crop[0], crop[2], { cells: width, limit: w }), {
+  const columns = sampledColumns(spans(crop[0], crop[2], { cells: width, limit: w }), {
     width,
     step: Math.max(1, Math.floor(crop[2] / width / most)),
   });
   // A source row at a time, so that the photo is walked through in the order it lies in memory.
   for (let y = 0; y < height; y++) {
-    const row = y * width;
     let taken = 0;
-    for (let v = rows[2 * y]; v <= rows[2 * y + 1]; v += stepY, taken++) {
-      const base = 3 * v * w;
-      for (let k = 0; k < at.length; k++) {
-        const i = base + at[k];
-        const to = row + cell[k];
-        outR[to] += tr[data[i]];
-        outG[to] += tg[data[i + 1]];
-        outB[to] += tb[data[i + 2]];
-      }
-    }
-    for (let x = 0, i = row; x < width; x++, i++) {
-      const part = share[x] / taken;
-      outR[i] *= part;
-      outG[i] *= part;
-      outB[i] *= part;
-    }
+    for (let v = rows[2 * y]; v <= rows[2 * y + 1]; v += stepY, taken++)
+      addRow(out, y * width, { data, from: 3 * v * w, tables, columns });
+    for (const plane of out) for (let x = 0, i = y * width; x < width; x++, i++) plane[i] *= columns.share[x] / taken;
+  }
+}
+
+/** Adds the sampled pixels of one source row to the row of cells that starts at `row`. */
+function addRow(
+  [r, g, b]: readonly Float32Array[],
+  row: number,
+  {
+    data,
+    from,
+    tables: [tr, tg, tb],
+    columns: { at, cell },
+  }: {
+    data: Uint8Array | Uint16Array;
+    from: number;
+    tables: readonly Float32Array[];
+    columns: { at: Int32Array; cell: Int32Array };
+  },
+): void {
+  for (let k = 0; k < at.length; k++) {
+    const i = from + at[k];
+    const to = row + cell[k];
+    r[to] += tr[data[i]];
+    g[to] += tg[data[i + 1]];
+    b[to] += tb[data[i + 2]];
   }
 }
 

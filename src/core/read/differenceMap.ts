@@ -81,6 +81,40 @@ interface Cells {
   readonly factor: number;
 }
 
+/** Sums the differences of one cell, every other pixel as on a draughts board: strokes are far wider. */
+function sumCell(
+  { painted, planned, mask, width }: Aligned,
+  steep: Float32Array,
+  cell: { sums: Float32Array[]; k: number; say: number; x: number; y: number; factor: number },
+): void {
+  const { value: pv, a: pa, b: pb } = painted;
+  const { value: tv, a: ta, b: tb } = planned;
+  let value = 0;
+  let warm = 0;
+  let strong = 0;
+  let all = 0;
+  for (let y = cell.y; y < cell.y + cell.factor; y++) {
+    const from = y * width + cell.x;
+    for (let i = from + (y & 1), end = from + cell.factor; i < end; i += 2) {
+      if (mask[i]) continue;
+      const edge = steep[i] / EDGE;
+      const weight = cell.say / (1 + edge * edge);
+      const matched = (pv[i] + 1.6) / (tv[i] + 1.6); // L* + 16 is near 10 V + 16
+      const ma = ta[i] * matched;
+      const mb = tb[i] * matched;
+      value += weight * (pv[i] - tv[i]);
+      warm += weight * warmthAlong(pa[i] - ma, pb[i] - mb);
+      strong += weight * (Math.sqrt(pa[i] * pa[i] + pb[i] * pb[i]) - Math.sqrt(ma * ma + mb * mb));
+      all += weight;
+    }
+  }
+  const [values, warmths, chromas, says] = cell.sums;
+  values[cell.k] = value;
+  warmths[cell.k] = warm;
+  chromas[cell.k] = strong;
+  says[cell.k] = all;
+}
+
 export function differenceMap(aligned: Aligned): DifferenceMap {
   const factor = Math.max(1, Math.round(CELL_MM / aligned.mmPerPixel));
   const width = Math.floor(aligned.width / factor);
@@ -88,34 +122,9 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
   const sums = [0, 1, 2, 3].map(() => new Float32Array(width * height));
   const steep = steepness(aligned);
   const say = sayByCell(steep, aligned, { width, height, factor });
-  const [values, warmths, chromas, says] = sums;
-  const { mask } = aligned;
-  const { value: pv, a: pa, b: pb } = aligned.painted;
-  const { value: tv, a: ta, b: tb } = aligned.planned;
-  for (let cy = 0, k = 0; cy < height; cy++) {
-    for (let cx = 0; cx < width; cx++, k++) {
-      let [value, warm, strong, all] = [0, 0, 0, 0];
-      for (let y = cy * factor; y < (cy + 1) * factor; y++) {
-        const from = y * aligned.width + cx * factor;
-        // Every other pixel, as on a draughts board: strokes are far wider.
-        for (let i = from + (y & 1), end = from + factor; i < end; i += 2) {
-          if (mask[i]) continue;
-          const edge = steep[i] / EDGE;
-          const weight = say[k] / (1 + edge * edge);
-          const matched = (pv[i] + 1.6) / (tv[i] + 1.6); // L* + 16 is near 10 V + 16
-          const [ma, mb] = [ta[i] * matched, tb[i] * matched];
-          value += weight * (pv[i] - tv[i]);
-          warm += weight * warmthAlong(pa[i] - ma, pb[i] - mb);
-          strong += weight * (Math.sqrt(pa[i] * pa[i] + pb[i] * pb[i]) - Math.sqrt(ma * ma + mb * mb));
-          all += weight;
-        }
-      }
-      values[k] = value;
-      warmths[k] = warm;
-      chromas[k] = strong;
-      says[k] = all;
-    }
-  }
+  for (let cy = 0, k = 0; cy < height; cy++)
+    for (let cx = 0; cx < width; cx++, k++)
+      sumCell(aligned, steep, { sums, k, say: say[k], x: cx * factor, y: cy * factor, factor });
   const radius = Math.max(1, Math.round(SMOOTH_MM / 2 / (factor * aligned.mmPerPixel)));
   const smooth = sums.map((data) => boxBlur(boxBlur({ width, height, data } as Plane, radius), radius).data);
   const per = (factor * factor) / 2;
