@@ -65,10 +65,10 @@ export function sumCells(
   }: { out: Float32Array[]; tables: readonly Float32Array[]; width: number; height: number; most: number },
 ): void {
   const rows = spans(crop[1], crop[3], { cells: height, limit: h });
-  const stepY = Math.max(1, Math.floor(crop[3] / height / most));
+  const stepY = Math.max(1, Math.ceil(crop[3] / height / most));
   const columns = sampledColumns(spans(crop[0], crop[2], { cells: width, limit: w }), {
     width,
-    step: Math.max(1, Math.floor(crop[2] / width / most)),
+    step: Math.max(1, Math.ceil(crop[2] / width / most)),
   });
   // A source row at a time, so that the photo is walked through in the order it lies in memory.
   for (let y = 0; y < height; y++) {
