@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { Next } from '../contract';
-import { dayInWords, nextStep, plural, sizeInWords } from './words';
+import { dayInWords, figure, nextStep, plural, signedFigure, sizeInWords } from './words';
 
 test('every next thing has words, a key and a place to go', () => {
   for (const next of Next.options) {
@@ -19,4 +19,14 @@ test('sizes in the painter’s unit, days in words', () => {
   expect(dayInWords('2026-03-14')).toBe('14 March');
   expect(plural(1, 'finding')).toBe('1 finding');
   expect(plural(0, 'finding')).toBe('0 findings');
+});
+
+test('figures carry a true minus, and zero carries none', () => {
+  expect(signedFigure('value', -0.016)).toBe('−0.02');
+  expect(signedFigure('value', 0.454)).toBe('+0.45');
+  expect(signedFigure('value', -0.004)).toBe('0.00');
+  expect(signedFigure('temperature', -0.4)).toBe('0');
+  expect(signedFigure('chroma', 19.4)).toBe('+19');
+  expect(figure(-2.44, 1)).toBe('−2.4');
+  expect(figure(-0.04, 1)).toBe('0.0');
 });

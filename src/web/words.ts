@@ -40,3 +40,17 @@ export const sizeInWords = (widthMm: number, heightMm: number, units: 'mm' | 'in
   units === 'mm'
     ? `${+widthMm.toFixed(1)} × ${+heightMm.toFixed(1)} mm`
     : `${+(widthMm / 25.4).toFixed(2)} × ${+(heightMm / 25.4).toFixed(2)} in`;
+
+/** A number with a true minus, and no sign on a zero. */
+export function figure(value: number, digits: number): string {
+  const text = Math.abs(value).toFixed(digits);
+  return value < 0 && Number(text) > 0 ? `−${text}` : text;
+}
+
+const DIGITS = { value: 2, temperature: 0, chroma: 0 } as const;
+
+/** A difference along a correction's or finding's own dimension, signed both ways: +0.45, −3, 0. */
+export function signedFigure(kind: keyof typeof DIGITS, difference: number): string {
+  const text = figure(difference, DIGITS[kind]);
+  return difference > 0 && Number(text) > 0 ? `+${text}` : text;
+}

@@ -1,4 +1,5 @@
 import { useQueries } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { Correction, PaintingDetail, ReadingDetail } from '../../contract';
 import { call } from '../api/client';
@@ -6,7 +7,7 @@ import { keys, useAction } from '../api/queries';
 import { MassesByHeight } from '../charts/massesByHeight';
 import { Mark } from '../marks/mark';
 import { verdictMark } from '../slips/sessionRail';
-import { dayInWords, nextOf, plural } from '../words';
+import { dayInWords, nextOf, plural, signedFigure } from '../words';
 import { useDetail } from './paintingLayout';
 
 interface Stage {
@@ -27,7 +28,6 @@ const hoursInWords = (minutes: number) =>
   minutes < 60 ? `${minutes} minutes` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 
 const UNIT = { value: 'step', temperature: 'warmth', chroma: 'chroma' } as const;
-const figure = (kind: Correction['kind'], v: number) => `${v > 0 ? '+' : ''}${v.toFixed(kind === 'value' ? 2 : 0)}`;
 
 /** What a correction looked like in one session: the moment it was taken, or the verdict of that session's photograph. */
 function Cell({ correction, number }: { correction: Correction; number: number }) {
@@ -37,7 +37,7 @@ function Cell({ correction, number }: { correction: Correction; number: number }
       <span data-testid="progress-verdict">
         <Mark name={verdictMark(check.verdict)} label="" /> {check.verdict}
         <span className="small block">
-          {figure(correction.kind, check.before)} → {figure(correction.kind, check.difference)}
+          {signedFigure(correction.kind, check.before)} → {signedFigure(correction.kind, check.difference)}
         </span>
       </span>
     );
@@ -46,7 +46,7 @@ function Cell({ correction, number }: { correction: Correction; number: number }
       <span>
         taken
         <span className="small block">
-          {figure(correction.kind, correction.difference)} {UNIT[correction.kind]}
+          {signedFigure(correction.kind, correction.difference)} {UNIT[correction.kind]}
         </span>
       </span>
     );
@@ -72,7 +72,7 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
     <>
       <tr>
         <th scope="rowgroup" colSpan={stages.length + 1} className="pt-4 text-left">
-          <h2>Corrections, checked</h2>
+          <h2 className="held inline-block">Corrections, checked</h2>
           {listed.length === 0 && <p className="small">None taken yet. Take a few findings under Decide.</p>}
           {lastGone && (
             <p className="small font-normal">
@@ -86,7 +86,7 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
       </tr>
       {listed.map((correction) => (
         <tr key={correction.id} style={{ borderTop: '1px solid var(--rule)' }}>
-          <th scope="row" className="py-2 pr-4 text-left align-top font-normal">
+          <th scope="row" className="held py-2 pr-4 text-left align-top font-normal">
             <span className="font-semibold first-letter:uppercase">{correction.name}</span>
             <span className="small block">
               {correction.own ? correction.words : correction.words.replace(/^[^:]*: /, '')}
@@ -117,6 +117,11 @@ export function Progress() {
   const readings = useReadings(detail, stages);
   const minutes = detail.sessions.reduce((sum, session) => sum + (session.minutes ?? 0), 0);
   const step = nextOf(detail);
+  const ledge = useRef<HTMLDivElement>(null);
+  // Where not all sessions fit, the latest is what the painter came for.
+  useEffect(() => {
+    if (ledge.current) ledge.current.scrollLeft = ledge.current.scrollWidth;
+  }, [stages.length]);
   if (stages.length === 0)
     return (
       <p className="serif mt-6">
@@ -126,17 +131,23 @@ export function Progress() {
   const at = `/painting/${detail.painting.id}`;
   return (
     <>
-      <div className="mt-4 overflow-x-auto" tabIndex={0} role="region" aria-label="Sessions and corrections">
-        <table className="w-full border-collapse" style={{ minWidth: 150 + 150 * stages.length }}>
+      <div
+        ref={ledge}
+        className="mt-4 overflow-x-auto"
+        tabIndex={0}
+        role="region"
+        aria-label="Sessions and corrections"
+      >
+        <table className="w-full border-collapse" style={{ minWidth: 136 + 164 * stages.length }}>
           <colgroup>
-            <col style={{ width: 190 }} />
+            <col className="w-[136px] sm:w-[190px]" />
             {stages.map(({ number }) => (
               <col key={number} />
             ))}
           </colgroup>
           <thead>
             <tr>
-              <td className="serif pr-4 align-top">
+              <td className="held serif pr-4 align-top">
                 {plural(stages.length, 'session')} read
                 {minutes > 0 && <span className="block">{hoursInWords(minutes)} at the easel</span>}
               </td>
@@ -160,7 +171,7 @@ export function Progress() {
           </thead>
           <tbody>
             <tr style={{ borderTop: '1px solid var(--rule)' }}>
-              <th scope="row" className="py-2 pr-4 text-left align-top">
+              <th scope="row" className="held py-2 pr-4 text-left align-top">
                 Value
                 <span className="small block font-normal">
                   largest masses, light to dark: bar the plan, dot the painting

@@ -111,11 +111,13 @@ function AgainstWall({ paintings }: { paintings: PaintingSummary[] }) {
   return (
     <section className="ledge mt-6 flex flex-wrap items-end gap-x-10 gap-y-6" aria-label="Against the wall">
       {paintings.map((painting) => (
-        <div key={painting.id} className="flex items-end gap-5">
-          <Cover
-            painting={painting}
-            width={`${Math.round(Math.min(200, 160 * Math.sqrt(painting.widthMm / painting.heightMm)))}px`}
-          />
+        <div key={painting.id} className="flex w-full items-end gap-5 sm:w-auto">
+          <div className="flex w-40 shrink-0 justify-end sm:w-auto">
+            <Cover
+              painting={painting}
+              width={`${Math.round(Math.min(200, 160 * Math.sqrt(painting.widthMm / painting.heightMm)))}px`}
+            />
+          </div>
           <div className="max-w-64 pb-3">
             <h2>
               <Link to={`/painting/${painting.id}`} className="no-underline">
@@ -135,7 +137,7 @@ function AgainstWall({ paintings }: { paintings: PaintingSummary[] }) {
       ))}
       <Link
         to="/new"
-        className="btn ml-auto"
+        className="btn w-full sm:ml-auto sm:w-auto"
         style={{ borderStyle: 'dashed', borderBottom: 0, minHeight: 132, minWidth: 164 }}
       >
         New painting <kbd>N</kbd>

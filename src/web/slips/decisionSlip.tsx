@@ -2,6 +2,7 @@ import type { FindingOfReading, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
 import { stepsInWords } from '../../core/correct';
+import { figure } from '../words';
 
 export type Choice = 'taken' | 'later' | 'dismissed';
 export const CHOICES: readonly { decision: Choice; words: string; hotkey: string }[] = [
@@ -26,7 +27,7 @@ function figures({ kind, target, painted, uncertainty, share }: FindingOfReading
     kind === 'temperature'
       ? ['warmth', target.warmth, painted.warmth]
       : (['chroma', target.chroma, painted.chroma] as const);
-  return `Plan ${name} ${a.toFixed(0)}, painted ${b.toFixed(0)}, sure to ${(2 * uncertainty.warmth).toFixed(1)}. ${where}`;
+  return `Plan ${name} ${figure(a, 0)}, painted ${figure(b, 0)}, sure to ${(2 * uncertainty.warmth).toFixed(1)}. ${where}`;
 }
 
 /** Both colours side by side, the numbers, and how they came about. */
@@ -34,7 +35,7 @@ function Traced({ finding, reading }: { finding: FindingOfReading; reading: Read
   const scale = useScale();
   const rows = [
     ['value', scale.show(finding.target.value), scale.show(finding.painted.value)],
-    ['warmth', finding.target.warmth.toFixed(1), finding.painted.warmth.toFixed(1)],
+    ['warmth', figure(finding.target.warmth, 1), figure(finding.painted.warmth, 1)],
     ['chroma', finding.target.chroma.toFixed(1), finding.painted.chroma.toFixed(1)],
   ];
   return (

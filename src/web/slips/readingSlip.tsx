@@ -1,6 +1,6 @@
 import type { FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
-import { plural } from '../words';
+import { plural, signedFigure } from '../words';
 import { verdictMark } from './sessionRail';
 
 function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }) {
@@ -10,7 +10,6 @@ function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }
       correction.checks.filter(({ sessionNumber }) => sessionNumber === number).map((check) => ({ correction, check })),
     );
   if (rows.length === 0) return null;
-  const figure = (kind: string, v: number) => `${v > 0 ? '+' : ''}${v.toFixed(kind === 'value' ? 2 : 0)}`;
   return (
     <section
       aria-label="Corrections checked"
@@ -23,7 +22,7 @@ function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }
           <li key={check.id} className="small py-1" data-testid="verdict">
             <Mark name={verdictMark(check.verdict)} label="" />{' '}
             <b className="first-letter:uppercase">{correction.name}</b>: {check.verdict},{' '}
-            {figure(correction.kind, check.before)} before, {figure(correction.kind, check.difference)} now
+            {signedFigure(correction.kind, check.before)} before, {signedFigure(correction.kind, check.difference)} now
           </li>
         ))}
       </ul>

@@ -12,6 +12,19 @@ export function verdictsOf(detail: PaintingDetail, number: number): Check[] {
 
 export const verdictMark = (verdict: Check['verdict']) => verdict.replace(' ', '-');
 
+/** The place on the ledge of a picture that is not there yet. */
+const Awaited = ({ painting }: { painting: PaintingDetail['painting'] }) => (
+  <span
+    className="block"
+    style={{
+      height: 62,
+      aspectRatio: painting.widthMm / painting.heightMm,
+      border: '1px dashed var(--ink)',
+      borderBottom: 0,
+    }}
+  />
+);
+
 /** Film strip of sessions on their ledge. */
 export function SessionRail({
   detail,
@@ -43,15 +56,7 @@ export function SessionRail({
                 style={{ height: 62, aspectRatio: painting.widthMm / painting.heightMm }}
               />
             ) : (
-              <span
-                className="block"
-                style={{
-                  height: 62,
-                  aspectRatio: painting.widthMm / painting.heightMm,
-                  border: '1px dashed var(--ink)',
-                  borderBottom: 0,
-                }}
-              />
+              <Awaited painting={painting} />
             )}
             <span className="small self-start whitespace-nowrap">
               <b style={{ fontSize: 16 }}>{number}</b>&ensp;{dayInWords(date)}
@@ -78,15 +83,7 @@ export function SessionRail({
           to={`/painting/${painting.id}/photo/${detail.sessions.length + 1}`}
           className="flex shrink-0 items-end gap-3 no-underline"
         >
-          <span
-            className="block"
-            style={{
-              height: 62,
-              aspectRatio: painting.widthMm / painting.heightMm,
-              border: '1px dashed var(--ink)',
-              borderBottom: 0,
-            }}
-          />
+          <Awaited painting={painting} />
           <span className="small self-start">
             <b style={{ fontSize: 16 }}>{detail.sessions.length + 1}</b>&ensp;next
             <br />

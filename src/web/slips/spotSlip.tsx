@@ -5,6 +5,7 @@ import type { Point } from '../../core/raster';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
 import type { LoadedPicture } from '../wall/usePicture';
+import { figure } from '../words';
 
 const SPOT_MM = 2.5; // radius: a fingertip
 
@@ -70,7 +71,7 @@ export function SpotSlip({
             </b>
             {spot && (
               <span className="small block">
-                warmth {spot.warmth.toFixed(0)}, chroma {spot.chroma.toFixed(0)}
+                warmth {figure(spot.warmth, 0)}, chroma {spot.chroma.toFixed(0)}
               </span>
             )}
           </div>

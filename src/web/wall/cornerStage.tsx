@@ -1,4 +1,4 @@
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { Fragment, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import type { Photo } from '../../contract';
 import type { Corners, Point } from '../../core/raster';
 
@@ -19,6 +19,24 @@ interface Props {
 }
 
 const NUDGE: Record<string, Point> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
+interface Stroke {
+  readonly fill: string;
+  readonly stroke: string;
+  readonly strokeWidth: number;
+  readonly vectorEffect: 'non-scaling-stroke';
+}
+
+/** A line drawn twice, white under black, so that it shows on any picture. */
+const twice = (under: number, over: number, draw: (stroke: Stroke, upper: boolean) => ReactNode) =>
+  [under, over].map((strokeWidth, k) => (
+    <Fragment key={strokeWidth}>
+      {draw(
+        { fill: 'none', stroke: k === 0 ? '#fff' : '#000', strokeWidth, vectorEffect: 'non-scaling-stroke' },
+        k === 1,
+      )}
+    </Fragment>
+  ));
 
 /** The photograph with its four corners to drag or nudge, and grey patches to mark. */
 export function CornerStage({ photo, corners, chosen, onChoose, onCorners, greys, marking, onGrey }: Props) {
@@ -87,31 +105,14 @@ export function CornerStage({ photo, corners, chosen, onChoose, onCorners, greys
       onPointerMove={onMove}
       onPointerUp={onUp}
     >
-      <path d={outline} fill="none" stroke="#fff" strokeWidth="4" vectorEffect="non-scaling-stroke" />
-      <path d={outline} fill="none" stroke="#000" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
-      {greys.map(({ box: [x, y, w, h] }, i) => (
+      {twice(4, 1.5, (stroke) => (
+        <path d={outline} {...stroke} />
+      ))}
+      {greys.map(({ box: [x, y, width, height] }, i) => (
         <g key={i}>
-          <rect
-            x={x}
-            y={y}
-            width={w}
-            height={h}
-            fill="none"
-            stroke="#fff"
-            strokeWidth="3"
-            vectorEffect="non-scaling-stroke"
-          />
-          <rect
-            x={x}
-            y={y}
-            width={w}
-            height={h}
-            fill="none"
-            stroke="#000"
-            strokeWidth="1.5"
-            strokeDasharray="5 4"
-            vectorEffect="non-scaling-stroke"
-          />
+          {twice(3, 1.5, (stroke, upper) => (
+            <rect {...{ x, y, width, height }} {...stroke} strokeDasharray={upper ? '5 4' : undefined} />
+          ))}
         </g>
       ))}
       <rect
@@ -142,24 +143,9 @@ export function CornerStage({ photo, corners, chosen, onChoose, onCorners, greys
             }}
           >
             <circle cx={x} cy={y} r={r * 1.6} fill="transparent" />
-            <circle
-              cx={x}
-              cy={y}
-              r={r}
-              fill="none"
-              stroke="#fff"
-              strokeWidth={chosen === i ? 7 : 5}
-              vectorEffect="non-scaling-stroke"
-            />
-            <circle
-              cx={x}
-              cy={y}
-              r={r}
-              fill="none"
-              stroke="#000"
-              strokeWidth={chosen === i ? 3 : 1.8}
-              vectorEffect="non-scaling-stroke"
-            />
+            {twice(chosen === i ? 7 : 5, chosen === i ? 3 : 1.8, (stroke) => (
+              <circle cx={x} cy={y} r={r} {...stroke} />
+            ))}
           </g>
         ))}
     </svg>
@@ -206,13 +192,10 @@ export function Magnifier({
           height={photo.height}
           preserveAspectRatio="none"
         />
-        {['#fff', '#000'].map((colour, k) => (
+        {twice(3, 1.2, (stroke) => (
           <path
-            key={colour}
             d={`M${x - span / 2} ${y}H${x - span / 10}M${x + span / 10} ${y}H${x + span / 2}M${x} ${y - span / 2}V${y - span / 10}M${x} ${y + span / 10}V${y + span / 2}`}
-            stroke={colour}
-            strokeWidth={k === 0 ? 3 : 1.2}
-            vectorEffect="non-scaling-stroke"
+            {...stroke}
           />
         ))}
       </svg>

@@ -1,0 +1,185 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { Job, PaintingDetail, Photo as PhotoShape } from '../../contract';
+import type { Corners } from '../../core/raster';
+import type { Refused } from '../api/client';
+import { refresh, useAction, useJob, useReading } from '../api/queries';
+import { useKeys } from '../keyboard';
+import { Mark } from '../marks/mark';
+import { Greys } from '../slips/greys';
+import { JobProgress } from '../slips/jobProgress';
+import { ProblemNote } from '../slips/problem';
+import { CORNER_NAMES, CornerStage, Magnifier } from '../wall/cornerStage';
+
+const squareIn = ({ width, height }: PhotoShape): Corners => [
+  [width * 0.15, height * 0.15],
+  [width * 0.85, height * 0.15],
+  [width * 0.85, height * 0.85],
+  [width * 0.15, height * 0.85],
+];
+
+/** What stands in the slip before and after the reading. */
+function Quality({ paintingId, photo }: { paintingId: string; photo: PhotoShape }) {
+  const { data: reading } = useReading(paintingId, photo.readingId ? photo.id : null);
+  if (!reading) {
+    return (
+      <p className="serif mt-2">
+        {photo.corners
+          ? 'The corners are set. Mark greys of known value if there are any in the frame, then read.'
+          : 'The corners could not be found surely. Drag each ring to its corner of the canvas, or nudge it with the arrow keys.'}
+      </p>
+    );
+  }
+  return (
+    <>
+      <p className="serif mt-2">
+        Values are sure to {(2 * reading.light.uncertainty.value).toFixed(2)} of a step, warmth to{' '}
+        {(2 * reading.light.uncertainty.warmth).toFixed(1)}.
+        {reading.stale && <b> Corners, greys, plan or method have changed since: read again.</b>}
+      </p>
+      <ul className="mt-2">
+        {reading.quality.map((words) => (
+          <li key={words} className="small border-t py-2" style={{ borderColor: 'var(--slip-rule)' }}>
+            {words.startsWith('Glare') && <Mark name="not-read" label="not read" />} {words}
+          </li>
+        ))}
+      </ul>
+      {reading.quality.length === 0 && (
+        <p className="small">Square, sharp and evenly lit: good enough for every reading.</p>
+      )}
+    </>
+  );
+}
+
+/** A photograph on the desk: its corners under magnifiers, its light, its quality, and the reading of it. */
+export function PhotoDesk({
+  detail,
+  number,
+  photo,
+  found,
+}: {
+  detail: PaintingDetail;
+  number: number;
+  photo: PhotoShape;
+  found: Job | null;
+}) {
+  const { painting } = detail;
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const [draft, setDraft] = useState<Corners | null>(null);
+  const [chosen, setChosen] = useState(0);
+  const [marking, setMarking] = useState(false);
+  const [started, setStarted] = useState<Job | null>(null);
+  const setCorners = useAction('setCorners', painting.id);
+  const setGreys = useAction('setGreys', painting.id);
+  const read = useAction('readPhoto', painting.id);
+  const looking = useJob(found, () => void refresh(client, painting.id));
+  const reading = useJob(
+    started,
+    (job) =>
+      void refresh(client, painting.id).then(
+        () => job.state === 'done' && navigate(`/painting/${painting.id}/wall/${number}`),
+      ),
+  );
+  const corners = draft ?? (photo.corners as Corners | null) ?? squareIn(photo);
+  const params = { photoId: photo.id };
+  const busy =
+    reading?.state === 'running' ||
+    reading?.state === 'queued' ||
+    looking?.state === 'running' ||
+    looking?.state === 'queued';
+  const keepCorners = (next: Corners, done: boolean) => {
+    setDraft(next);
+    if (done)
+      setCorners.mutate(
+        { params, body: { corners: next.map(([x, y]) => [x, y]) as never } },
+        { onSettled: () => setDraft(null) },
+      );
+  };
+  const keepGreys = (greys: PhotoShape['greys']) => setGreys.mutate({ params, body: { greys } });
+  const start = () => photo.corners && !busy && read.mutate({ params }, { onSuccess: setStarted });
+  const magnifiers = (shown: readonly number[]) => (
+    <div className="contents sm:flex sm:flex-col sm:justify-between">
+      {shown.map((i) => (
+        <Magnifier
+          key={i}
+          photo={photo}
+          corner={corners[i]}
+          name={CORNER_NAMES[i]}
+          chosen={chosen === i}
+          onChoose={() => setChosen(i)}
+        />
+      ))}
+    </div>
+  );
+  const nextValue = ([9.3, 5, 1.6] as const)[photo.greys.length] ?? 5;
+  useKeys({ g: () => setMarking(!marking), Enter: () => start(), Tab: undefined });
+  const error: Refused | Error | null =
+    setCorners.error ??
+    setGreys.error ??
+    read.error ??
+    (reading?.problem ? new Error(reading.problem) : null) ??
+    (looking?.problem ? new Error(looking.problem) : null);
+  return (
+    <div className="mt-3 flex flex-1 flex-wrap gap-6">
+      <div className="min-w-0 flex-1" style={{ minWidth: 'min(520px, 100%)' }}>
+        <div className="grid grid-cols-4 gap-4 sm:grid-cols-[112px_1fr_112px]">
+          {magnifiers([0, 3])}
+          <div
+            className="relative order-first col-span-4 sm:order-none sm:col-span-1"
+            style={{ aspectRatio: photo.width / photo.height }}
+          >
+            <img
+              src={`/api/photos/${photo.id}/preview.jpg`}
+              alt={`Photograph of session ${number}`}
+              className="absolute inset-0 h-full w-full"
+              draggable={false}
+            />
+            <CornerStage
+              photo={photo}
+              corners={corners}
+              chosen={chosen}
+              onChoose={setChosen}
+              onCorners={keepCorners}
+              greys={photo.greys}
+              marking={marking}
+              onGrey={(box) => {
+                keepGreys([...photo.greys, { box, value: nextValue }]);
+                setMarking(false);
+              }}
+            />
+          </div>
+          {magnifiers([1, 2])}
+        </div>
+        <p className="mt-2">
+          {photo.cornersFrom === 'found' &&
+            `Corners found, sure to ${Math.round((photo.confidence ?? 0) * 100)} %. Drag one, or nudge it with the arrow keys.`}
+          {photo.cornersFrom === 'given' && 'Corners as you set them. Shift with an arrow moves ten pixels.'}
+          {!photo.corners && !busy && <b>Show the four corners: drag each ring to its corner of the canvas.</b>}
+        </p>
+      </div>
+      <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>
+        <h2>{photo.readingId ? 'How good is this photo?' : 'Corners and light'}</h2>
+        <p className="small soft">
+          {photo.fileName}, {photo.width} × {photo.height} px
+        </p>
+        <Quality paintingId={painting.id} photo={photo} />
+        <Greys photo={photo} marking={marking} onMarking={setMarking} onGreys={keepGreys} />
+        <div className="mt-auto flex flex-col gap-2 pt-4">
+          <ProblemNote error={error} />
+          <JobProgress job={looking} />
+          <JobProgress job={reading} />
+          {!photo.corners && !busy && (
+            <button className="btn" onClick={() => keepCorners(corners, true)}>
+              These are the corners
+            </button>
+          )}
+          <button className="btn act w-full" disabled={!photo.corners || busy} onClick={start}>
+            {photo.readingId ? `Read session ${number} again` : `Read session ${number}`} <kbd>Enter</kbd>
+          </button>
+        </div>
+      </aside>
+    </div>
+  );
+}

@@ -1,0 +1,59 @@
+import type { Photo } from '../../contract';
+
+/** Neutral patches of known value in the frame: listed, corrected, marked by dragging. */
+export function Greys({
+  photo,
+  marking,
+  onMarking,
+  onGreys,
+}: {
+  photo: Photo;
+  marking: boolean;
+  onMarking: (on: boolean) => void;
+  onGreys: (greys: Photo['greys']) => void;
+}) {
+  return (
+    <section
+      className="mt-3 border-t pt-3"
+      style={{ borderColor: 'var(--slip-rule)' }}
+      aria-label="Greys of known value"
+    >
+      <h3>Greys of known value</h3>
+      <p className="small mb-2">
+        {photo.greys.length === 0
+          ? 'None marked: the light will be guessed from the plan. A white, a grey and a black beside the canvas make it surer.'
+          : photo.greys.length < 3
+            ? 'With white, grey and black the tone curve is taken out too.'
+            : 'Gain and tone curve are taken out with these.'}
+      </p>
+      <ul>
+        {photo.greys.map((grey, i) => (
+          <li key={`${grey.box.join()}-${grey.value}`} className="mb-1 flex items-center gap-2">
+            <label className="small flex flex-1 items-center gap-2">
+              value (0 black)
+              <input
+                type="number"
+                className="!min-h-9 w-20 !py-1"
+                min={0.5}
+                max={10}
+                step={0.1}
+                defaultValue={grey.value}
+                onBlur={(e) => {
+                  const value = Number(e.target.value);
+                  if (value > 0 && value <= 10 && value !== grey.value)
+                    onGreys(photo.greys.map((g, k) => (k === i ? { ...g, value } : g)));
+                }}
+              />
+            </label>
+            <button className="line small" onClick={() => onGreys(photo.greys.filter((_, k) => k !== i))}>
+              remove
+            </button>
+          </li>
+        ))}
+      </ul>
+      <button className="word" aria-pressed={marking} onClick={() => onMarking(!marking)}>
+        {marking ? 'Drag a box over the patch' : 'Mark a grey patch'} <kbd>G</kbd>
+      </button>
+    </section>
+  );
+}
