@@ -1,0 +1,104 @@
+import { describe, expect, test } from 'vitest';
+import type { Job } from '../../contract';
+import { JobBoard } from './jobBoard';
+import type { Progress } from './tasks';
+
+/** Work that ends when it is told to. */
+function handHeld() {
+  let finish: () => void = () => undefined;
+  let fail: (cause: Error) => void = () => undefined;
+  let tell: (progress: Progress) => void = () => undefined;
+  let signal: AbortSignal | undefined;
+  const work = (given: AbortSignal, telling: (progress: Progress) => void) => {
+    [signal, tell] = [given, telling];
+    return new Promise<void>((done, failed) => {
+      [finish, fail] = [done, failed];
+    });
+  };
+  return {
+    work,
+    finish: () => finish(),
+    fail: (words: string) => fail(new Error(words)),
+    tell: (doing: string, share: number) => tell({ doing, share }),
+    stopped: () => signal?.aborted ?? false,
+  };
+}
+const settled = () => new Promise((later) => setImmediate(later));
+const board = () => {
+  let n = 0;
+  return new JobBoard({ now: () => new Date(0), newId: () => `job-${n++}` });
+};
+const ABOUT = { kind: 'read', photoId: 'photo-1' } as const;
+
+describe('long work on the board', () => {
+  test('runs, tells how far it is, and is done', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    expect(jobs.get(id)).toMatchObject({ state: 'running', photoId: 'photo-1' });
+    hand.tell('squaring it', 0.4);
+    expect(jobs.get(id)).toMatchObject({ doing: 'squaring it', share: 0.4 });
+    hand.finish();
+    await settled();
+    expect(jobs.get(id)).toMatchObject({ state: 'done', share: 1, problem: null });
+  });
+
+  test('failing, it keeps the sentence', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    hand.fail('The canvas could not be found.');
+    await settled();
+    expect(jobs.get(id)).toMatchObject({ state: 'failed', problem: 'The canvas could not be found.' });
+  });
+
+  test('stopped, it is stopped at once and stays so, whatever the work does afterwards', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    expect(jobs.stop(id)).toMatchObject({ state: 'stopped' });
+    expect(hand.stopped()).toBe(true);
+    hand.tell('still going', 0.9);
+    hand.finish();
+    await settled();
+    expect(jobs.get(id)).toMatchObject({ state: 'stopped', doing: 'stopped', problem: null });
+  });
+
+  test('a finished job cannot be stopped any more', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    hand.finish();
+    await settled();
+    expect(jobs.stop(id)).toMatchObject({ state: 'done' });
+    expect(jobs.stop('unknown')).toBeUndefined();
+  });
+
+  test('watchers hear the present state at once, then every change, until they leave', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    const heard: Job[] = [];
+    const leave = jobs.watch(id, (job) => heard.push(job));
+    hand.tell('reading', 0.5);
+    leave();
+    hand.finish();
+    await settled();
+    expect(heard.map(({ state, share }) => [state, share])).toEqual([['running', 0], ['running', 0.5]]); // prettier-ignore
+    jobs.watch('unknown', () => heard.push({} as Job))();
+    expect(heard).toHaveLength(2);
+  });
+
+  test('the work under way for a photograph is known, and only while it is under way', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    expect(jobs.underWay('photo-1')?.id).toBe(id);
+    expect(jobs.underWay('photo-2')).toBeUndefined();
+    hand.finish();
+    await settled();
+    expect(jobs.underWay('photo-1')).toBeUndefined();
+  });
+
+  test('the board forgets the oldest, not the newest', async () => {
+    const jobs = board();
+    for (let n = 0; n < 230; n++) jobs.post(ABOUT, async () => undefined);
+    await settled();
+    expect(jobs.get('job-0')).toBeUndefined();
+    expect(jobs.get('job-229')).toBeDefined();
+  });
+});
