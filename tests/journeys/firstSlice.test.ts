@@ -190,7 +190,7 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await verdicts.first().waitFor();
     expect(await verdicts.count()).toBe(2);
     for (const text of await verdicts.allTextContents())
-      expect(text).toMatch(/(settled|closer|unchanged|overshot|further off), [+-]?[\d.]+ before, [+-]?[\d.]+ now/);
+      expect(text).toMatch(/(settled|closer|unchanged|overshot|further off), [+−]?[\d.]+ before, [+−]?[\d.]+ now/);
   });
 
   test('the two sessions beside each other, and all of it on one ledge', async () => {

@@ -1,0 +1,162 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Browser, Page } from 'playwright-core';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { ask, DEMO, paintingWithReference, readWithCard, photographSession, startServer, type Server } from '../server';
+import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+
+let server: Server;
+let browser: Browser;
+beforeAll(async () => {
+  server = await startServer();
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+/** A page at the place where the next session's photograph is asked for. */
+async function atTheDesk(title: string): Promise<{ page: Page; paintingId: string; complaints: string[] }> {
+  const paintingId = await paintingWithReference(server, title);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(25_000);
+  const complaints = complaintsOf(page);
+  await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
+  await page.getByRole('button', { name: 'Choose the photo of session 1' }).waitFor();
+  return { page, paintingId, complaints };
+}
+
+const photoBytes = (session: number) => readFile(join(DEMO, `enamel-pot-session-${session}.jpg`));
+
+/** Gives the page a file as the hand does: dropped on the dashed frame, or pasted. */
+async function give(page: Page, how: 'drop' | 'paste', file: { name: string; type: string; bytes: Buffer }) {
+  const data = await page.evaluateHandle(
+    ({ name, type, base64 }) => {
+      const bytes = Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0));
+      const transfer = new DataTransfer();
+      transfer.items.add(new File([bytes], name, { type }));
+      return transfer;
+    },
+    { name: file.name, type: file.type, base64: file.bytes.toString('base64') },
+  );
+  if (how === 'drop') {
+    await page.dispatchEvent('.drop', 'dragover', { dataTransfer: data });
+    expect(await page.locator('.drop').getAttribute('data-over')).toBe('true');
+    await page.dispatchEvent('.drop', 'drop', { dataTransfer: data });
+  } else {
+    await page.evaluate((clipboardData) => window.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true })), data); // prettier-ignore
+  }
+}
+
+describe('every way a photograph comes in', () => {
+  test('a WebP is dropped on the desk, and its canvas is found', async () => {
+    const { page, complaints } = await atTheDesk('Dropped');
+    const bytes = await sharp(await photoBytes(4)).webp({ quality: 90 }).toBuffer(); // prettier-ignore
+    await give(page, 'drop', { name: 'from the tablet.webp', type: 'image/webp', bytes });
+    await page.getByText(/Corners found, sure to/).waitFor();
+    await page.getByText('from the tablet.webp, 4000 × 3000 px').waitFor();
+    expect(complaints).toEqual([]);
+    await page.close();
+  });
+
+  test('a TIFF is pasted, and is kept as the file it was', async () => {
+    const { page, paintingId } = await atTheDesk('Pasted');
+    const bytes = await sharp(await photoBytes(4)).resize(1600).tiff({ compression: 'lzw' }).toBuffer(); // prettier-ignore
+    await give(page, 'paste', { name: 'scan.tif', type: 'image/tiff', bytes });
+    await page.getByText(/Corners found, sure to/).waitFor();
+    const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+    expect(sessions[0].photos[0]).toMatchObject({ fileName: 'scan.tif', width: 1600, height: 1200 });
+    await page.close();
+  });
+
+  test('the same file twice is said to be here already', async () => {
+    const { page } = await atTheDesk('Twice');
+    const input = page.locator('input[type=file]');
+    await input.setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
+    await page.getByText(/Corners found, sure to/).waitFor();
+    await page.getByRole('link', { name: 'next', exact: true }).click();
+    await page.getByRole('button', { name: 'Choose the photo of session 2' }).waitFor();
+    await input.setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
+    await page.getByText(/That file is here already/).waitFor();
+    await page.close();
+  });
+});
+
+test('long work is stopped by its button, and can be done again', async () => {
+  const { page, complaints } = await atTheDesk('Stopped');
+  await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-3.jpg'));
+  await page.getByText(/Corners found, sure to/).waitFor();
+  await page.getByRole('button', { name: 'Read session 1' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  const again = page.getByRole('button', { name: 'Read session 1' });
+  await expect.poll(() => again.isEnabled()).toBe(true);
+  expect(page.url()).toMatch(/photo\/1$/);
+  await again.click();
+  await page.getByRole('heading', { name: 'Reading, session 1' }).waitFor();
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('a server that is gone is said in words, and the page goes on once it is back', async () => {
+  const { page } = await atTheDesk('Gone for a moment');
+  await page.route('**/api/**', (route) => route.abort());
+  await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
+  await page.getByRole('alert').getByText(/does not answer/).waitFor(); // prettier-ignore
+  await page.unroute('**/api/**');
+  await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
+  await page.getByText(/Corners found, sure to/).waitFor();
+  await page.close();
+});
+
+describe('with a finger on a phone', () => {
+  let page: Page;
+  let photoId: string;
+  beforeAll(async () => {
+    const paintingId = await paintingWithReference(server, 'In the hand');
+    ({ id: photoId } = (await photographSession(server, paintingId, 3)).photo);
+    await readWithCard(server, photoId, 3);
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+    page = await context.newPage();
+    page.setDefaultTimeout(25_000);
+    await page.goto(`${server.url}/painting/${paintingId}/wall/1`);
+  });
+
+  test('a tap on a picture reads the spot on both', async () => {
+    const flat = page.getByRole('img', { name: 'The painting, flat' });
+    await flat.waitFor();
+    await flat.tap({ position: { x: 120, y: 90 } });
+    for (const name of ['plan', 'painted'])
+      await expect.poll(async () => Number(await page.getByTestId(`spot-${name}`).textContent())).toBeGreaterThan(0.5);
+  });
+
+  test('two fingers bring the picture nearer, on both', async () => {
+    const ruler = () => page.locator('svg text').allTextContents();
+    const before = await ruler();
+    const box = await page.getByRole('img', { name: 'The painting, flat' }).boundingBox();
+    if (!box) throw new Error('no picture');
+    const session = await page.context().newCDPSession(page);
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    const fingers = (apart: number) => [{ x: x - apart, y, id: 0 }, { x: x + apart, y, id: 1 }]; // prettier-ignore
+    await session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: fingers(20) });
+    for (let apart = 25; apart <= 80; apart += 5)
+      await session.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: fingers(apart) });
+    await session.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    await expect.poll(ruler).not.toEqual(before);
+  });
+
+  test('a finding is taken and undone by tapping, with targets a finger meets', async () => {
+    await page.getByRole('link', { name: /Decide \d+ findings?/ }).tap();
+    const take = page.getByRole('button', { name: /^Take/ });
+    await take.waitFor();
+    for (const name of [/^Take/, /^Not now/, /^Dismiss/])
+      expect((await page.getByRole('button', { name }).boundingBox())?.height).toBeGreaterThanOrEqual(44);
+    await take.tap();
+    await page.getByText(/1 taken/).waitFor();
+    await page.getByRole('button', { name: /Undo/ }).tap();
+    await page.getByText(/0 taken/).waitFor();
+    expect(await sticksOut(page)).toBe(false);
+    expect(await axeFaults(page)).toEqual([]);
+  });
+});
