@@ -71,7 +71,7 @@ describe('every way a photograph comes in', () => {
     await page.close();
   });
 
-  test('the same file twice is said to be here already', async () => {
+  test('the photograph of session 1 is not taken for that of session 2', async () => {
     const { page } = await atTheDesk('Twice');
     const input = page.locator('input[type=file]');
     await input.setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
@@ -79,7 +79,7 @@ describe('every way a photograph comes in', () => {
     await page.getByRole('link', { name: 'next', exact: true }).click();
     await page.getByRole('button', { name: 'Choose the photo of session 2' }).waitFor();
     await input.setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
-    await page.getByText(/That file is here already/).waitFor();
+    await page.getByText(/is the photograph of session 1 already/).waitFor();
     await page.close();
   });
 });

@@ -36,6 +36,24 @@ export async function homeOf({ db }: Studio, photo: PhotoRow): Promise<{ session
   return { session, painting: await rowOf<PaintingRow>(db, 'painting', session.paintingId) };
 }
 
+/** One photograph shows one session: the same file for a second one is a slip of the hand. */
+async function refuseElsewhere(
+  { db }: Studio,
+  session: SessionRow,
+  { sha256, name }: { sha256: string; name: string },
+): Promise<void> {
+  const other = (await db('photo')
+    .join('session', 'session.id', 'photo.sessionId')
+    .where({ 'session.paintingId': session.paintingId, 'photo.sha256': sha256 })
+    .first('session.number as number')) as { number: number } | undefined;
+  if (!other) return;
+  throw new InputError(
+    'known-photo',
+    `${name} is the photograph of session ${other.number} already. Nothing was changed. Choose the one taken after session ${session.number}.`,
+    409,
+  );
+}
+
 /** Keeps a photograph of the canvas and starts looking for its corners. The same file twice in a session is kept once. */
 export async function addPhoto(
   studio: Studio,
@@ -47,6 +65,7 @@ export async function addPhoto(
   const name = cleanName(arrived.name);
   const { sha256 } = await keepPicture(studio, { ...arrived, name });
   const twin = (await db('photo').where({ sessionId, sha256 }).first()) as PhotoRow | undefined;
+  if (!twin) await refuseElsewhere(studio, session, { sha256, name });
   const row: PhotoRow = twin ?? {
     id: world.newId(),
     sessionId,

@@ -63,7 +63,7 @@ export function PaintingLayout() {
           )}
         </nav>
       </header>
-      <ProblemNote error={error} />
+      <ProblemNote error={data ? null : error} />
       {data && <Outlet context={data} />}
     </main>
   );

@@ -49,7 +49,7 @@ export function FileDrop({
         className="sr-only"
         disabled={busy}
         tabIndex={-1}
-        aria-label={label}
+        aria-hidden
         onChange={(e) => {
           const file = e.target.files?.[0];
           if (file) onFile(file);
