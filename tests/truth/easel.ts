@@ -63,8 +63,8 @@ export async function demoScene(slug: string, ids: boolean, [widthMm, heightMm]:
 /** How a finished painting is laid: loose big strokes first, then smaller ones. The painter wanders a little everywhere. */
 export const HAND: readonly Layer[] = [
   { brush: 14, coverage: 2, body: 0.92, wander: { value: 0.1, colour: 1.2 } },
-  { brush: 6, coverage: 3.5, body: 0.9, wander: { value: 0.08, colour: 1 } },
-  { brush: 3, coverage: 3.5, body: 0.9, wander: { value: 0.06, colour: 0.8 } },
+  { brush: 6, coverage: 2.8, body: 0.9, wander: { value: 0.08, colour: 1 } },
+  { brush: 3, coverage: 2.8, body: 0.9, wander: { value: 0.06, colour: 0.8 } },
 ];
 
 export interface Errors {

@@ -24,10 +24,10 @@ export function inject(motif: Motif, seed: number): Injected {
   const box = [random() * (widthMm - w), random() * (heightMm - h), w, h] as const;
   const sign = random() < 0.5 ? -1 : 1;
   if (seed % 3 < 2) {
-    const amount = sign * (0.6 + 0.6 * random());
+    const amount = sign * (0.5 + 0.6 * random());
     return { kind: 'value', amount, box, mistake: { where: { box }, value: amount } };
   }
-  const amount = sign * (7 + 6 * random());
+  const amount = sign * (5 + 6 * random());
   return { kind: 'temperature', amount, box, mistake: { where: { box }, warmer: amount } };
 }
 

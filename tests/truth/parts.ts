@@ -88,15 +88,16 @@ async function findings(count: number): Promise<Row[]> {
     say(`  faithful copy: ${words.length === 0 ? 'nothing raised' : words.join(' ')}`);
   }
   return [
-    { name: `injected errors of at least 0.6 step or 7 units, ${count}: found`, reached: found / count, target: 0.9, atLeast: true, unit: 'share' },
+    { name: `injected errors of 0.5 step or 5 units and more, ${count}: found`, reached: found / count, target: 0.9, atLeast: true, unit: 'share' },
     { name: 'injected errors: in the top five', reached: topFive / count, target: 0.8, atLeast: true, unit: 'share' },
     { name: `findings on ${count} faithful copies: most on one`, reached: Math.max(...alarms), target: 1, unit: 'finding' },
     { name: 'findings on faithful copies: mean', reached: alarms.reduce((s, v) => s + v, 0) / count, target: null, unit: 'finding' },
   ]; // prettier-ignore
 }
 
-/** The suite in parts that can run beside one another. @param scale 1 = as in CI; more = more pictures */
+/** The suite in parts that can run beside one another, the longest first. @param scale 1 = as in CI; more = more pictures */
 export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   corners: (scale) => corners(24 * scale),
-  readings: async (scale) => [...(await values()), ...(await findings(8 * scale))],
+  findings: (scale) => findings(10 * scale),
+  values,
 };
