@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { findingsOf, placeInWords, sentenceFor, type Finding } from '../core/correct';
-import { CanvasNotFound, CornersRefused, flatFromPhoto, type Flat } from '../core/photo';
+import { CanvasNotFound, combineFlats, CornersRefused, flatFromPhoto, type Flat } from '../core/photo';
 import { cutTree, massTree, middleCrop, plannedPicture, resizeMasses, CROP_TOLERANCE } from '../core/plan';
 import { doubtOf, readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
 import type { Box, Picture, Raster } from '../core/raster';
@@ -117,10 +117,7 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
     key: request.key,
   });
   const flats = photos.map((photo) => flatOrRefusal(photo, plan, request));
-  // Of several photographs of one session the surest is read: least glare, then least light left in it.
-  const flat = flats.reduce((best, next) =>
-    next.glareShare + next.light.uncertainty.value < best.glareShare + best.light.uncertainty.value ? next : best,
-  );
+  const flat = combineFlats(flats);
   const masses = cutTree(massTree(plan), MASSES);
   const reading = readFlat(flat, { plan, masses });
   const sized = resizeMasses(masses, reading.aligned);

@@ -118,15 +118,18 @@ export interface Ask {
   readonly greys?: Shot['patches'];
   readonly regions?: readonly (readonly number[])[];
   readonly key?: 'absolute' | 'range';
+  /** further photographs of the same session */
+  readonly more?: readonly string[];
 }
 
 /** Measures through the same entry point as a user's command line. */
 export async function measure(
   motif: Motif,
   photo: string,
-  { corners, greys = [], regions = [], key }: Ask,
+  { corners, greys = [], regions = [], key, more = [] }: Ask,
 ): Promise<ReadReport> {
   const args = ['--reference', motif.reference, '--photo', photo, '--size', `${motif.widthMm}x${motif.heightMm}`];
+  for (const path of more) args.push('--photo', path);
   if (corners) args.push('--corners', points(corners));
   for (const { box, value } of greys) args.push('--grey', `${box.join(',')}=${value}`);
   for (const region of regions) args.push('--region', region.join(','));

@@ -1,6 +1,7 @@
 import { anySetup, findCorners } from './corners';
 import { demoScene, madeUp, paintMotif, type Motif } from './easel';
 import { falseAlarms, lookFor } from './findings';
+import { maskOf, underFormerGlare } from './glare';
 import { medianOf, quantileOf } from './statistics';
 import type { Row } from './targets';
 import { readUnder, type Condition } from './values';
@@ -95,9 +96,37 @@ async function findings(count: number): Promise<Row[]> {
   ]; // prettier-ignore
 }
 
+async function glare(count: number): Promise<Row[]> {
+  const motifs = await valueMotifs();
+  const sheets = motifs.map((motif, i) => paintMotif(motif, {}, i + 41));
+  const masks = [];
+  for (let k = 0; k < 2 * count; k++) {
+    const i = k % motifs.length;
+    const result = await maskOf(motifs[i], sheets[i], k + 60);
+    masks.push(result);
+    say(
+      `  ${motifs[i].name}: ${(100 * result.caught).toFixed(0)} % of the blown masked, ${(100 * result.harmed).toFixed(1)} % of the clean`,
+    );
+  }
+  const under: number[] = [];
+  for (let k = 0; k < count; k++) {
+    const errors = await underFormerGlare(motifs[k % motifs.length], k + 80);
+    under.push(...errors);
+    say(`  three shots: ${errors.map((e) => e.toFixed(2)).join(', ')} step under former glare`);
+  }
+  const mean = (list: number[]) => list.reduce((s, v) => s + v, 0) / list.length;
+  const caught = masks.map((m) => m.caught).filter(Number.isFinite);
+  return [
+    { name: `glare: blown area that is masked, ${caught.length} photographs`, reached: mean(caught), target: 0.9, atLeast: true, unit: 'share' },
+    { name: 'glare: clean area that is masked', reached: mean(masks.map((m) => m.harmed)), target: 0.02, unit: 'share' },
+    { name: 'three shots: value under former glare, worst', reached: Math.max(...under), target: 0.3, unit: 'step' },
+  ]; // prettier-ignore
+}
+
 /** The suite in parts that can run beside one another, the longest first. @param scale 1 = as in CI; more = more pictures */
 export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   corners: (scale) => corners(24 * scale),
+  glare: (scale) => glare(4 * scale),
   findings: (scale) => findings(10 * scale),
   values,
 };

@@ -9,6 +9,7 @@ export {
   type FlatRequest,
   type CanvasSize,
 } from './flat';
+export { combineFlats } from './combine';
 export { findCanvas, CORNERS_SURE, type FoundCanvas } from './findCanvas';
 export { straighten, CornersRefused } from './straighten';
 export type { GreyPatch } from './patches';

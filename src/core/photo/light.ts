@@ -47,7 +47,7 @@ function applyCurves(raster: Raster, curves: Curves): Raster {
 }
 
 /** Takes the fitted gain and field out of every pixel. */
-function applyFit(raster: Raster, fit: PlanFit): Raster {
+export function applyFit(raster: Raster, fit: PlanFit): Raster {
   if (isPlain(fit)) return raster;
   const { width, height } = raster;
   const [gainR, gainG, gainB] = fit.gainStops.map((stops) => 2 ** stops);
