@@ -5,6 +5,8 @@ const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v
 const LIGHT_WORDS = {
   card: 'taken out with patches of known grey',
   grey: 'set by one or two patches of known grey',
+  board: 'taken out with a white board',
+  before: 'taken from what has not changed since the last session',
   plan: 'guessed from the passages that agree with the plan',
   untouched: 'taken as it is',
 } as const;

@@ -4,12 +4,16 @@ import {
   Correction,
   Job,
   Mass,
+  Lamp,
+  LightFrom,
   NewPainting,
   PaintingDetail,
   PaintingSummary,
   Photo,
+  PhotoRole,
   ReadingDetail,
   Settings,
+  Surface,
 } from './studio';
 
 /** One row an endpoint: what is sent, what comes back. The server checks both; the web's client and openapi.json are made from it. */
@@ -143,6 +147,16 @@ export const ROUTES = {
     summary: 'Mark patches of known grey, photo px',
     body: z.object({ greys: z.array(GreyPatch).max(24) }),
     response: Photo,
+    status: 200,
+  }),
+  changePhoto: route({
+    method: 'put',
+    path: '/photos/:photoId',
+    summary: 'Say what a photograph shows and how its light is taken out, or put it aside',
+    body: z
+      .object({ role: PhotoRole, lightFrom: LightFrom, lamp: Lamp, surface: Surface, aside: z.boolean() })
+      .partial(),
+    response: PaintingDetail,
     status: 200,
   }),
   readPhoto: route({

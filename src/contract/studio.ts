@@ -65,6 +65,13 @@ export const Mass = z.object({
 /** arrived: corners not looked for yet; asked: the painter must show them; ready: can be read; read: has a reading */
 export const PhotoState = z.enum(['arrived', 'asked', 'ready', 'read']);
 
+/** canvas: shows the painting; white-board: shows a plain board in its place, for the light */
+export const PhotoRole = z.enum(['canvas', 'white-board']);
+/** auto: from whatever is known best; last-session: from what has not changed since; as-photographed: left as it is */
+export const LightFrom = z.enum(['auto', 'last-session', 'as-photographed']);
+export const Lamp = z.enum(['', 'daylight', 'lamp', 'mixed']);
+export const Surface = z.enum(['', 'dry', 'wet', 'oiled out', 'freshly glazed']);
+
 export const Photo = z.object({
   id: Id,
   sessionId: Id,
@@ -76,6 +83,12 @@ export const Photo = z.object({
   cornersFrom: z.enum(['found', 'given']).nullable(),
   confidence: z.number().nullable(),
   greys: z.array(GreyPatch),
+  role: PhotoRole,
+  lightFrom: LightFrom,
+  /** what burned when it was taken; '' = not said */
+  lamp: Lamp,
+  /** what state the paint was in; '' = not said */
+  surface: Surface,
   state: PhotoState,
   readingId: Id.nullable(),
 });
@@ -86,7 +99,10 @@ export const Session = z.object({
   date: Day,
   intention: z.string(),
   minutes: z.number().int().nullable(),
+  /** boards and further shots first, last the photograph that is read */
   photos: z.array(Photo),
+  /** photographs the painter has put aside; nothing of them is used, nothing of them is lost */
+  aside: z.array(Photo),
 });
 
 export const Check = z.object({
@@ -180,15 +196,19 @@ export const ReadingDetail = z.object({
   planVersion: z.number().int(),
   algorithm: z.number().int(),
   createdAt: Time,
-  /** the corners, greys or plan have changed since */
+  /** the corners, greys, shots, light or plan have changed since */
   stale: z.boolean(),
   light: z.object({
-    method: z.enum(['card', 'grey', 'plan', 'untouched']),
+    method: z.enum(['card', 'grey', 'board', 'before', 'plan', 'untouched']),
     gainStops: z.array(z.number()),
     fallOffStops: z.number(),
+    /** stops relative to the canvas's middle, 17 x 17 over the canvas, row by row; empty in readings made before it was kept */
+    field: z.array(z.number()),
     agreement: z.number(),
     uncertainty: Uncertainty,
   }),
+  /** photographs of the canvas that were combined */
+  shots: z.number().int(),
   glareShare: z.number(),
   glare: Shape.nullable(),
   blurMm: z.number().nullable(),

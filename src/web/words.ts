@@ -1,4 +1,4 @@
-import type { Next, PaintingDetail, PaintingSummary } from '../contract';
+import type { Next, PaintingDetail, PaintingSummary, ReadingDetail } from '../contract';
 
 /** "14 March" of an ISO day. */
 export const dayInWords = (day: string) =>
@@ -54,3 +54,25 @@ export function signedFigure(kind: keyof typeof DIGITS, difference: number): str
   const text = figure(difference, DIGITS[kind]);
   return difference > 0 && Number(text) > 0 ? `+${text}` : text;
 }
+
+/** How the light was taken out: as a caption, and as a sentence about the method. */
+export const LIGHT_WORDS: Record<ReadingDetail['light']['method'], { caption: string; sentence: string }> = {
+  card: {
+    caption: 'light taken out with the card',
+    sentence: 'The light was taken out with the greys you marked, gain and tone curve.',
+  },
+  grey: { caption: 'light set by a known grey', sentence: 'The light was set by a grey you marked.' },
+  board: {
+    caption: 'light taken out with the white board',
+    sentence: 'Its fall-off was taken out with the white board, its strength with the passages that agree.',
+  },
+  before: {
+    caption: 'light as in the last session',
+    sentence: 'No grey was marked, so the light was taken from what has not changed since the last session.',
+  },
+  plan: {
+    caption: 'light guessed from the plan',
+    sentence: 'No grey was marked, so the light was guessed from the passages that agree with the plan.',
+  },
+  untouched: { caption: 'light as photographed', sentence: 'The light was left as photographed.' },
+};

@@ -7,6 +7,7 @@ import {
   type Raster,
   shrinkRaster,
 } from '../raster';
+import { boardField } from './board';
 import { opponentPlanes } from './edgeField';
 import { CORNERS_SURE, findCanvas, tiltDegrees } from './findCanvas';
 import { coloursOf } from './colours';
@@ -58,6 +59,12 @@ export interface FlatRequest {
   readonly greys?: readonly GreyPatch[];
   /** the plan at reading size (any will do); null = nothing to compare with */
   readonly plan: Raster | null;
+  /** a photograph of a plain white board in the canvas's place, same camera, same light; its corners where it was moved */
+  readonly board?: { readonly photo: Picture; readonly corners?: Corners } | null;
+  /** the last session's flat at reading size, its light taken out */
+  readonly before?: Raster | null;
+  /** auto: from whatever is known best; last-session: the plan is not asked; as-photographed: nothing is taken out */
+  readonly lightFrom?: 'auto' | 'last-session' | 'as-photographed';
   /** accept corners however unsure: for showing them to the painter, never for a reading unasked */
   readonly acceptUnsure?: boolean;
 }
@@ -106,9 +113,17 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   if (!toPhoto || !fromPhoto) throw new CornersRefused('Three of the four corners lie on one line.');
   const squared = straighten(photo, place.corners, size);
   const patches = (request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((patch) => patch !== null);
-  const { relight, light } = lightOf(squared, { patches, toPhoto, fromPhoto, plan: request.plan });
+  const { board, plan } = request;
+  const { relight, light } = lightOf(squared, {
+    patches,
+    toPhoto,
+    fromPhoto,
+    plan: request.lightFrom === 'last-session' ? null : plan,
+    before: request.before,
+    board: board && boardField(straighten(board.photo, board.corners ?? place.corners, size)),
+    leave: request.lightFrom === 'as-photographed',
+  });
   const small = relight(squared);
-  const { plan } = request;
   const fits = plan && plan.width === small.width && plan.height === small.height;
   const mask = fits
     ? findGlare(squared, coloursOf(small).value, coloursOf(plan).value)

@@ -1,11 +1,12 @@
 import { valueFromLuminance } from '../colour';
-import { channelsOf, project, type Homography, type Raster } from '../raster';
+import { channelsOf, project, type Homography, type Point, type Raster } from '../raster';
+import { boardFallOff, withoutField, type BoardField } from './board';
 import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
 import { curvePlane, toneCurveThrough, type ToneCurve } from './toneCurve';
 
 /** From what the light was worked out. */
-export type LightMethod = 'card' | 'grey' | 'plan' | 'untouched';
+export type LightMethod = 'card' | 'grey' | 'board' | 'before' | 'plan' | 'untouched';
 
 /** How the photo's light was taken out, and what remains uncertain. */
 export interface Light {
@@ -14,6 +15,8 @@ export interface Light {
   readonly gainStops: readonly [number, number, number];
   /** difference between the brightest and the darkest place of the fitted field over the canvas, stops */
   readonly fallOffStops: number;
+  /** stops of light relative to the canvas's middle, a grid of 17 by 17 over it, row by row */
+  readonly field: readonly number[];
   /** share of the canvas that agrees with the plan once the light is out, 0..1; the plan speaks about the light only where it agrees */
   readonly agreement: number;
   /** one-sigma uncertainty of a mass's value (steps) and warmth (units a*b*) that the light leaves */
@@ -29,6 +32,12 @@ export interface LightEvidence {
   readonly fromPhoto: Homography;
   /** the plan, at any size; null = none to compare with */
   readonly plan: Raster | null;
+  /** the light's field as a white board showed it */
+  readonly board?: BoardField | null;
+  /** the last session's flat, its light taken out */
+  readonly before?: Raster | null;
+  /** leave the light as photographed, whatever is known of it */
+  readonly leave?: boolean;
 }
 
 /** A tone curve a channel; null where no patch tells any. */
@@ -82,52 +91,105 @@ function knownUpTo(usable: readonly SeenPatch[]): number {
   return lightest > 8 ? 10.5 : lightest + MARGIN;
 }
 
-function methodOf(patches: readonly SeenPatch[], fit: PlanFit): LightMethod {
-  const usable = patches.filter((patch) => !patch.clipped).length;
-  if (usable >= 3) return 'card';
-  if (usable >= 1) return 'grey';
-  return isPlain(fit) ? 'untouched' : 'plan';
-}
-
 // One sigma, from the truth suite's photographs by a phone-like camera (tests/truth): what each kind of evidence leaves.
 const LEFT: Record<LightMethod, { value: number; warmth: number }> = {
   card: { value: 0.05, warmth: 0.8 },
   grey: { value: 0.1, warmth: 1.2 },
+  board: { value: 0.08, warmth: 1.1 },
+  before: { value: 0.08, warmth: 1 },
   plan: { value: 0.1, warmth: 1.2 },
   untouched: { value: 0.08, warmth: 1 },
 };
 
+/** What a photo's light is fitted to besides its patches, and what it is then called. */
+interface Fitted {
+  readonly fit: PlanFit;
+  readonly to: 'plan' | 'before' | null;
+}
+
+/** The last session or the plan, whichever more of the canvas agrees with: what was not painted on is the best witness of the light. */
+function fitted(
+  curved: Raster,
+  { plan, before, board }: LightEvidence,
+  known: { anchors: Point[]; knownTo: number },
+): Fitted {
+  const ask = { ...known, field: !board };
+  const toBefore = before ? fitToPlan(curved, before, ask) : NO_FIT;
+  const toPlan = plan && toBefore.agreement < SAME_PAINT ? fitToPlan(curved, plan, ask) : NO_FIT;
+  if (toBefore.agreement >= toPlan.agreement && !isPlain(toBefore)) return { fit: toBefore, to: 'before' };
+  return { fit: toPlan, to: isPlain(toPlan) ? null : 'plan' };
+}
+const SAME_PAINT = 0.75; // share of the canvas: with so much unchanged the plan need not be asked
+
+function methodOf(usable: number, { board }: LightEvidence, { to }: Fitted): LightMethod {
+  if (usable >= 3) return 'card';
+  if (usable >= 1) return 'grey';
+  return board ? 'board' : (to ?? 'untouched');
+}
+
 /**
- * Works out the light of a squared photo: the tone curve and gain that the patches give, then the slow field (and without patches the
- * gain) in which the painting agrees with the plan over most of its area. What was painted differently is an outlier there.
+ * Works out the light of a squared photo: the tone curve and gain that the patches give, the field that a white board showed, then the
+ * slow field (and without patches the gain) in which the painting agrees with the last session or with the plan over most of its area.
+ * What was painted differently is an outlier there.
  * @returns what takes the light out of the photo squared at any size, and what is known of the light
  */
 export function lightOf(
   squared: Raster,
-  { patches, fromPhoto, plan }: LightEvidence,
+  evidence: LightEvidence,
 ): { relight: (squared: Raster) => Raster; light: Light } {
+  if (evidence.leave) return { relight: (raster) => raster, light: untouched };
+  const { patches, fromPhoto, board } = evidence;
   const usable = patches.filter((patch) => !patch.clipped);
   const curves = curvesFrom(patches);
-  const curved = applyCurves(squared, curves);
+  const evened = (raster: Raster) =>
+    board ? withoutField(applyCurves(raster, curves), board) : applyCurves(raster, curves);
+  const curved = evened(squared);
   const anchors = usable.map((patch) => project(fromPhoto, patch.centre));
   const knownTo = knownUpTo(usable);
-  const fit = plan ? fitToPlan(curved, plan, { anchors, knownTo }) : NO_FIT;
-  const method = methodOf(patches, fit);
-  const fallOffStops = isPlain(fit) ? 0 : fallOff(fit);
+  const found = fitted(curved, evidence, { anchors, knownTo });
+  const { fit } = found;
+  const method = methodOf(usable.length, evidence, found);
+  const fallOffStops = (isPlain(fit) ? 0 : fallOff(fit)) + (board ? boardFallOff(board) : 0);
   const left = LEFT[method];
-  const doubt = 1 + 0.35 * fallOffStops + (isPlain(fit) ? 0 : 0.8 * Math.max(0, 0.6 - fit.agreement));
+  // A field the board showed is known; one that was fitted is known only as well as the painting agrees.
+  const guessed = board ? 0.1 * fallOffStops : 0.35 * fallOffStops;
+  const doubt = 1 + guessed + (isPlain(fit) ? 0 : 0.8 * Math.max(0, 0.6 - fit.agreement));
   return {
-    relight: (raster) => applyFit(applyCurves(raster, curves), fit),
+    relight: (raster) => applyFit(evened(raster), fit),
     light: {
       method,
       gainStops: liftOf(curved, squared, fit),
       fallOffStops,
+      field: fieldGrid(fit, board ?? null),
       agreement: fit.agreement,
       uncertainty: { value: left.value * doubt, warmth: left.warmth * doubt },
       knownTo,
     },
   };
 }
+
+const GRID = 17; // places a side at which the field is told, for drawing it as contours
+
+/** Stops of light at places over the canvas relative to its middle, row by row: what was taken out. */
+function fieldGrid(fit: PlanFit, board: BoardField | null): number[] {
+  return Array.from({ length: GRID * GRID }, (_, i) => {
+    const [x, y] = [(i % GRID) / (GRID - 1), Math.floor(i / GRID) / (GRID - 1)];
+    const [u, v] = [2 * x - 1, 2 * y - 1];
+    const [a, b, aa, ab, bb] = board?.channels[1] ?? [0, 0, 0, 0, 0];
+    return -fieldAt(fit.field, x, y) + a * u + b * v + aa * u * u + ab * u * v + bb * v * v;
+  });
+}
+
+const untouched: Light = {
+  method: 'untouched',
+  gainStops: [0, 0, 0],
+  fallOffStops: 0,
+  field: fieldGrid(NO_FIT, null),
+  agreement: 0,
+  // Nothing was taken out, so everything is left: an ordinary room is a third of a step and a few units off.
+  uncertainty: { value: 0.35, warmth: 5 },
+  knownTo: 10.5,
+};
 
 /** Whole lift of each channel in stops: curve and gain together, over the middle of the canvas. */
 function liftOf(curved: Raster, flat: Raster, fit: PlanFit): [number, number, number] {

@@ -189,7 +189,7 @@ test('glare: blown places far above the plan with their rim, not honest whites',
 });
 
 test('every fault of a photo has a sentence that says what to do', () => {
-  const light = { method: 'plan', gainStops: [0, 0, 0], fallOffStops: 1.2, agreement: 1, uncertainty: { value: 0.1, warmth: 1 }, knownTo: 10 } as const; // prettier-ignore
+  const light = { method: 'plan', gainStops: [0, 0, 0], fallOffStops: 1.2, field: [], agreement: 1, uncertainty: { value: 0.1, warmth: 1 }, knownTo: 10 } as const; // prettier-ignore
   const { faults } = judgePhoto({
     light,
     glareShare: 0.1,

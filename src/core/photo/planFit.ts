@@ -216,12 +216,13 @@ const LEAST_AGREEMENT = 0.3; // below this the painting is not far enough along 
 /**
  * Gain and field that bring the largest part of the painting into agreement with its plan.
  * @param anchors where known patches stand, as shares of the canvas; given, the gain is theirs and only the field is sought
+ * @param field false: the light's field is known and taken out already, only the gain is sought
  * @param knownTo Munsell value up to which the tone curve is known: lighter places say less about the light
  */
 export function fitToPlan(
   painted: Raster,
   plan: Raster,
-  { anchors, knownTo }: { anchors: Point[]; knownTo: number },
+  { anchors, knownTo, field = true }: { anchors: Point[]; knownTo: number; field?: boolean },
 ): PlanFit {
   const cells = cellsOf(painted, plan, knownTo);
   const none: Solution = {
@@ -238,8 +239,10 @@ export function fitToPlan(
     const withGain = best({ gain: true, field: false });
     if (withGain.agreement > chosen.agreement + WORTH_GAIN) chosen = withGain;
   }
-  const withField = best({ gain: anchors.length === 0, field: true });
-  if (withField.agreement > chosen.agreement + WORTH_FIELD) chosen = withField;
+  if (field) {
+    const withField = best({ gain: anchors.length === 0, field: true });
+    if (withField.agreement > chosen.agreement + WORTH_FIELD) chosen = withField;
+  }
   if (chosen === none || chosen.agreement < LEAST_AGREEMENT)
     return none.agreement < LEAST_AGREEMENT ? { ...NO_FIT } : { ...NO_FIT, agreement: none.agreement };
   return { gainStops: chosen.gain as [number, number, number], field: chosen.field, agreement: chosen.agreement };

@@ -34,9 +34,15 @@ export interface Tasks {
   };
   read: {
     ask: {
-      photo: StoredPicture;
-      corners: Corners;
-      greys: readonly GreyPatch[];
+      /** photographs of the canvas, the first is the one the reading belongs to */
+      shots: readonly Shot[];
+      /** a plain white board in the canvas's place; corners null = where the canvas's are */
+      board: { photo: StoredPicture; corners: Corners | null } | null;
+      /** the last session's flat, its light taken out */
+      before: StoredPicture | null;
+      lightFrom: 'auto' | 'last-session' | 'as-photographed';
+      /** factors on what the light leaves uncertain, for what was told about lamp and paint */
+      doubt: { value: number; warmth: number };
       plan: PlanTask;
       places: readonly Place[];
     };
@@ -44,8 +50,18 @@ export interface Tasks {
   };
 }
 
+/** One photograph of the canvas, ready to be read. */
+export interface Shot {
+  readonly photo: StoredPicture;
+  readonly corners: Corners;
+  readonly greys: readonly GreyPatch[];
+}
+
 export interface ReadAnswer {
   readonly flatJpeg: Uint8Array;
+  /** the first shot squared, its light as photographed */
+  readonly squaredJpeg: Uint8Array;
+  readonly shots: number;
   readonly light: Light;
   readonly glareShare: number;
   readonly glare: Place | null;

@@ -3,7 +3,7 @@ import type { MessagePort } from 'node:worker_threads';
 import sharp from 'sharp';
 import { byteFromLinear } from '../../core/colour';
 import { findingsOf } from '../../core/correct';
-import { CORNERS_SURE, findCanvas, flatFromPhoto, flatSize, lookOf, wordsForFault } from '../../core/photo';
+import { combineFlats, CORNERS_SURE, findCanvas, flatFromPhoto, flatSize, lookOf, straighten, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
 import { doubtOf, massShapes, placeOfPixels, readFlat, readPlace } from '../../core/read';
 import { lightOfPicture, type Raster } from '../../core/raster';
@@ -76,19 +76,50 @@ async function corners({ photo, canvas, plan }: Ask<'corners'>, tell: Tell): Ans
   };
 }
 
-async function read({ photo, corners: given, greys, plan: task, places }: Ask<'read'>, tell: Tell): Answer<'read'> {
+/** The last session's flat as light at reading size. */
+async function openBefore(stored: StoredPicture, { width, height }: Raster): Promise<Raster> {
+  const flat = await openStored(stored);
+  return lightOfPicture(flat, [0, 0, flat.width, flat.height], { width, height });
+}
+
+/** Every shot of a session as one flat, under what is known of the light. */
+async function openFlat({ shots, board, before, lightFrom, plan: { canvas } }: Ask<'read'>, plan: Raster, tell: Tell) {
+  const beforeFlat = before && (await openBefore(before, plan));
+  const boardPhoto = board && { photo: await openStored(board.photo), corners: board.corners ?? undefined };
+  const flats: Flat[] = [];
+  let squared: Raster | null = null;
+  for (const [i, { photo, corners, greys }] of shots.entries()) {
+    tell(shots.length > 1 ? `squaring shot ${i + 1} of ${shots.length}` : 'squaring it and taking the light out', 0.2 + (0.5 * i) / shots.length); // prettier-ignore
+    const picture = await openStored(photo);
+    flats.push(flatFromPhoto(picture, { canvas, corners, greys, plan, board: boardPhoto, before: beforeFlat, lightFrom })); // prettier-ignore
+    squared ??= straighten(picture, corners, flatSize(canvas));
+  }
+  return { flat: combineFlats(flats), squared: squared as Raster };
+}
+
+/** What was told about lamp and paint makes the reading claim less. */
+const doubted = (flat: Flat, { value, warmth }: { value: number; warmth: number }): Flat => ({
+  ...flat,
+  light: {
+    ...flat.light,
+    uncertainty: { value: flat.light.uncertainty.value * value, warmth: flat.light.uncertainty.warmth * warmth },
+  },
+});
+
+async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   tell('opening the plan', 0.05);
-  const { plan, masses: map } = await openPlan(task);
+  const { plan, masses: map } = await openPlan(ask.plan);
   tell('opening the photograph', 0.2);
-  const picture = await openStored(photo);
-  tell('squaring it and taking the light out', 0.4);
-  const flat = flatFromPhoto(picture, { canvas: task.canvas, corners: given, greys, plan });
+  const opened = await openFlat(ask, plan, tell);
+  const flat = doubted(opened.flat, ask.doubt);
   tell('comparing it with the plan', 0.7);
   const reading = readFlat(flat, { plan, masses: map });
   const findings = findingsOf(reading, { massOf: map.massOf, ids: map.ids, uncertainty: doubtOf(flat) });
   tell('keeping the reading', 0.9);
   return {
     flatJpeg: await jpegOf(flat.picture()),
+    squaredJpeg: await jpegOf(opened.squared, 85),
+    shots: ask.shots.length,
     light: flat.light,
     glareShare: flat.glareShare,
     glare: flat.glareShare > 0 ? placeOfPixels(flat.mask, reading.aligned) : null,
@@ -96,7 +127,7 @@ async function read({ photo, corners: given, greys, plan: task, places }: Ask<'r
     quality: flat.quality.faults.map(wordsForFault),
     masses: reading.masses,
     findings,
-    places: places.map((place) => readPlace(reading.aligned, place, flat)),
+    places: ask.places.map((place) => readPlace(reading.aligned, place, flat)),
   };
 }
 

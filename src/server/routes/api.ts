@@ -3,7 +3,7 @@ import multer from 'multer';
 import { openApi, ROUTES, type Route, type RouteName } from '../../contract';
 import { MOST_BYTES } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
-import { flatPicture, photoPreview, plannedPicture, referencePreview } from '../studio/pictures';
+import { flatPicture, photoPreview, plannedPicture, squaredPicture, referencePreview } from '../studio/pictures';
 import type { Studio } from '../studio/studio';
 import { HANDLERS, type Request } from './handlers';
 
@@ -67,6 +67,7 @@ export function apiRouter(studio: Studio): Router {
   router.get('/photos/:id/preview.jpg', picture(photoPreview, 'private, max-age=86400'));
   router.get('/references/:id/preview.jpg', picture(referencePreview, 'private, max-age=86400'));
   router.get('/photos/:id/flat.jpg', picture(flatPicture, 'no-cache'));
+  router.get('/photos/:id/squared.jpg', picture(squaredPicture, 'no-cache'));
   router.get('/paintings/:id/plan.jpg', picture(plannedPicture, 'no-cache'));
   router.get('/openapi.json', (_incoming, response) => void response.json(openApi()));
   router.use((incoming) => {

@@ -146,6 +146,17 @@ const TABLES = [
   'image',
 ];
 
+/** A session may have several photographs: what each shows, under what light, and which are put aside. */
+async function addShots(knex: Knex): Promise<void> {
+  await knex.schema.alterTable('photo', (t) => {
+    t.string('role').notNullable().defaultTo('canvas');
+    t.string('lightFrom').notNullable().defaultTo('auto');
+    t.string('lamp').notNullable().defaultTo('');
+    t.string('surface').notNullable().defaultTo('');
+    t.boolean('aside').notNullable().defaultTo(false);
+  });
+}
+
 /** Every change of the database's shape, in order. Never edited once released: a new row is added. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -154,6 +165,14 @@ export const MIGRATIONS: readonly Migration[] = [
     down: async (knex) => {
       for (const table of TABLES) await knex.schema.dropTable(table);
     },
+  },
+  {
+    name: '002-shots',
+    up: addShots,
+    down: (knex) =>
+      knex.schema.alterTable('photo', (t) => {
+        t.dropColumns('role', 'lightFrom', 'lamp', 'surface', 'aside');
+      }),
   },
 ];
 

@@ -83,23 +83,36 @@ export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
     cornersFrom: corners?.cornersFrom ?? null,
     confidence: corners?.confidence ?? null,
     greys: greys ? JSON.parse(greys.greys) : [],
+    role: row.role,
+    lightFrom: row.lightFrom,
+    lamp: row.lamp,
+    surface: row.surface,
     state: stateOf(row, corners, reading),
     readingId: reading?.id ?? null,
   };
+}
+
+/** The photographs of a session that are used, the one that is read last: the first of the canvas that was not put aside. */
+export async function shotsOf(db: Knex, sessionId: string): Promise<PhotoRow[]> {
+  const rows = (await db('photo').where({ sessionId, aside: 0 }).orderBy('rowid')) as PhotoRow[];
+  const main = rows.find(({ role }) => role === 'canvas');
+  return main ? [...rows.filter((row) => row !== main), main] : rows;
 }
 
 async function sessionsOf(db: Knex, paintingId: string): Promise<Session[]> {
   const rows = (await db('session').where({ paintingId }).orderBy('number')) as SessionRow[];
   return Promise.all(
     rows.map(async ({ id, number, date, intention, minutes }) => {
-      const photos = (await db('photo').where({ sessionId: id }).orderBy('rowid')) as PhotoRow[];
+      const aside = (await db('photo').where({ sessionId: id, aside: 1 }).orderBy('rowid')) as PhotoRow[];
+      const describe = (list: PhotoRow[]) => Promise.all(list.map((photo) => photoOf(db, photo)));
       return {
         id,
         number,
         date,
         intention,
         minutes,
-        photos: await Promise.all(photos.map((photo) => photoOf(db, photo))),
+        photos: await describe(await shotsOf(db, id)),
+        aside: await describe(aside),
       };
     }),
   );
@@ -162,7 +175,7 @@ function nextOf(reference: ReferenceRow | undefined, sessions: Session[], undeci
   const session = sessions.at(-1);
   if (!session) return 'start-session';
   const photo = session.photos.at(-1);
-  if (!photo) return 'add-photo';
+  if (!photo || photo.role !== 'canvas') return 'add-photo';
   if (photo.state === 'arrived' || photo.state === 'asked') return 'show-corners';
   if (photo.state === 'ready') return 'read';
   return undecided > 0 ? 'decide' : 'next-session';

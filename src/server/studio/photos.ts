@@ -73,8 +73,14 @@ export async function addPhoto(
     fileName: name,
     addedAt: world.now().toISOString(),
     lookedAt: 0,
+    role: 'canvas',
+    lightFrom: 'auto',
+    lamp: '',
+    surface: '',
+    aside: 0,
   };
   if (!twin) await db('photo').insert(row);
+  else if (twin.aside) await db('photo').where({ id: twin.id }).update({ aside: 0 });
   const painting = await rowOf<PaintingRow>(db, 'painting', session.paintingId);
   return { photo: await photoOf(db, row), job: lookForCorners(studio, row, painting), twin: twin !== undefined };
 }
@@ -109,6 +115,19 @@ function lookForCorners(studio: Studio, photo: PhotoRow, painting: PaintingRow):
       });
     })
   );
+}
+
+/** What a photograph shows, how its light is taken out, what burned and how the paint was; or it is put aside or taken back. */
+export async function changePhoto(
+  studio: Studio,
+  photoId: string,
+  { aside, ...change }: BodyOf<'changePhoto'>,
+): Promise<PaintingDetail> {
+  const { db } = studio;
+  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  const update = { ...change, ...(aside === undefined ? {} : { aside: aside ? 1 : 0 }) };
+  if (Object.keys(update).length > 0) await db('photo').where({ id: photoId }).update(update);
+  return describePainting(db, (await homeOf(studio, photo)).painting.id);
 }
 
 /** Keeps the corners the painter showed. @throws InputError when they cross, lie far outside, or enclose next to nothing */

@@ -50,6 +50,15 @@ export async function plannedPicture(studio: Studio, paintingId: string): Promis
   return derived(studio, `plan/${name}.jpg`, () => studio.crew.run('planned', { plan: plan.task }));
 }
 
+/** The photograph squared as it was, beside the flat with its light taken out. */
+export async function squaredPicture(studio: Studio, photoId: string): Promise<string> {
+  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
+  const path = reading && studio.files.derivedPath(`squared/${reading.id}.jpg`);
+  if (!path || !(await studio.files.exists(path)))
+    throw new InputError('not-read', 'This photograph has not been squared yet. Read it again.', 404);
+  return path;
+}
+
 /** The flat of the newest reading; made again by reading again if the cache was cleared. */
 export async function flatPicture(studio: Studio, photoId: string): Promise<string> {
   const reading = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');

@@ -12,7 +12,7 @@ import {
 import { READING_VERSION, type Comparison } from '../../core/read';
 import { InputError } from '../images/inputError';
 import type { ReadAnswer } from '../jobs/tasks';
-import { decisionsOf, governingPlan, photoOf } from './describe';
+import { decisionsOf, photoOf, shotsOf } from './describe';
 import { planTask } from './paintings';
 import { homeOf } from './photos';
 import {
@@ -27,19 +27,68 @@ import {
 } from './rows';
 import type { Studio } from './studio';
 
-type Kept = Omit<ReadAnswer, 'flatJpeg' | 'places'>;
+type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'places'>;
 
 /** Everything a reading depends on, as one hash: the same inputs give the same reading. */
-function inputsOf({ corners, greys, planId }: { corners: unknown; greys: unknown; planId: string }): string {
-  return createHash('sha256')
-    .update(JSON.stringify([corners, greys, planId, READING_VERSION]))
+const inputsOf = (inputs: Record<string, unknown>): string =>
+  createHash('sha256')
+    .update(JSON.stringify([READING_VERSION, inputs]))
     .digest('hex');
+
+const storedOf = ({ files }: Studio, { sha256, fileName }: PhotoRow) => ({
+  path: files.originalPath(sha256),
+  name: fileName,
+});
+
+/** The photographs a reading is made of: the one asked about, further shots whose corners are known, and a white board. */
+async function gathered(studio: Studio, row: PhotoRow) {
+  const { db } = studio;
+  const rows = await shotsOf(db, row.sessionId);
+  const main = await photoOf(db, row);
+  const isMain = rows.at(-1)?.id === row.id;
+  const all = isMain ? await Promise.all(rows.map(async (one) => ({ row: one, photo: await photoOf(db, one) }))) : [];
+  const further = all.filter(({ row: one, photo }) => one.id !== row.id && one.role === 'canvas' && photo.corners);
+  const board = all.filter(({ row: one }) => one.role === 'white-board').at(-1);
+  return { main, further, board };
+}
+
+/** The newest reading of an earlier session, whose flat tells what the light was; null where there is none. */
+async function sessionBefore(
+  { db }: Studio,
+  session: SessionRow,
+): Promise<{ reading: ReadingRow; photo: PhotoRow } | null> {
+  const reading = (await db('reading')
+    .join('photo', 'photo.id', 'reading.photoId')
+    .join('session', 'session.id', 'photo.sessionId')
+    .where('session.paintingId', session.paintingId)
+    .where('session.number', '<', session.number)
+    .where('photo.aside', 0)
+    .orderBy([
+      { column: 'session.number', order: 'desc' },
+      { column: 'reading.createdAt', order: 'desc' },
+    ])
+    .select('reading.*')
+    .first()) as ReadingRow | undefined;
+  return reading ? { reading, photo: await rowOf<PhotoRow>(db, 'photo', reading.photoId) } : null;
+}
+
+const GLOSSY = new Set(['wet', 'oiled out', 'freshly glazed']);
+
+/**
+ * How much less is claimed where the photograph was taken under another lamp, or of paint in another state, than the one before it: wet
+ * and oiled paint is darker and stronger than dry. A card in the frame takes the lamp out.
+ */
+function doubtFrom(now: PhotoRow, before: PhotoRow | undefined, card: boolean): { value: number; warmth: number } {
+  const said = (one: string, two: string | undefined) => one !== '' && two !== undefined && two !== '' && one !== two;
+  const lamp = !card && (said(now.lamp, before?.lamp) || now.lamp === 'mixed');
+  const surface = said(now.surface, before?.surface) && GLOSSY.has(now.surface) !== GLOSSY.has(before?.surface ?? '');
+  return { value: surface ? 1.6 : 1, warmth: (lamp ? 2 : 1) * (surface ? 1.4 : 1) };
 }
 
 async function asked(studio: Studio, photoId: string) {
-  const row = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
+  const { db, files } = studio;
+  const row = await rowOf<PhotoRow>(db, 'photo', photoId);
   const { session, painting } = await homeOf(studio, row);
-  const photo = await photoOf(studio.db, row);
   const plan = await planTask(studio, painting);
   if (!plan)
     throw new InputError(
@@ -47,46 +96,65 @@ async function asked(studio: Studio, photoId: string) {
       'This painting has no reference yet, so there is nothing to compare with. The photograph is kept. Add the reference first.',
       409,
     );
-  if (!photo.corners)
+  const { main, further, board } = await gathered(studio, row);
+  if (!main.corners)
     throw new InputError(
       'no-corners',
       "The canvas's corners are not known yet. The photograph is kept. Show its four corners first.",
       409,
     );
-  return {
-    row,
-    photo,
-    session,
-    painting,
-    plan,
-    corners: photo.corners,
-    inputs: inputsOf({ corners: photo.corners, greys: photo.greys, planId: plan.row.id }),
+  const last = await sessionBefore(studio, session);
+  const flat = last && files.derivedPath(`flat/${last.reading.id}.jpg`);
+  // With a card the last session has nothing to add; its flat is a cache and may be gone.
+  const before = main.greys.length === 0 && flat && (await files.exists(flat)) ? flat : null;
+  if (row.lightFrom === 'last-session' && !before)
+    throw new InputError(
+      'no-session-before',
+      'No earlier session of this painting has been read, so its light cannot be taken from one. The photograph is kept. Choose another way for the light.',
+      409,
+    );
+  const doubt = doubtFrom(row, last?.photo, main.greys.length >= 3);
+  const shotOf = (one: PhotoRow, photo: typeof main) => ({
+    photo: storedOf(studio, one),
+    corners: photo.corners as NonNullable<typeof photo.corners>,
+    greys: photo.greys,
+  });
+  const task = {
+    shots: [shotOf(row, main), ...further.map(({ row: one, photo }) => shotOf(one, photo))],
+    board: board ? { photo: storedOf(studio, board.row), corners: board.photo.corners } : null,
+    before: before ? { path: before, name: 'the last session' } : null,
+    lightFrom: row.lightFrom,
+    doubt,
+    plan: plan.task,
   };
+  const inputs = inputsOf({
+    shots: [row, ...further.map((one) => one.row)].map(({ sha256 }, i) => [
+      sha256,
+      task.shots[i].corners,
+      task.shots[i].greys,
+    ]),
+    board: board ? [board.row.sha256, board.photo.corners] : null,
+    before: before ? last?.reading.id : null,
+    lightFrom: row.lightFrom,
+    doubt,
+    plan: plan.row.id,
+  });
+  return { session, painting, planId: plan.row.id, task, inputs };
 }
 
 /** Starts reading a photograph; a reading of the same corners, greys and plan is used again. */
 export async function readPhoto(studio: Studio, photoId: string): Promise<Job> {
   const all = await asked(studio, photoId);
-  const { db, files, crew, jobs } = studio;
+  const { db, crew, jobs } = studio;
   const last = await newest<ReadingRow>(db, 'reading', photoId, 'createdAt');
   return (
     jobs.underWay(photoId) ??
     jobs.post({ kind: 'read', photoId }, async (signal, onProgress) => {
       if (last?.inputs === all.inputs) return;
       const open = await openCorrections(studio, all.painting, all.session);
-      const answer = await crew.run(
-        'read',
-        {
-          photo: { path: files.originalPath(all.row.sha256), name: all.row.fileName },
-          corners: all.corners,
-          greys: all.photo.greys,
-          plan: all.plan.task,
-          places: open.map(({ place }) => JSON.parse(place) as Place),
-        },
-        { signal, onProgress },
-      );
-      if (!signal.aborted)
-        await keepReading(studio, { answer, open, photoId, planId: all.plan.row.id, inputs: all.inputs });
+      const places = open.map(({ place }) => JSON.parse(place) as Place);
+      const answer = await crew.run('read', { ...all.task, places }, { signal, onProgress });
+      if (!signal.aborted) await keepReading(studio, { answer, open, photoId, planId: all.planId, inputs: all.inputs });
     })
   );
 }
@@ -114,10 +182,11 @@ async function keepReading(
   { db, files, world }: Studio,
   { answer, open, photoId, planId, inputs }: Reckoned,
 ): Promise<void> {
-  const { flatJpeg, places, ...kept } = answer;
+  const { flatJpeg, squaredJpeg, places, ...kept } = answer;
   const id = world.newId();
   const now = world.now().toISOString();
   await files.keepDerived(`flat/${id}.jpg`, flatJpeg);
+  await files.keepDerived(`squared/${id}.jpg`, squaredJpeg);
   await db.transaction(async (trx) => {
     await trx('reading').insert({
       id,
@@ -190,16 +259,17 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   const kept = JSON.parse(row.result) as Kept;
   const decisions = await decisionsOf(studio.db, row.id);
   const names = namer(plan, kept, painting);
-  const [now, governing] = await Promise.all([photoOf(studio.db, photo), governingPlan(studio.db, painting.id)]);
+  const now = await asked(studio, photo.id).catch(() => null);
   return {
     id: row.id,
     photoId,
     planVersion: plan.version,
     algorithm: row.algorithm,
     createdAt: row.createdAt,
-    stale:
-      !now.corners || inputsOf({ corners: now.corners, greys: now.greys, planId: governing?.id ?? '' }) !== row.inputs,
-    light: { ...kept.light, gainStops: [...kept.light.gainStops] },
+    stale: now?.inputs !== row.inputs,
+    // Readings made before several shots could be combined know neither the field nor the number of shots.
+    light: { ...kept.light, gainStops: [...kept.light.gainStops], field: [...(kept.light.field ?? [])] },
+    shots: kept.shots ?? 1,
     glareShare: kept.glareShare,
     glare: kept.glare as ReadingDetail['glare'],
     blurMm: kept.blurMm,
@@ -275,14 +345,8 @@ export async function decide(
 
 /** Measures an outlined place on a photo that can be read. @throws InputError when nothing of it can be read */
 export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {
-  const { row, photo, plan, corners } = await asked(studio, photoId);
-  const { places } = await studio.crew.run('read', {
-    photo: { path: studio.files.originalPath(row.sha256), name: row.fileName },
-    corners,
-    greys: photo.greys,
-    plan: plan.task,
-    places: [place],
-  });
+  const { task } = await asked(studio, photoId);
+  const { places } = await studio.crew.run('read', { ...task, places: [place] });
   const [seen] = places;
   if (!seen)
     throw new InputError(

@@ -45,6 +45,11 @@ export interface PhotoRow {
   fileName: string;
   addedAt: string;
   lookedAt: number;
+  role: 'canvas' | 'white-board';
+  lightFrom: 'auto' | 'last-session' | 'as-photographed';
+  lamp: '' | 'daylight' | 'lamp' | 'mixed';
+  surface: '' | 'dry' | 'wet' | 'oiled out' | 'freshly glazed';
+  aside: number;
 }
 export interface CornersRow {
   id: string;

@@ -6,7 +6,8 @@ import { call } from '../api/client';
 import { refresh } from '../api/queries';
 import { FileDrop } from '../slips/fileDrop';
 import { ProblemNote } from '../slips/problem';
-import { dayInWords } from '../words';
+import { Shots } from '../slips/shots';
+import { dayInWords, plural } from '../words';
 import { useDetail } from './paintingLayout';
 import { PhotoDesk } from './photoDesk';
 
@@ -33,6 +34,7 @@ function useUpload(detail: PaintingDetail, number: number) {
       const { job, twin } = await call('addPhoto', { params: { sessionId: session.id }, file });
       setState({ busy: false, error: null, job, twin });
       await refresh(client, id);
+      return job.photoId;
     } catch (cause) {
       setState({ busy: false, error: cause as Error, job: null, twin: false });
       await refresh(client, id);
@@ -47,7 +49,9 @@ export function Photo() {
   const number = Number(useParams().session);
   const upload = useUpload(detail, number);
   const session = detail.sessions.find((one) => one.number === number);
-  const photo = session?.photos.at(-1);
+  const [shown, setShown] = useState<string | null>(null);
+  const main = session?.photos.at(-1);
+  const photo = session?.photos.find(({ id }) => id === shown) ?? main;
   const { id } = detail.painting;
   const known = Number.isInteger(number) && number >= 1 && number <= detail.sessions.length + 1;
   if (!known)
@@ -86,8 +90,24 @@ export function Photo() {
       </div>
       {upload.twin && <p className="small">That file is here already; it is kept once.</p>}
       <ProblemNote error={upload.error} />
-      {photo ? (
-        <PhotoDesk key={photo.id} detail={detail} number={number} photo={photo} found={upload.job} />
+      {session && photo ? (
+        <PhotoDesk
+          key={photo.id}
+          detail={detail}
+          session={session}
+          photo={photo}
+          found={upload.job?.photoId === photo.id ? upload.job : null}
+          shots={
+            <Shots
+              paintingId={id}
+              session={session}
+              shown={photo}
+              busy={upload.busy}
+              onShow={setShown}
+              onFile={(file) => void upload.send(file).then((added) => added && setShown(added))}
+            />
+          }
+        />
       ) : (
         <div className="mt-4 max-w-3xl">
           <FileDrop
@@ -99,6 +119,11 @@ export function Photo() {
               Photograph the canvas as squarely and evenly lit as you can, all four corners in the frame. What is left
               is taken out here.
             </p>
+            {session && session.aside.length > 0 && (
+              <p className="small">
+                {plural(session.aside.length, 'photograph')} put aside; add it again to take it back.
+              </p>
+            )}
           </FileDrop>
         </div>
       )}

@@ -1,16 +1,18 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import type { Job, PaintingDetail, Photo as PhotoShape } from '../../contract';
+import type { Job, PaintingDetail, Photo as PhotoShape, Session } from '../../contract';
 import type { Corners } from '../../core/raster';
 import type { Refused } from '../api/client';
 import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
 import { Greys } from '../slips/greys';
+import { LightChoice } from '../slips/lightChoice';
 import { JobProgress } from '../slips/jobProgress';
 import { ProblemNote } from '../slips/problem';
 import { CORNER_NAMES, CornerStage, Magnifier } from '../wall/cornerStage';
+import { LightStage } from '../wall/lightStage';
 
 const squareIn = ({ width, height }: PhotoShape): Corners => [
   [width * 0.15, height * 0.15],
@@ -34,7 +36,8 @@ function Quality({ paintingId, photo }: { paintingId: string; photo: PhotoShape 
   return (
     <>
       <p className="serif mt-2">
-        Values are sure to {(2 * reading.light.uncertainty.value).toFixed(2)} of a step, warmth to{' '}
+        {reading.shots > 1 && `${reading.shots} shots read as one. `}Values are sure to{' '}
+        {(2 * reading.light.uncertainty.value).toFixed(2)} of a step, warmth to{' '}
         {(2 * reading.light.uncertainty.warmth).toFixed(1)}.
         {reading.stale && <b> Corners, greys, plan or method have changed since: read again.</b>}
       </p>
@@ -52,24 +55,42 @@ function Quality({ paintingId, photo }: { paintingId: string; photo: PhotoShape 
   );
 }
 
+/** The corners of the last photographed session, carried over to a photo of the same proportions. */
+function lastCorners(detail: PaintingDetail, session: Session, photo: PhotoShape): Corners | null {
+  const before = detail.sessions
+    .filter(({ number }) => number < session.number)
+    .flatMap(({ photos }) => photos.filter(({ corners }) => corners).slice(-1))
+    .at(-1);
+  if (!before?.corners || Math.abs(before.width / before.height - photo.width / photo.height) > 0.01) return null;
+  const scale = photo.width / before.width;
+  return before.corners.map(([x, y]) => [x * scale, y * scale]) as unknown as Corners;
+}
+
 /** A photograph on the desk: its corners under magnifiers, its light, its quality, and the reading of it. */
 export function PhotoDesk({
   detail,
-  number,
+  session,
   photo,
   found,
+  shots,
 }: {
   detail: PaintingDetail;
-  number: number;
+  session: Session;
   photo: PhotoShape;
   found: Job | null;
+  /** the strip of this session's photographs */
+  shots: ReactNode;
 }) {
+  const { number } = session;
+  const main = session.photos.filter(({ role }) => role === 'canvas').at(-1) ?? photo;
   const { painting } = detail;
   const client = useQueryClient();
   const navigate = useNavigate();
   const [draft, setDraft] = useState<Corners | null>(null);
   const [chosen, setChosen] = useState(0);
   const [marking, setMarking] = useState(false);
+  const [view, setView] = useState<'corners' | 'light'>('corners');
+  const { data: own } = useReading(painting.id, photo.readingId ? photo.id : null);
   const [started, setStarted] = useState<Job | null>(null);
   const setCorners = useAction('setCorners', painting.id);
   const setGreys = useAction('setGreys', painting.id);
@@ -98,7 +119,9 @@ export function PhotoDesk({
       );
   };
   const keepGreys = (greys: PhotoShape['greys']) => setGreys.mutate({ params, body: { greys } });
-  const start = () => photo.corners && !busy && read.mutate({ params }, { onSuccess: setStarted });
+  const ready = main.corners !== null && main.role === 'canvas' && !busy;
+  const start = () => ready && read.mutate({ params: { photoId: main.id } }, { onSuccess: setStarted });
+  const same = lastCorners(detail, session, photo);
   const magnifiers = (shown: readonly number[]) => (
     <div className="contents sm:flex sm:flex-col sm:justify-between">
       {shown.map((i) => (
@@ -124,40 +147,64 @@ export function PhotoDesk({
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(520px, 100%)' }}>
-        <div className="grid grid-cols-4 gap-4 sm:grid-cols-[112px_1fr_112px]">
-          {magnifiers([0, 3])}
-          <div
-            className="relative order-first col-span-4 sm:order-none sm:col-span-1"
-            style={{ aspectRatio: photo.width / photo.height }}
-          >
-            <img
-              src={`/api/photos/${photo.id}/preview.jpg`}
-              alt={`Photograph of session ${number}`}
-              className="absolute inset-0 h-full w-full"
-              draggable={false}
-            />
-            <CornerStage
-              photo={photo}
-              corners={corners}
-              chosen={chosen}
-              onChoose={setChosen}
-              onCorners={keepCorners}
-              greys={photo.greys}
-              marking={marking}
-              onGrey={(box) => {
-                keepGreys([...photo.greys, { box, value: nextValue }]);
-                setMarking(false);
-              }}
-            />
+        {own && (
+          <div className="words mb-2" role="group" aria-label="What is shown of the photograph">
+            {(['corners', 'light'] as const).map((one) => (
+              <button key={one} className="word" aria-pressed={view === one} onClick={() => setView(one)}>
+                {one === 'corners' ? 'Corners' : 'Light, before and after'}
+              </button>
+            ))}
           </div>
-          {magnifiers([1, 2])}
-        </div>
+        )}
+        {own && view === 'light' ? (
+          <LightStage photoId={photo.id} reading={own} proportion={painting.widthMm / painting.heightMm} />
+        ) : (
+          <div className="grid grid-cols-4 gap-4 sm:grid-cols-[112px_1fr_112px]">
+            {magnifiers([0, 3])}
+            <div
+              className="relative order-first col-span-4 sm:order-none sm:col-span-1"
+              style={{ aspectRatio: photo.width / photo.height }}
+            >
+              <img
+                src={`/api/photos/${photo.id}/preview.jpg`}
+                alt={`Photograph of session ${number}`}
+                className="absolute inset-0 h-full w-full"
+                draggable={false}
+              />
+              <CornerStage
+                photo={photo}
+                corners={corners}
+                chosen={chosen}
+                onChoose={setChosen}
+                onCorners={keepCorners}
+                greys={photo.greys}
+                marking={marking}
+                onGrey={(box) => {
+                  keepGreys([...photo.greys, { box, value: nextValue }]);
+                  setMarking(false);
+                }}
+              />
+            </div>
+            {magnifiers([1, 2])}
+          </div>
+        )}
         <p className="mt-2">
           {photo.cornersFrom === 'found' &&
             `Corners found, sure to ${Math.round((photo.confidence ?? 0) * 100)} %. Drag one, or nudge it with the arrow keys.`}
           {photo.cornersFrom === 'given' && 'Corners as you set them. Shift with an arrow moves ten pixels.'}
-          {!photo.corners && !busy && <b>Show the four corners: drag each ring to its corner of the canvas.</b>}
+          {!photo.corners && !busy && photo.role === 'canvas' && (
+            <b>Show the four corners: drag each ring to its corner of the canvas.</b>
+          )}
+          {!photo.corners &&
+            photo.role === 'white-board' &&
+            'The board is taken to stand where the canvas does. Show its place if the camera moved.'}{' '}
+          {same && (
+            <button className="line" onClick={() => keepCorners(same, true)}>
+              Where they were last session
+            </button>
+          )}
         </p>
+        {shots}
       </div>
       <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>
         <h2>{photo.readingId ? 'How good is this photo?' : 'Corners and light'}</h2>
@@ -165,7 +212,12 @@ export function PhotoDesk({
           {photo.fileName}, {photo.width} × {photo.height} px
         </p>
         <Quality paintingId={painting.id} photo={photo} />
-        <Greys photo={photo} marking={marking} onMarking={setMarking} onGreys={keepGreys} />
+        {photo.role === 'canvas' && (
+          <>
+            <Greys photo={photo} marking={marking} onMarking={setMarking} onGreys={keepGreys} />
+            <LightChoice paintingId={painting.id} photo={photo} first={number === 1} />
+          </>
+        )}
         <div className="mt-auto flex flex-col gap-2 pt-4">
           <ProblemNote error={error} />
           <JobProgress job={looking} />
@@ -175,8 +227,8 @@ export function PhotoDesk({
               These are the corners
             </button>
           )}
-          <button className="btn act w-full" disabled={!photo.corners || busy} onClick={start}>
-            {photo.readingId ? `Read session ${number} again` : `Read session ${number}`} <kbd>Enter</kbd>
+          <button className="btn act w-full" disabled={!ready} onClick={start}>
+            {main.readingId ? `Read session ${number} again` : `Read session ${number}`} <kbd>Enter</kbd>
           </button>
         </div>
       </aside>

@@ -15,15 +15,9 @@ import { Hanging, readSessions } from '../wall/hanging';
 import { Pictures, type Laid } from '../wall/pictures';
 import { usePicture } from '../wall/usePicture';
 import { WHOLE, zoomAt, type View } from '../wall/view';
-import { nextOf } from '../words';
+import { LIGHT_WORDS, nextOf } from '../words';
 import { useDetail } from './paintingLayout';
 
-const LIGHT_WORDS = {
-  card: 'light taken out with the card',
-  grey: 'light set by a known grey',
-  plan: 'light guessed from the plan',
-  untouched: 'light as photographed',
-} as const;
 const MOST_LISTED = 7;
 
 /** Range of the plan's values, for steps that fit it. */
@@ -120,7 +114,7 @@ export function Wall() {
   );
   const flatName = photo ? (
     <>
-      <b>Session {number}</b>&ensp;flat, {reading ? LIGHT_WORDS[reading.light.method] : ''}
+      <b>Session {number}</b>&ensp;flat, {reading ? LIGHT_WORDS[reading.light.method].caption : ''}
     </>
   ) : (
     <b>No session read yet</b>

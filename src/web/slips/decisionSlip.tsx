@@ -2,7 +2,7 @@ import type { FindingOfReading, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
 import { stepsInWords } from '../../core/correct';
-import { figure } from '../words';
+import { figure, LIGHT_WORDS } from '../words';
 
 export type Choice = 'taken' | 'later' | 'dismissed';
 export const CHOICES: readonly { decision: Choice; words: string; hotkey: string }[] = [
@@ -10,13 +10,6 @@ export const CHOICES: readonly { decision: Choice; words: string; hotkey: string
   { decision: 'later', words: 'Not now', hotkey: 'L' },
   { decision: 'dismissed', words: 'Dismiss', hotkey: 'X' },
 ];
-
-const METHODS = {
-  card: 'The light was taken out with the greys you marked, gain and tone curve.',
-  grey: 'The light was set by a grey you marked.',
-  plan: 'No grey was marked, so the light was guessed from the passages that agree with the plan.',
-  untouched: 'The light was left as photographed.',
-} as const;
 
 function figures({ kind, target, painted, uncertainty, share }: FindingOfReading, show: (v: number) => string): string {
   const area = share >= 0.01 ? `${Math.round(100 * share)} %` : 'less than 1 %';
@@ -63,8 +56,8 @@ function Traced({ finding, reading }: { finding: FindingOfReading; reading: Read
       </table>
       <p className="small mt-1">
         Middle value of all that could be read inside the outline, values {scale.name}; colour compared at matched
-        value. Colour difference {finding.difference.deltaE.toFixed(1)} (CIEDE2000). {METHODS[reading.light.method]}{' '}
-        Plan {reading.planVersion}, method {reading.algorithm}.
+        value. Colour difference {finding.difference.deltaE.toFixed(1)} (CIEDE2000).{' '}
+        {LIGHT_WORDS[reading.light.method].sentence} Plan {reading.planVersion}, method {reading.algorithm}.
       </p>
     </details>
   );
