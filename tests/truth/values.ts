@@ -1,5 +1,11 @@
+import { readFile } from 'node:fs/promises';
+import { flatFromPhoto, type FlatRequest } from '../../src/core/photo';
+import { plannedPicture } from '../../src/core/plan';
+import { align, readBox } from '../../src/core/read';
+import type { Box, Corners } from '../../src/core/raster';
 import type { Setup } from '../../src/demo/studio/camera';
 import type { Mistake, Sheet } from '../../src/demo/studio/scene';
+import { decodePicture } from '../../src/server/images/decodePicture';
 import { LINEAR, measure, paintIn, paintMotif, PHONE, printMotif, shoot, TUNGSTEN, type Motif } from './easel';
 
 /** Boxes (shares of the canvas) that are read in every picture. */
@@ -85,7 +91,53 @@ function sheetOf(motif: Motif, how: 'painted' | 'printed', seed: number): Sheet 
 }
 
 export type Condition =
-  'linear, corners given' | 'clean, head-on' | 'tungsten, one stop, card' | 'tungsten, one stop, no card';
+  | 'linear, corners given'
+  | 'clean, head-on'
+  | 'tungsten, one stop, card'
+  | 'tungsten, one stop, no card'
+  | 'tungsten, one stop, last session known'
+  | 'tungsten, one stop, white board';
+
+const opened = async (path: string) => decodePicture(await readFile(path), path);
+
+/** The same through the core, which alone knows of sessions and white boards: the command line reads one photograph at a time. */
+async function withWitness(
+  motif: Motif,
+  sheet: Sheet,
+  { seed, witness }: { seed: number; witness: 'before' | 'board' },
+): Promise<RegionError[]> {
+  const reference = await opened(motif.reference);
+  const plan = plannedPicture(reference, { crop: [0, 0, reference.width, reference.height], canvas: motif, key: 'absolute' }); // prettier-ignore
+  const now = await shoot(sheet, motif, { ...hard(motif, seed), card: false });
+  const corners = now.corners as unknown as Corners;
+  let request: FlatRequest = { canvas: motif, corners, plan };
+  if (witness === 'board') {
+    const white: Sheet = { ...sheet, data: new Float32Array(sheet.data.length).fill(0.8) };
+    const board = await shoot(white, motif, { ...hard(motif, seed), card: false });
+    request = { ...request, board: { photo: await opened(board.path) } };
+  } else {
+    // Last session other passages were wrong, and the photograph was a good one.
+    const { widthMm, heightMm } = motif;
+    const earlier = paintMotif(motif, { mistakes: [{ where: { box: [0.5 * widthMm, 0, 0.5 * widthMm, 0.6 * heightMm] }, value: -0.9, warmer: -7 }] }, seed + 9); // prettier-ignore
+    const then = await shoot(earlier, motif, {
+      ...hard(motif, seed),
+      lamp: [1.05, 1, 0.95],
+      fallOff: 0.2,
+      seed: seed + 5,
+    });
+    const flat = flatFromPhoto(await opened(then.path), { canvas: motif, corners: then.corners as unknown as Corners, plan, greys: then.patches }); // prettier-ignore
+    request = { ...request, before: flat.small };
+  }
+  const flat = flatFromPhoto(await opened(now.path), request);
+  const aligned = align(flat, plan);
+  return boxesOf(motif).flatMap((box) => {
+    const read = readBox(aligned, box as unknown as Box, flat);
+    if (!read) return [];
+    const truth = paintIn(sheet, box, motif.widthMm);
+    const value = Math.abs(read.painted.value - truth.value);
+    return [{ motif: motif.name, value, warmth: Math.abs(read.painted.warmth - truth.warmth), chroma: Math.abs(read.painted.chroma - truth.chroma), inside: value <= 1.645 * read.uncertainty.value }]; // prettier-ignore
+  });
+}
 
 /** Reads every motif under one condition. */
 export async function readUnder(condition: Condition, motifs: readonly Motif[]): Promise<RegionError[]> {
@@ -100,6 +152,11 @@ export async function readUnder(condition: Condition, motifs: readonly Motif[]):
       all.push(...(await regionErrors(motif, sheet, { setup, card: false, cornersGiven: true })));
     } else {
       const sheet = sheetOf(motif, 'painted', seed);
+      if (condition === 'tungsten, one stop, last session known' || condition === 'tungsten, one stop, white board') {
+        const witness = condition.endsWith('board') ? 'board' : 'before';
+        all.push(...(await withWitness(motif, sheet, { seed, witness })));
+        continue;
+      }
       const clean: Setup = {
         ...PHONE,
         yaw: 1,

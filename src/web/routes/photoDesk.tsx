@@ -189,16 +189,19 @@ export function PhotoDesk({
           </div>
         )}
         <p className="mt-2">
-          {photo.cornersFrom === 'found' &&
+          {view === 'corners' &&
+            photo.cornersFrom === 'found' &&
             `Corners found, sure to ${Math.round((photo.confidence ?? 0) * 100)} %. Drag one, or nudge it with the arrow keys.`}
-          {photo.cornersFrom === 'given' && 'Corners as you set them. Shift with an arrow moves ten pixels.'}
+          {view === 'corners' &&
+            photo.cornersFrom === 'given' &&
+            'Corners as you set them. Shift with an arrow moves ten pixels.'}
           {!photo.corners && !busy && photo.role === 'canvas' && (
             <b>Show the four corners: drag each ring to its corner of the canvas.</b>
           )}
           {!photo.corners &&
             photo.role === 'white-board' &&
             'The board is taken to stand where the canvas does. Show its place if the camera moved.'}{' '}
-          {same && (
+          {same && view === 'corners' && (
             <button className="line" onClick={() => keepCorners(same, true)}>
               Where they were last session
             </button>

@@ -23,30 +23,33 @@ export function Greys({
         {photo.greys.length === 0
           ? 'None marked: the light will be guessed from the plan. A white, a grey and a black beside the canvas make it surer.'
           : photo.greys.length < 3
-            ? 'With white, grey and black the tone curve is taken out too.'
-            : 'Gain and tone curve are taken out with these.'}
+            ? 'With white, grey and black the tone curve is taken out too (0 is black).'
+            : 'Gain and tone curve are taken out with these (0 is black).'}
       </p>
-      <ul>
+      <ul className="flex flex-wrap gap-y-1">
         {photo.greys.map((grey, i) => (
-          <li key={`${grey.box.join()}-${grey.value}`} className="mb-1 flex items-center gap-2">
-            <label className="small flex flex-1 items-center gap-2">
-              value (0 black)
-              <input
-                type="number"
-                className="!min-h-9 w-20 !py-1"
-                min={0.5}
-                max={10}
-                step={0.1}
-                defaultValue={grey.value}
-                onBlur={(e) => {
-                  const value = Number(e.target.value);
-                  if (value > 0 && value <= 10 && value !== grey.value)
-                    onGreys(photo.greys.map((g, k) => (k === i ? { ...g, value } : g)));
-                }}
-              />
-            </label>
-            <button className="line small" onClick={() => onGreys(photo.greys.filter((_, k) => k !== i))}>
-              remove
+          <li key={`${grey.box.join()}-${grey.value}`} className="flex items-center">
+            <input
+              type="number"
+              className="!min-h-9 w-13 !px-2 !py-1"
+              aria-label={`Value of grey ${i + 1}, 0 is black`}
+              min={0.5}
+              max={10}
+              step={0.1}
+              defaultValue={grey.value}
+              onBlur={(e) => {
+                const value = Number(e.target.value);
+                if (value > 0 && value <= 10 && value !== grey.value)
+                  onGreys(photo.greys.map((g, k) => (k === i ? { ...g, value } : g)));
+              }}
+            />
+            <button
+              className="btn !min-h-9 !border-0 !px-1.5"
+              aria-label={`Remove grey ${i + 1}`}
+              title="Remove"
+              onClick={() => onGreys(photo.greys.filter((_, k) => k !== i))}
+            >
+              ×
             </button>
           </li>
         ))}

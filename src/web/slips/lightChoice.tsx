@@ -3,9 +3,9 @@ import { useAction } from '../api/queries';
 import { ProblemNote } from './problem';
 
 const WAYS = [
-  ['auto', 'by what is known'],
+  ['auto', 'by itself'],
   ['last-session', 'as last session'],
-  ['as-photographed', 'left as it is'],
+  ['as-photographed', 'untouched'],
 ] as const;
 const LAMPS = ['', 'daylight', 'lamp', 'mixed'] as const;
 const SURFACES = ['', 'dry', 'wet', 'oiled out', 'freshly glazed'] as const;

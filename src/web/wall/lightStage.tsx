@@ -78,7 +78,7 @@ export function LightStage({
   };
   const { field } = reading.light;
   return (
-    <figure>
+    <figure style={{ maxWidth: `calc(max(360px, 100vh - 330px) * ${proportion})` }}>
       <div
         className="relative w-full select-none"
         style={{ aspectRatio: proportion, touchAction: 'pan-y', cursor: 'ew-resize' }}

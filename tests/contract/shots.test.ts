@@ -1,0 +1,153 @@
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { BodyOf } from '../../src/contract';
+import { photograph, STUDIO, type Setup } from '../../src/demo/studio/camera';
+import { jpegOf, openSubject } from '../../src/demo/studio/files';
+import type { Sheet } from '../../src/demo/studio/scene';
+import { ask, DEMO, demoFile, ended, paintingWithReference, photographSession, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+
+// One finished print of the reference, photographed again and again: what differs between readings is the light's doing.
+const SIZE = { widthMm: 400, heightMm: 300 };
+let server: Server;
+let print: Sheet;
+beforeAll(async () => {
+  server = await startServer();
+  print = (await openSubject(`${DEMO}/enamel-pot-reference.jpg`, null, { width: 1200, height: 900 })).picture;
+});
+afterAll(() => server.stop());
+
+const PLAIN: Partial<Setup> = { width: 1200, height: 900, yaw: 2, pitch: -1, easel: false, card: false };
+async function shotOf(setup: Partial<Setup>, sheet: Sheet = print) {
+  const shot = photograph(sheet, SIZE, { ...STUDIO, ...PLAIN, ...setup });
+  return { name: `shot ${JSON.stringify(setup).length}-${Math.round(1e6 * (setup.seed ?? 0))}.jpg`, bytes: new Uint8Array(await jpegOf(shot, 92)) }; // prettier-ignore
+}
+const sessionOf = async (paintingId: string) => {
+  const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
+  return sessions[sessions.length - 1].id;
+};
+async function add(sessionId: string, file: { name: string; bytes: Uint8Array }) {
+  const { photo, job } = await ask(server, 'addPhoto', { params: { sessionId }, file });
+  await ended(server, job);
+  return photo.id;
+}
+async function readingOf(photoId: string) {
+  const job = await ended(server, await ask(server, 'readPhoto', { params: { photoId } }));
+  if (job.state !== 'done') throw new Error(`reading ended ${job.state}: ${job.problem}`);
+  return ask(server, 'getReading', { params: { photoId } });
+}
+const change = (photoId: string, body: BodyOf<'changePhoto'>) =>
+  ask(server, 'changePhoto', { params: { photoId }, body });
+
+describe('several photographs of one session', () => {
+  test('a reflection that moved is read as paint; put aside again, it is back', async () => {
+    const paintingId = await paintingWithReference(server, 'Wet');
+    const sessionId = await sessionOf(paintingId);
+    const shine = (x: number) => [{ at: [x, 0.4] as const, size: 0.12, strength: 1.4 }];
+    const first = await add(sessionId, await shotOf({ seed: 1, glare: shine(0.3) }));
+    const alone = await readingOf(first);
+    expect(alone.shots).toBe(1);
+    expect(alone.glareShare).toBeGreaterThan(0.01);
+    const second = await add(sessionId, await shotOf({ seed: 2, glare: shine(0.7), yaw: -1 }));
+    expect((await ask(server, 'getReading', { params: { photoId: first } })).stale).toBe(true);
+    const both = await readingOf(first);
+    expect(both.shots).toBe(2);
+    expect(both.glareShare).toBeLessThan(0.002);
+    const detail = await change(second, { aside: true });
+    expect(detail.sessions[0].photos.map(({ id }) => id)).toEqual([first]);
+    expect(detail.sessions[0].aside.map(({ id }) => id)).toEqual([second]);
+    expect((await readingOf(first)).shots).toBe(1);
+  });
+
+  test('the first that is not put aside is the one that is read', async () => {
+    const paintingId = await paintingWithReference(server, 'Taken again');
+    const sessionId = await sessionOf(paintingId);
+    const first = await add(sessionId, await shotOf({ seed: 3 }));
+    const again = await add(sessionId, await shotOf({ seed: 4, yaw: 1 }));
+    const main = async () =>
+      (await ask(server, 'getPainting', { params: { paintingId } })).sessions[0].photos.at(-1)?.id;
+    expect(await main()).toBe(first);
+    await change(first, { aside: true });
+    expect(await main()).toBe(again);
+    // Adding the same file once more takes it back: nothing is kept twice.
+    await add(sessionId, await shotOf({ seed: 3 }));
+    expect(await main()).toBe(first);
+    await change(first, { aside: true });
+    await change(again, { aside: true });
+    expect((await ask(server, 'getPainting', { params: { paintingId } })).next).toBe('add-photo');
+  });
+});
+
+describe('the light', () => {
+  const fallOff = { fallOff: 1, fallTowards: 0, tone: 0, lamp: [1.2, 1, 0.8] as [number, number, number] };
+
+  test('a white board in the canvas’s place tells how it falls off', async () => {
+    const paintingId = await paintingWithReference(server, 'White board');
+    const sessionId = await sessionOf(paintingId);
+    const photo = await add(sessionId, await shotOf({ ...fallOff, seed: 5 }));
+    const white: Sheet = { ...print, data: new Float32Array(print.data.length).fill(0.8) };
+    const board = await add(sessionId, await shotOf({ ...fallOff, seed: 6 }, white));
+    await change(board, { role: 'white-board' });
+    const reading = await readingOf(photo);
+    expect(reading.light.method).toBe('board');
+    expect(reading.light.fallOffStops).toBeGreaterThan(0.8);
+    expect(reading.light.fallOffStops).toBeLessThan(1.3);
+    const row = reading.light.field.slice(8 * 17, 9 * 17);
+    expect(row[0] - row[16]).toBeCloseTo(1, 0);
+    expect(reading.masses.every(({ difference }) => Math.abs(difference.value) < 0.5)).toBe(true);
+  });
+
+  test('may be taken from the last session, or left as it is', async () => {
+    const paintingId = await paintingWithReference(server, 'As last time');
+    const one = await add(await sessionOf(paintingId), await shotOf({ seed: 7 }));
+    const none = await refusal(await (async () => { await change(one, { lightFrom: 'last-session' }); return send(server, 'readPhoto', { params: { photoId: one } }); })()); // prettier-ignore
+    expect(none).toMatchObject({ code: 'no-session-before', status: 409 });
+    await change(one, { lightFrom: 'auto' });
+    await readingOf(one);
+    const two = await add(await sessionOf(paintingId), await shotOf({ ...fallOff, seed: 8 }));
+    await change(two, { lightFrom: 'last-session' });
+    const like = await readingOf(two);
+    expect(like.light.method).toBe('before');
+    expect(like.masses.every(({ difference }) => Math.abs(difference.value) < 0.4)).toBe(true);
+    await change(two, { lightFrom: 'as-photographed' });
+    const left = await readingOf(two);
+    expect(left.light).toMatchObject({ method: 'untouched', fallOffStops: 0 });
+    expect(left.light.uncertainty.value).toBeGreaterThan(2 * like.light.uncertainty.value);
+  });
+
+  test('another lamp or wet paint makes the reading claim less, unless a card is in the frame', async () => {
+    const paintingId = await paintingWithReference(server, 'Under the lamp');
+    const { photo: first } = await photographSession(server, paintingId, 4);
+    await change(first.id, { lamp: 'daylight', surface: 'dry' });
+    await readingOf(first.id);
+    const { photo: second } = await photographSession(server, paintingId, 5);
+    const unsaid = await readingOf(second.id);
+    await change(second.id, { lamp: 'lamp' });
+    const lamp = await readingOf(second.id);
+    expect(lamp.light.uncertainty.warmth).toBeCloseTo(2 * unsaid.light.uncertainty.warmth, 6);
+    expect(lamp.light.uncertainty.value).toBeCloseTo(unsaid.light.uncertainty.value, 6);
+    await change(second.id, { lamp: 'daylight', surface: 'oiled out' });
+    const oiled = await readingOf(second.id);
+    expect(oiled.light.uncertainty.value).toBeCloseTo(1.6 * unsaid.light.uncertainty.value, 6);
+  });
+
+  test('before and after are both there to look at', async () => {
+    const paintingId = await paintingWithReference(server, 'Before and after');
+    const { photo } = await photographSession(server, paintingId, 4);
+    const early = await fetch(`${server.url}/api/photos/${photo.id}/squared.jpg`);
+    expect(early.status).toBe(404);
+    await readingOf(photo.id);
+    const picture = async (name: string) => sharp(Buffer.from(await (await fetch(`${server.url}/api/photos/${photo.id}/${name}`)).arrayBuffer())).stats(); // prettier-ignore
+    const [before, after] = await Promise.all([picture('squared.jpg'), picture('flat.jpg')]);
+    expect(Math.abs(before.channels[2].mean - after.channels[2].mean)).toBeGreaterThan(2);
+  });
+});
+
+test('what makes no sense is refused, and nothing changes', async () => {
+  const paintingId = await paintingWithReference(server, 'Refused');
+  const sessionId = await sessionOf(paintingId);
+  const { photo } = await ask(server, 'addPhoto', { params: { sessionId }, file: await demoFile('enamel-pot-session-4.jpg') }); // prettier-ignore
+  const no = await refusal(await send(server, 'changePhoto', { params: { photoId: photo.id }, body: { role: 'portrait' } as never })); // prettier-ignore
+  expect(no.status).toBe(422);
+  const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+  expect(sessions[0].photos[0]).toMatchObject({ role: 'canvas', lightFrom: 'auto', lamp: '', surface: '' });
+});
