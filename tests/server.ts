@@ -67,11 +67,12 @@ export function send<N extends RouteName>(
   const row: Route = ROUTES[name];
   const path = row.path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(params[key])));
   const form = file ? new FormData() : undefined;
+  if (form) for (const [key, value] of Object.entries(body ?? {})) form.append(key, String(value));
   if (file) form?.append('file', new Blob([Buffer.from(file.bytes)]), file.name);
   const json = body === undefined ? undefined : JSON.stringify(body);
   return fetch(`${url}/api${path}`, {
     method: row.method.toUpperCase(),
-    headers: json ? { 'content-type': 'application/json' } : {},
+    headers: json && !form ? { 'content-type': 'application/json' } : {},
     body: form ?? json,
   });
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Box, Comparison, Corners, Day, Decision, GreyPatch, KeyChoice, Place, FindingKind } from './shapes';
+import { Box, Comparison, Corners, Day, Decision, GreyPatch, KeyChoice, Place, FindingKind, Time } from './shapes';
 import {
   Correction,
   Job,
@@ -49,6 +49,10 @@ export const OwnCorrection = z.object({
   words: z.string().trim().min(1, 'Say what the hand should do.').max(300),
 });
 const Added = z.object({ photo: Photo, job: Job, twin: z.boolean() });
+
+/** What comes beside the file of a batch. */
+export const Sorting = z.object({ modified: Time.optional() });
+const Sorted = Added.extend({ job: Job.nullable(), sessionNumber: z.number().int(), day: Day });
 
 export const ROUTES = {
   listPaintings: route({
@@ -131,6 +135,15 @@ export const ROUTES = {
     body: null,
     upload: true,
     response: Added,
+    status: 202,
+  }),
+  sortPhoto: route({
+    method: 'post',
+    path: '/paintings/:paintingId/photos',
+    summary: 'Upload one of a batch of photographs; it goes into the session of the day it was taken',
+    body: Sorting,
+    upload: true,
+    response: Sorted,
     status: 202,
   }),
   setCorners: route({

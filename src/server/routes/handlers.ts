@@ -9,6 +9,7 @@ import { addPainting, addReference, changePlan, cropReference, massesOf, putOnEa
 import { addPhoto, addSession, changePhoto, setCorners, setGreys } from '../studio/photos';
 import { decide, describeReading, measurePlace, readPhoto } from '../studio/readings';
 import { getSettings, putSettings } from '../studio/settings';
+import { sortPhoto } from '../studio/sorting';
 import type { Studio } from '../studio/studio';
 
 type ParsedBody<N extends RouteName> = (typeof ROUTES)[N]['body'] extends z.ZodType
@@ -37,6 +38,8 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   getMasses: ({ studio, params }) => massesOf(studio, params.paintingId) as Promise<ResponseOf<'getMasses'>>,
   addSession: ({ studio, params, body }) => addSession(studio, params.paintingId, body),
   addPhoto: ({ studio, params, file }) => addPhoto(studio, params.sessionId, file()),
+  sortPhoto: ({ studio, params, body, file }) =>
+    sortPhoto(studio, params.paintingId, { arrived: file(), modified: body.modified }),
   setCorners: ({ studio, params, body }) => setCorners(studio, params.photoId, body.corners),
   setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
   changePhoto: ({ studio, params, body }) => changePhoto(studio, params.photoId, body),

@@ -36,6 +36,28 @@ export async function homeOf({ db }: Studio, photo: PhotoRow): Promise<{ session
   return { session, painting: await rowOf<PaintingRow>(db, 'painting', session.paintingId) };
 }
 
+/** The row of a photograph that is new to its session. */
+export async function keepPhoto(
+  { db, world }: Studio,
+  { sessionId, sha256, name }: { sessionId: string; sha256: string; name: string },
+): Promise<PhotoRow> {
+  const row: PhotoRow = {
+    id: world.newId(),
+    sessionId,
+    sha256,
+    fileName: name,
+    addedAt: world.now().toISOString(),
+    lookedAt: 0,
+    role: 'canvas',
+    lightFrom: 'auto',
+    lamp: '',
+    surface: '',
+    aside: 0,
+  };
+  await db('photo').insert(row);
+  return row;
+}
+
 /** One photograph shows one session: the same file for a second one is a slip of the hand. */
 async function refuseElsewhere(
   { db }: Studio,
@@ -60,32 +82,20 @@ export async function addPhoto(
   sessionId: string,
   arrived: Arrived,
 ): Promise<{ photo: Photo; job: Job; twin: boolean }> {
-  const { db, world } = studio;
+  const { db } = studio;
   const session = await rowOf<SessionRow>(db, 'session', sessionId);
   const name = cleanName(arrived.name);
   const { sha256 } = await keepPicture(studio, { ...arrived, name });
   const twin = (await db('photo').where({ sessionId, sha256 }).first()) as PhotoRow | undefined;
   if (!twin) await refuseElsewhere(studio, session, { sha256, name });
-  const row: PhotoRow = twin ?? {
-    id: world.newId(),
-    sessionId,
-    sha256,
-    fileName: name,
-    addedAt: world.now().toISOString(),
-    lookedAt: 0,
-    role: 'canvas',
-    lightFrom: 'auto',
-    lamp: '',
-    surface: '',
-    aside: 0,
-  };
-  if (!twin) await db('photo').insert(row);
-  else if (twin.aside) await db('photo').where({ id: twin.id }).update({ aside: 0 });
+  const row = twin ?? (await keepPhoto(studio, { sessionId, sha256, name }));
+  if (twin?.aside) await db('photo').where({ id: twin.id }).update({ aside: 0 });
   const painting = await rowOf<PaintingRow>(db, 'painting', session.paintingId);
   return { photo: await photoOf(db, row), job: lookForCorners(studio, row, painting), twin: twin !== undefined };
 }
 
-function lookForCorners(studio: Studio, photo: PhotoRow, painting: PaintingRow): Job {
+/** Looks for a photograph's corners as a job; corners the painter showed are never replaced. */
+export function lookForCorners(studio: Studio, photo: PhotoRow, painting: PaintingRow): Job {
   const { db, files, crew, jobs, world } = studio;
   return (
     jobs.underWay(photo.id) ??

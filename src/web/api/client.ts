@@ -35,6 +35,7 @@ async function answerOf(response: Response): Promise<unknown> {
 export async function call<N extends RouteName>(name: N, { params, body, file }: Sent<N> = {}): Promise<ResponseOf<N>> {
   const row: Route = ROUTES[name];
   const form = file ? new FormData() : null;
+  if (form) for (const [name, value] of Object.entries(body ?? {})) form.append(name, String(value));
   if (file && form) form.append('file', file);
   const init: RequestInit = { method: row.method.toUpperCase() };
   if (form) init.body = form;

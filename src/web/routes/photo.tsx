@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router';
 import type { Job, PaintingDetail } from '../../contract';
 import { call } from '../api/client';
 import { refresh } from '../api/queries';
+import { BatchSlip, useBatch } from '../slips/batch';
 import { FileDrop } from '../slips/fileDrop';
 import { ProblemNote } from '../slips/problem';
 import { Shots } from '../slips/shots';
@@ -48,6 +49,7 @@ export function Photo() {
   const detail = useDetail();
   const number = Number(useParams().session);
   const upload = useUpload(detail, number);
+  const batch = useBatch(detail.painting.id);
   const session = detail.sessions.find((one) => one.number === number);
   const [shown, setShown] = useState<string | null>(null);
   const main = session?.photos.at(-1);
@@ -88,6 +90,7 @@ export function Photo() {
           {session ? `, ${dayInWords(session.date)}${session.intention && `, ${session.intention}`}` : ''}
         </span>
       </div>
+      <BatchSlip batch={batch} detail={detail} />
       {upload.twin && <p className="small">That file is here already; it is kept once.</p>}
       <ProblemNote error={upload.error} />
       {session && photo ? (
@@ -113,12 +116,14 @@ export function Photo() {
           <FileDrop
             label={`Choose the photo of session ${number}`}
             busy={upload.busy}
-            onFile={(file) => void upload.send(file)}
+            several
+            onFiles={(files) => (files.length > 1 ? batch.start(files) : void upload.send(files[0]))}
           >
             <p className="serif" style={{ fontSize: 18 }}>
               Photograph the canvas as squarely and evenly lit as you can, all four corners in the frame. What is left
               is taken out here.
             </p>
+            <p className="small">Several at once, of any days: each goes into the session of the day it was taken.</p>
             {session && session.aside.length > 0 && (
               <p className="small">
                 {plural(session.aside.length, 'photograph')} put aside; add it again to take it back.

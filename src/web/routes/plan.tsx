@@ -19,7 +19,7 @@ function AddReference({ id }: { id: string }) {
       <FileDrop
         label="Choose the reference"
         busy={add.isPending}
-        onFile={(file) => add.mutate({ params: { paintingId: id }, file })}
+        onFiles={([file]) => add.mutate({ params: { paintingId: id }, file })}
       >
         <p className="serif" style={{ fontSize: 18 }}>
           The picture this painting is made from. It is kept as it is; the crop is only remembered.

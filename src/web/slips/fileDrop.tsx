@@ -1,28 +1,31 @@
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 
-/** A place to drop, paste or pick one picture. */
+/** A place to drop, paste or pick pictures. */
 export function FileDrop({
   label,
   busy,
-  onFile,
+  several = false,
+  onFiles,
   children,
 }: {
   label: string;
   busy: boolean;
-  onFile: (file: File) => void;
+  /** more than one may be given at once */
+  several?: boolean;
+  onFiles: (files: File[]) => void;
   children?: ReactNode;
 }) {
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
-  const id = useId();
   useEffect(() => {
-    const onPaste = (event: ClipboardEvent) => {
-      const file = event.clipboardData?.files[0];
-      if (file && !busy) onFile(file);
-    };
+    const onPaste = (event: ClipboardEvent) => give(event.clipboardData?.files);
     window.addEventListener('paste', onPaste);
     return () => window.removeEventListener('paste', onPaste);
-  }, [busy, onFile]);
+  });
+  function give(list: FileList | null | undefined) {
+    const files = [...(list ?? [])];
+    if (files.length > 0 && !busy) onFiles(several ? files : files.slice(0, 1));
+  }
   return (
     <div
       className="drop"
@@ -36,30 +39,48 @@ export function FileDrop({
       onDrop={(e) => {
         e.preventDefault();
         setOver(false);
-        const file = e.dataTransfer.files[0];
-        if (file && !busy) onFile(file);
+        give(e.dataTransfer.files);
       }}
     >
       {children}
-      <input
-        ref={input}
-        id={id}
-        type="file"
-        accept="image/*,.heic,.heif,.tif,.tiff"
-        className="sr-only"
-        disabled={busy}
-        tabIndex={-1}
-        aria-hidden
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          if (file) onFile(file);
-          e.target.value = '';
-        }}
-      />
+      <PictureInput ref={input} busy={busy} several={several} onFiles={onFiles} />
       <button className="btn act" disabled={busy} onClick={() => input.current?.click()}>
         {busy ? 'Taking it in' : label}
       </button>
-      <p className="small">or drop it here, or paste it. JPEG, PNG, WebP, TIFF or HEIC, up to 50 MB.</p>
+      <p className="small">
+        or drop {several ? 'them' : 'it'} here, or paste. JPEG, PNG, WebP, TIFF or HEIC, up to 50 MB each.
+      </p>
     </div>
+  );
+}
+
+/** The hidden input behind a button that picks pictures. */
+export function PictureInput({
+  ref,
+  busy,
+  several = false,
+  onFiles,
+}: {
+  ref: React.Ref<HTMLInputElement>;
+  busy: boolean;
+  several?: boolean;
+  onFiles: (files: File[]) => void;
+}) {
+  return (
+    <input
+      ref={ref}
+      type="file"
+      accept="image/*,.heic,.heif,.tif,.tiff"
+      className="sr-only"
+      tabIndex={-1}
+      aria-hidden
+      multiple={several}
+      disabled={busy}
+      onChange={(e) => {
+        const files = [...(e.target.files ?? [])];
+        if (files.length > 0) onFiles(files);
+        e.target.value = '';
+      }}
+    />
   );
 }

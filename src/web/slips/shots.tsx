@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import type { Photo, Session } from '../../contract';
 import { useAction } from '../api/queries';
 import { plural } from '../words';
+import { PictureInput } from './fileDrop';
 
 const nameOf = (photo: Photo, main: Photo | undefined) =>
   photo.role === 'white-board'
@@ -55,21 +56,7 @@ export function Shots({
           </li>
         ))}
         <li className="pb-1">
-          <input
-            ref={input}
-            type="file"
-            accept="image/*,.heic,.heif,.tif,.tiff"
-            className="sr-only"
-            tabIndex={-1}
-            aria-hidden
-            disabled={busy}
-            data-shot
-            onChange={(e) => {
-              const file = e.target.files?.[0];
-              if (file) onFile(file);
-              e.target.value = '';
-            }}
-          />
+          <PictureInput ref={input} busy={busy} onFiles={([file]) => onFile(file)} />
           <button className="btn" disabled={busy} onClick={() => input.current?.click()}>
             {busy ? 'Taking it in' : 'Add a photograph'}
           </button>
