@@ -110,6 +110,49 @@ test('a server that is gone is said in words, and the page goes on once it is ba
   await page.close();
 });
 
+describe('several at once', () => {
+  /** The demo's photographs made small, each with a day of its own. */
+  const dated = async (session: number, day: string) => ({
+    name: `session of ${day}.jpg`,
+    mimeType: 'image/jpeg',
+    buffer: await sharp(await photoBytes(session)).resize(1400).withExif({ IFD2: { DateTimeOriginal: `${day.replaceAll('-', ':')} 18:00:00` } }).jpeg().toBuffer(),
+  }); // prettier-ignore
+
+  test('old photographs go into sessions by their days; a second shot takes the glare away', async () => {
+    const { page, paintingId, complaints } = await atTheDesk('From the drawer');
+    const input = page.locator('input[type=file]').first();
+    await input.setInputFiles([await dated(4, '2026-03-14'), await dated(3, '2026-03-09'), { name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only words') }, await dated(5, '2026-03-19')]); // prettier-ignore
+    await page.getByText('4 photographs sorted into 3 sessions').waitFor();
+    await page.getByRole('alert').getByText(/notes\.jpg is not a picture/).waitFor(); // prettier-ignore
+    expect(await axeFaults(page)).toEqual([]);
+    const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+    expect(sessions.map(({ date }) => date)).toEqual(['2026-03-09', '2026-03-14', '2026-03-19']);
+    await page.goto(`${server.url}/painting/${paintingId}/photo/2`);
+    await page.getByText(/Corners found, sure to|Corners as you set them/).waitFor();
+    // The same picture with its tones turned a little: another shot of the same session.
+    const shot = await sharp(await photoBytes(4)).resize(1500).modulate({ brightness: 1.05 }).jpeg().toBuffer(); // prettier-ignore
+    await input.setInputFiles({ name: 'second shot.jpg', mimeType: 'image/jpeg', buffer: shot });
+    await page.getByText('second shot.jpg, 1500 × 1125 px').waitFor();
+    await page.getByText(/Corners found, sure to/).waitFor();
+    await page.getByRole('button', { name: 'Read session 2' }).click();
+    await page.getByRole('heading', { name: 'Reading, session 2' }).waitFor();
+    await page.goto(`${server.url}/painting/${paintingId}/photo/2`);
+    await page.getByText(/2 shots read as one/).waitFor();
+    await page.getByRole('button', { name: 'Light, before and after' }).click();
+    const divider = page.getByRole('slider', { name: /Divider/ });
+    await divider.focus();
+    await page.keyboard.press('ArrowRight');
+    expect(await divider.getAttribute('aria-valuenow')).toBe('52');
+    expect(await axeFaults(page)).toEqual([]);
+    await page.getByRole('button', { name: 'untouched' }).click();
+    await page.getByText(/read again/).waitFor();
+    await page.getByRole('button', { name: 'Put it aside' }).click();
+    await page.getByRole('button', { name: /Take .* back/ }).waitFor();
+    expect(complaints).toEqual([]);
+    await page.close();
+  });
+});
+
 describe('with a finger on a phone', () => {
   let page: Page;
   let photoId: string;
