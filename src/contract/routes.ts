@@ -50,6 +50,22 @@ export const OwnCorrection = z.object({
 });
 const Added = z.object({ photo: Photo, job: Job, twin: z.boolean() });
 
+const Arrivals = z.object({
+  /** the folder that is watched */
+  folder: z.string(),
+  waiting: z.array(
+    z.object({
+      id: z.uuid(),
+      fileName: z.string(),
+      day: Day,
+      width: z.number().nullable(),
+      height: z.number().nullable(),
+      /** why it could not be taken in; null = it was */
+      problem: z.string().nullable(),
+    }),
+  ),
+});
+
 /** What comes beside the file of a batch. */
 export const Sorting = z.object({ modified: Time.optional() });
 const Sorted = Added.extend({ job: Job.nullable(), sessionNumber: z.number().int(), day: Day });
@@ -145,6 +161,22 @@ export const ROUTES = {
     upload: true,
     response: Sorted,
     status: 202,
+  }),
+  listArrivals: route({
+    method: 'get',
+    path: '/arrivals',
+    summary: 'Photographs that came through the inbox folder and wait to be sorted',
+    body: null,
+    response: Arrivals,
+    status: 200,
+  }),
+  sortArrival: route({
+    method: 'put',
+    path: '/arrivals/:arrivalId',
+    summary: 'Put a waiting photograph into the session of its day; null leaves it out',
+    body: z.object({ paintingId: z.uuid().nullable() }),
+    response: Arrivals,
+    status: 200,
   }),
   setCorners: route({
     method: 'put',

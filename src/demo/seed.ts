@@ -103,6 +103,7 @@ async function seed(target: string): Promise<void> {
     crew: hireCrew(join(here, 'worker.js')),
     jobs: new JobBoard(realWorld),
     world: realWorld,
+    inbox: join(making, 'inbox'),
   };
   const ids: string[] = [];
   for (const recipe of RECIPES) ids.push(await fill(studio, recipe));

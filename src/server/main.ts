@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import pino from 'pino';
 import { createApp } from './app';
+import { inboxOf, watchInbox } from './inbox';
 import { hireCrew } from './jobs/crew';
 import { JobBoard } from './jobs/jobBoard';
 import { openDatabase } from './store/database';
@@ -25,10 +26,10 @@ await mkdir(data, { recursive: true });
 const files = await openFiles(data);
 const db = await openDatabase(join(data, 'studio.sqlite'));
 const crew = hireCrew(join(here, 'worker.js'));
-const app = createApp(
-  { db, files, crew, jobs: new JobBoard(realWorld), world: realWorld },
-  { webFolder: join(here, 'web'), log },
-);
+const inbox = inboxOf(data);
+const studio = { db, files, crew, jobs: new JobBoard(realWorld), world: realWorld, inbox };
+const app = createApp(studio, { webFolder: join(here, 'web'), log });
+const leaveInbox = await watchInbox(studio, inbox, log);
 
 const server = app.listen(port, '127.0.0.1', (error?: Error) => {
   if (error) {
@@ -40,12 +41,13 @@ const server = app.listen(port, '127.0.0.1', (error?: Error) => {
   }
   const address = server.address();
   process.stdout.write(
-    `Revlin is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/\nYour studio is kept in ${data}\n`,
+    `Revlin is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/\nYour studio is kept in ${data}\nPhotographs put into ${inbox} come in by themselves.\n`,
   );
 });
 
 async function close(): Promise<void> {
   server.closeAllConnections();
+  await leaveInbox();
   await crew.dismiss();
   await db.destroy();
   process.exit(0);

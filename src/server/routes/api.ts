@@ -3,7 +3,14 @@ import multer from 'multer';
 import { openApi, ROUTES, type Route, type RouteName } from '../../contract';
 import { MOST_BYTES } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
-import { flatPicture, photoPreview, plannedPicture, squaredPicture, referencePreview } from '../studio/pictures';
+import {
+  arrivalPreview,
+  flatPicture,
+  photoPreview,
+  plannedPicture,
+  squaredPicture,
+  referencePreview,
+} from '../studio/pictures';
 import type { Studio } from '../studio/studio';
 import { HANDLERS, type Request } from './handlers';
 
@@ -65,6 +72,7 @@ export function apiRouter(studio: Studio): Router {
     };
   router.get('/jobs/:jobId/progress', watchJob(studio));
   router.get('/photos/:id/preview.jpg', picture(photoPreview, 'private, max-age=86400'));
+  router.get('/arrivals/:id/preview.jpg', picture(arrivalPreview, 'private, max-age=86400'));
   router.get('/references/:id/preview.jpg', picture(referencePreview, 'private, max-age=86400'));
   router.get('/photos/:id/flat.jpg', picture(flatPicture, 'no-cache'));
   router.get('/photos/:id/squared.jpg', picture(squaredPicture, 'no-cache'));

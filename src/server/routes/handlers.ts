@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { ResponseOf, RouteName } from '../../contract';
 import { ROUTES } from '../../contract';
 import { InputError } from '../images/inputError';
+import { listArrivals, sortArrival } from '../studio/arrivals';
 import { addCorrection, setCorrectionOpen } from '../studio/corrections';
 import { describePainting, describeStudio } from '../studio/describe';
 import type { Arrived } from '../studio/keepPicture';
@@ -40,6 +41,8 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   addPhoto: ({ studio, params, file }) => addPhoto(studio, params.sessionId, file()),
   sortPhoto: ({ studio, params, body, file }) =>
     sortPhoto(studio, params.paintingId, { arrived: file(), modified: body.modified }),
+  listArrivals: ({ studio }) => listArrivals(studio),
+  sortArrival: ({ studio, params, body }) => sortArrival(studio, params.arrivalId, body.paintingId),
   setCorners: ({ studio, params, body }) => setCorners(studio, params.photoId, body.corners),
   setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
   changePhoto: ({ studio, params, body }) => changePhoto(studio, params.photoId, body),

@@ -157,6 +157,19 @@ async function addShots(knex: Knex): Promise<void> {
   });
 }
 
+/** Pictures that came by themselves and wait to be sorted. */
+async function addInbox(knex: Knex): Promise<void> {
+  await knex.schema.createTable('arrival', (t) => {
+    id(t);
+    t.string('sha256', 64).nullable().references('sha256').inTable('image').index();
+    t.string('fileName').notNullable();
+    t.string('day').notNullable();
+    t.text('problem').nullable();
+    t.string('state').notNullable();
+    t.string('addedAt').notNullable();
+  });
+}
+
 /** Every change of the database's shape, in order. Never edited once released: a new row is added. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -174,6 +187,7 @@ export const MIGRATIONS: readonly Migration[] = [
         t.dropColumns('role', 'lightFrom', 'lamp', 'surface', 'aside');
       }),
   },
+  { name: '003-inbox', up: addInbox, down: (knex) => knex.schema.dropTable('arrival') },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

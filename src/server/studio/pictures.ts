@@ -1,7 +1,15 @@
 import { createHash } from 'node:crypto';
 import { InputError } from '../images/inputError';
 import { planTask } from './paintings';
-import { newest, rowOf, type PaintingRow, type PhotoRow, type ReadingRow, type ReferenceRow } from './rows';
+import {
+  newest,
+  rowOf,
+  type ArrivalRow,
+  type PaintingRow,
+  type PhotoRow,
+  type ReadingRow,
+  type ReferenceRow,
+} from './rows';
 import type { Studio } from './studio';
 
 /** Makes a derived picture unless it is there already; two askers at once do the work once. */
@@ -23,6 +31,19 @@ const PREVIEW_PX = 2000;
 /** Upright, at most 2000 px, for showing corners on. Path of a JPEG. */
 export async function photoPreview(studio: Studio, photoId: string): Promise<string> {
   const { sha256, fileName } = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
+  return derived(studio, `preview/${sha256}.jpg`, () =>
+    studio.crew.run('preview', {
+      picture: { path: studio.files.originalPath(sha256), name: fileName },
+      longSide: PREVIEW_PX,
+    }),
+  );
+}
+
+/** The same of a photograph that waits to be sorted. */
+export async function arrivalPreview(studio: Studio, arrivalId: string): Promise<string> {
+  const { sha256, fileName } = await rowOf<ArrivalRow>(studio.db, 'arrival', arrivalId);
+  if (!sha256)
+    throw new InputError('not-a-picture', `${fileName} could not be taken in, so there is nothing to show.`, 404);
   return derived(studio, `preview/${sha256}.jpg`, () =>
     studio.crew.run('preview', {
       picture: { path: studio.files.originalPath(sha256), name: fileName },

@@ -51,6 +51,16 @@ export interface PhotoRow {
   surface: '' | 'dry' | 'wet' | 'oiled out' | 'freshly glazed';
   aside: number;
 }
+export interface ArrivalRow {
+  id: string;
+  /** null = it could not be taken in; problem says why */
+  sha256: string | null;
+  fileName: string;
+  day: string;
+  problem: string | null;
+  state: 'unsorted' | 'sorted' | 'left';
+  addedAt: string;
+}
 export interface CornersRow {
   id: string;
   photoId: string;
@@ -123,6 +133,7 @@ const NAMES: Record<string, string> = {
   photo: 'photograph',
   correction: 'correction',
   reference: 'reference',
+  arrival: 'waiting photograph',
 };
 
 /** The row with this id. @throws InputError 404 when there is none */

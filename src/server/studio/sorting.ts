@@ -42,10 +42,20 @@ export async function sortPhoto(
   paintingId: string,
   { arrived, modified }: { arrived: Arrived; modified: string | undefined },
 ): Promise<ResponseOf<'sortPhoto'>> {
-  const { db, world } = studio;
-  const painting = await rowOf<PaintingRow>(db, 'painting', paintingId);
   const name = cleanName(arrived.name);
   const { sha256 } = await keepPicture(studio, { ...arrived, name });
+  const day = (await dayTaken(arrived.bytes)) ?? (modified ?? studio.world.now().toISOString()).slice(0, 10);
+  return sortKept(studio, paintingId, { sha256, name, day });
+}
+
+/** The same for a picture that is kept already. */
+export async function sortKept(
+  studio: Studio,
+  paintingId: string,
+  { sha256, name, day }: { sha256: string; name: string; day: string },
+): Promise<ResponseOf<'sortPhoto'>> {
+  const { db } = studio;
+  const painting = await rowOf<PaintingRow>(db, 'painting', paintingId);
   const known = (await db('photo')
     .join('session', 'session.id', 'photo.sessionId')
     .where({ 'session.paintingId': paintingId, 'photo.sha256': sha256 })
@@ -55,7 +65,6 @@ export async function sortPhoto(
     const session = await rowOf<SessionRow>(db, 'session', known.sessionId);
     return { photo: await photoOf(db, known), job: null, twin: true, sessionNumber: session.number, day: session.date };
   }
-  const day = (await dayTaken(arrived.bytes)) ?? (modified ?? world.now().toISOString()).slice(0, 10);
   const session = await sessionOn(studio, paintingId, day);
   const row = await keepPhoto(studio, { sessionId: session.id, sha256, name });
   const job = lookForCorners(studio, row, painting);

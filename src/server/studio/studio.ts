@@ -11,4 +11,6 @@ export interface Studio {
   readonly crew: Crew;
   readonly jobs: JobBoard;
   readonly world: World;
+  /** the folder whose pictures come in by themselves */
+  readonly inbox: string;
 }

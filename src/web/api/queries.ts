@@ -10,9 +10,13 @@ export const keys = {
   masses: (id: string, plan: number) => [...painting(id), 'masses', plan] as const,
   reading: (id: string, photoId: string) => [...painting(id), 'photo', photoId, 'reading'] as const,
   settings: ['settings'] as const,
+  arrivals: ['arrivals'] as const,
 };
 
 export const useStudio = () => useQuery({ queryKey: keys.studio, queryFn: () => call('listPaintings') });
+/** What waits in the inbox; looked at again every few seconds while the page is open. */
+export const useArrivals = () =>
+  useQuery({ queryKey: keys.arrivals, queryFn: () => call('listArrivals'), refetchInterval: 4000 });
 export const usePainting = (id: string) =>
   useQuery({ queryKey: keys.painting(id), queryFn: () => call('getPainting', { params: { paintingId: id } }) });
 export const useReading = (id: string, photoId: string | null) =>

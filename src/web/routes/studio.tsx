@@ -1,8 +1,9 @@
 import { Link, useNavigate } from 'react-router';
 import type { PaintingSummary } from '../../contract';
-import { useAction, useStudio } from '../api/queries';
+import { useArrivals, useAction, useStudio } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { useSettings } from '../settings';
+import { Inbox } from '../slips/inbox';
 import { ProblemNote } from '../slips/problem';
 import { SurroundChoice } from '../slips/surround';
 import { dayInWords, nextStep, plural, sizeInWords } from '../words';
@@ -164,6 +165,7 @@ function FirstVisit() {
 /** Opening the application lands on the picture that is on the easel. */
 export function Studio() {
   const { data, error } = useStudio();
+  const { data: arrivals } = useArrivals();
   const navigate = useNavigate();
   const easel = data?.[0];
   const go = (to: string | undefined) => to && void navigate(to);
@@ -187,6 +189,7 @@ export function Studio() {
       {data &&
         (easel ? (
           <>
+            <Inbox paintings={data} />
             <OnEasel painting={easel} />
             <AgainstWall paintings={data.slice(1)} />
           </>
@@ -194,7 +197,10 @@ export function Studio() {
           <FirstVisit />
         ))}
       <footer className="mt-auto flex flex-wrap items-baseline justify-between gap-3 pt-4">
-        <span className="small">Everything is kept on this machine.</span>
+        <span className="small">
+          Everything is kept on this machine.
+          {arrivals && ` Photographs put into ${arrivals.folder} come in by themselves.`}
+        </span>
         <SurroundChoice />
       </footer>
     </main>

@@ -69,7 +69,7 @@ export function BatchSlip({ batch, detail }: { batch: ReturnType<typeof useBatch
           ? `Taking in photograph ${Math.min(done + 1, state.all)} of ${state.all}`
           : state.waiting.length > 0
             ? `Stopped after ${done} of ${state.all}`
-            : `${plural(state.all, 'photograph')} sorted into ${plural(detail.sessions.length, 'session')}`}
+            : `${plural(state.all - state.refused.length, 'photograph')} sorted into ${plural(detail.sessions.length, 'session')}`}
       </h2>
       <div className="my-2 h-2" style={{ border: '1px solid var(--ink)' }}>
         <div className="h-full" style={{ width: `${(100 * done) / state.all}%`, background: 'var(--ink)' }} />

@@ -1,0 +1,89 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { PaintingSummary, ResponseOf } from '../../contract';
+import { call, type Refused } from '../api/client';
+import { keys, useArrivals } from '../api/queries';
+import { dayInWords, plural } from '../words';
+import { ProblemNote } from './problem';
+
+type Arrival = ResponseOf<'listArrivals'>['waiting'][number];
+
+/** Photographs that came through the inbox folder: each goes to a painting, into the session of its day, or is left out. */
+export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) {
+  const { data } = useArrivals();
+  const client = useQueryClient();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const sort = useMutation<ResponseOf<'sortArrival'>, Refused, { id: string; paintingId: string | null }>({
+    mutationFn: ({ id, paintingId }) => call('sortArrival', { params: { arrivalId: id }, body: { paintingId } }),
+    onSuccess: (after) => {
+      client.setQueryData(keys.arrivals, after);
+      void client.invalidateQueries({ queryKey: keys.studio });
+    },
+  });
+  if (!data || data.waiting.length === 0) return null;
+  const painting = paintings.find(({ id }) => id === chosen) ?? paintings[0];
+  const pictures = data.waiting.filter(({ problem }) => problem === null);
+  const everyOne = async (list: readonly Arrival[], paintingId: string | null) => {
+    for (const { id } of list) await sort.mutateAsync({ id, paintingId });
+  };
+  return (
+    <section className="slip mt-6" aria-label="Waiting in the inbox">
+      <h2>{plural(data.waiting.length, 'photograph')} came through the inbox</h2>
+      {painting && pictures.length > 0 && (
+        <p className="mt-2 flex flex-wrap items-center gap-3">
+          <label className="small">
+            of{' '}
+            <select value={painting.id} onChange={(e) => setChosen(e.target.value)}>
+              {paintings.map(({ id, title }) => (
+                <option key={id} value={id}>
+                  {title}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button className="btn" disabled={sort.isPending} onClick={() => void everyOne(pictures, painting.id)}>
+            Put {pictures.length === 1 ? 'it' : `all ${pictures.length}`} into the{' '}
+            {pictures.length === 1 ? 'session of its day' : 'sessions of their days'}
+          </button>
+        </p>
+      )}
+      <ul className="mt-3 flex flex-wrap gap-4">
+        {data.waiting.map((arrival) => (
+          <li key={arrival.id} style={{ width: 168 }}>
+            {arrival.problem === null && (
+              <img
+                src={`/api/arrivals/${arrival.id}/preview.jpg`}
+                alt={arrival.fileName}
+                className="block w-full"
+                style={{ aspectRatio: (arrival.width ?? 4) / (arrival.height ?? 3) }}
+              />
+            )}
+            <p className="small mt-1 break-words">
+              <b>{dayInWords(arrival.day)}</b> {arrival.fileName}
+            </p>
+            {arrival.problem && <p className="small">{arrival.problem}</p>}
+            <p className="small flex gap-3">
+              {arrival.problem === null && painting && (
+                <button
+                  className="line"
+                  aria-label={`Put ${arrival.fileName} there`}
+                  onClick={() => sort.mutate({ id: arrival.id, paintingId: painting.id })}
+                >
+                  put it there
+                </button>
+              )}
+              <button
+                className="line"
+                aria-label={`Leave ${arrival.fileName} out`}
+                onClick={() => sort.mutate({ id: arrival.id, paintingId: null })}
+              >
+                leave it out
+              </button>
+            </p>
+          </li>
+        ))}
+      </ul>
+      <ProblemNote error={sort.error} />
+    </section>
+  );
+}

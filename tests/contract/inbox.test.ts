@@ -1,0 +1,76 @@
+import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { ask, demoFile, paintingWithReference, refusal, send, startServer, type Server } from '../server';
+
+let server: Server;
+beforeAll(async () => {
+  server = await startServer();
+});
+afterAll(() => server.stop());
+
+const inbox = () => join(server.data, 'inbox');
+async function photographOf(session: number, day: string): Promise<Buffer> {
+  const { bytes } = await demoFile(`enamel-pot-session-${session}.jpg`);
+  return sharp(bytes).resize(1000).withExif({ IFD2: { DateTimeOriginal: `${day.replaceAll('-', ':')} 17:20:11` } }).jpeg().toBuffer(); // prettier-ignore
+}
+const waiting = async () => (await ask(server, 'listArrivals')).waiting;
+/** Waits until so many are there. */
+const arrived = (count: number) => expect.poll(async () => (await waiting()).length, { timeout: 20_000, interval: 200 }).toBe(count); // prettier-ignore
+
+test('the inbox is a folder of the studio, empty at first', async () => {
+  expect(await ask(server, 'listArrivals')).toEqual({ folder: inbox(), waiting: [] });
+  expect((await stat(inbox())).isDirectory()).toBe(true);
+});
+
+test('what is put there waits with its day, and the file is left where it is', async () => {
+  const bytes = await photographOf(3, '2026-03-09');
+  await mkdir(join(inbox(), 'from the phone'));
+  await writeFile(join(inbox(), 'from the phone', 'IMG_0042.jpg'), bytes);
+  await arrived(1);
+  expect((await waiting())[0]).toMatchObject({
+    fileName: 'IMG_0042.jpg',
+    day: '2026-03-09',
+    width: 1000,
+    problem: null,
+  });
+  expect((await readFile(join(inbox(), 'from the phone', 'IMG_0042.jpg'))).equals(bytes)).toBe(true);
+  const preview = await fetch(`${server.url}/api/arrivals/${(await waiting())[0].id}/preview.jpg`);
+  expect(preview.headers.get('content-type')).toBe('image/jpeg');
+});
+
+test('a hidden file is no picture, a broken one is said to be broken, a copy comes once', async () => {
+  await writeFile(join(inbox(), '.thumbs'), 'nothing');
+  await writeFile(join(inbox(), 'IMG_0042 copy.jpg'), await photographOf(3, '2026-03-09'));
+  await writeFile(join(inbox(), 'half.jpg'), (await photographOf(4, '2026-03-14')).subarray(0, 9000));
+  await arrived(2);
+  const broken = (await waiting()).find(({ problem }) => problem !== null);
+  expect(broken).toMatchObject({ fileName: 'half.jpg', width: null });
+  expect(broken?.problem).toMatch(/half\.jpg/);
+  const paintingId = await paintingWithReference(server, 'Nothing to see');
+  const no = await refusal(await send(server, 'sortArrival', { params: { arrivalId: broken?.id ?? '' }, body: { paintingId } })); // prettier-ignore
+  expect(no.status).toBe(409);
+  await ask(server, 'sortArrival', { params: { arrivalId: broken?.id ?? '' }, body: { paintingId: null } });
+  await arrived(1);
+});
+
+test('put to a painting, it goes into the session of its day and waits no more, not even after a restart', async () => {
+  const paintingId = await paintingWithReference(server, 'Through the inbox');
+  const [{ id }] = await waiting();
+  const after = await ask(server, 'sortArrival', { params: { arrivalId: id }, body: { paintingId } });
+  expect(after.waiting).toEqual([]);
+  const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+  expect(sessions).toMatchObject([{ number: 1, date: '2026-03-09', photos: [{ fileName: 'IMG_0042.jpg' }] }]);
+  await server.kill();
+  server = await startServer({ data: server.data });
+  await writeFile(join(inbox(), 'next.jpg'), await photographOf(5, '2026-03-19'));
+  await arrived(1);
+  expect((await waiting())[0].fileName).toBe('next.jpg');
+});
+
+test('one that is unknown is said to be unknown', async () => {
+  const params = { arrivalId: '00000000-0000-4000-8000-000000000000' };
+  const no = await refusal(await send(server, 'sortArrival', { params, body: { paintingId: null } }));
+  expect(no.status).toBe(404);
+});
