@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Box, Comparison, Corners, Day, Decision, GreyPatch, KeyChoice, Place, FindingKind, Time } from './shapes';
 import {
+  Area,
   Correction,
   Job,
   Mass,
@@ -191,6 +192,14 @@ export const ROUTES = {
     path: '/photos/:photoId/greys',
     summary: 'Mark patches of known grey, photo px',
     body: z.object({ greys: z.array(GreyPatch).max(24) }),
+    response: Photo,
+    status: 200,
+  }),
+  setAreas: route({
+    method: 'put',
+    path: '/photos/:photoId/areas',
+    summary: 'Outline places that are not read, or read although they shine (canvas mm)',
+    body: z.object({ areas: z.array(Area).max(60) }),
     response: Photo,
     status: 200,
   }),

@@ -65,6 +65,9 @@ export const Mass = z.object({
 /** arrived: corners not looked for yet; asked: the painter must show them; ready: can be read; read: has a reading */
 export const PhotoState = z.enum(['arrived', 'asked', 'ready', 'read']);
 
+/** A place on the flat, canvas mm, that is not read, or read all the same. */
+export const Area = z.object({ place: Place, read: z.boolean() });
+
 /** canvas: shows the painting; white-board: shows a plain board in its place, for the light */
 export const PhotoRole = z.enum(['canvas', 'white-board']);
 /** auto: from whatever is known best; last-session: from what has not changed since; as-photographed: left as it is */
@@ -83,6 +86,8 @@ export const Photo = z.object({
   cornersFrom: z.enum(['found', 'given']).nullable(),
   confidence: z.number().nullable(),
   greys: z.array(GreyPatch),
+  /** places the painter leaves out (read: false) or reads although they were taken for a reflection (read: true) */
+  areas: z.array(Area),
   role: PhotoRole,
   lightFrom: LightFrom,
   /** what burned when it was taken; '' = not said */

@@ -77,6 +77,30 @@ describe('several photographs of one session', () => {
   });
 });
 
+test('a place left out by hand is read by nothing; one taken for a reflection can be read all the same', async () => {
+  const paintingId = await paintingWithReference(server, 'By hand');
+  const sessionId = await sessionOf(paintingId);
+  const photoId = await add(
+    sessionId,
+    await shotOf({ seed: 9, glare: [{ at: [0.3, 0.3], size: 0.12, strength: 1.4 }] }),
+  );
+  const box = (x: number, y: number, w: number, h: number) => ({ outlines: [[[x, y], [x + w, y], [x + w, y + h], [x, y + h]] as [number, number][]] }); // prettier-ignore
+  const corner = box(300, 200, 80, 80);
+  const params = { photoId };
+  await readingOf(photoId);
+  expect((await send(server, 'measure', { params, body: { place: corner } })).status).toBe(200);
+  const shiny = await send(server, 'measure', { params, body: { place: box(112, 82, 16, 16) } });
+  expect(shiny.status).toBe(422);
+  await ask(server, 'setAreas', { params, body: { areas: [{ place: corner, read: false }, { place: box(90, 60, 60, 60), read: true }] } }); // prettier-ignore
+  expect((await ask(server, 'getReading', { params })).stale).toBe(true);
+  const reading = await readingOf(photoId);
+  const outlined = reading.glare?.outlines.flat() ?? [];
+  expect(outlined.some(([x, y]) => x > 295 && y > 195)).toBe(true);
+  expect(outlined.some(([x, y]) => x > 100 && x < 140 && y > 70 && y < 110)).toBe(false);
+  expect((await send(server, 'measure', { params, body: { place: corner } })).status).toBe(422);
+  expect((await send(server, 'measure', { params, body: { place: box(112, 82, 16, 16) } })).status).toBe(200);
+});
+
 describe('the light', () => {
   const fallOff = { fallOff: 1, fallTowards: 0, tone: 0, lamp: [1.2, 1, 0.8] as [number, number, number] };
 

@@ -1,8 +1,10 @@
 import {
   homographyBetween,
   isConvexClockwise,
+  project,
   rectangle,
   type Corners,
+  type Homography,
   type Picture,
   type Raster,
   shrinkRaster,
@@ -128,6 +130,8 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const mask = fits
     ? findGlare(squared, coloursOf(small).value, coloursOf(plan).value)
     : new Uint8Array(small.r.length);
+  const glareShare = shareOf(mask);
+  const outsideShare = leaveOutside(mask, size, { toPhoto, photo });
   return {
     small,
     picture: () => relight(straighten(photo, place.corners, full)),
@@ -135,19 +139,47 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     canvas: request.canvas,
     light,
     ...place,
-    ...qualityOf(photo, { ...place, mask, light, request }),
+    ...qualityOf(photo, { ...place, glareShare, outsideShare, light, request }),
   };
+}
+
+const shareOf = (mask: GlareMask) => mask.reduce((sum, v) => sum + v, 0) / mask.length;
+
+/** What lies beyond the photo's border is read by nothing. @returns its share of the canvas */
+function leaveOutside(
+  mask: GlareMask,
+  { width, height }: { width: number; height: number },
+  { toPhoto, photo }: { toPhoto: Homography; photo: Picture },
+): number {
+  const corners = rectangle(1, 1).map((corner) => project(toPhoto, corner));
+  if (corners.every(([x, y]) => x >= 0 && y >= 0 && x <= photo.width && y <= photo.height)) return 0;
+  let outside = 0;
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      const [u, v] = project(toPhoto, [(x + 0.5) / width, (y + 0.5) / height]);
+      if (u >= 0 && v >= 0 && u < photo.width && v < photo.height) continue;
+      mask[i] = 1;
+      outside++;
+    }
+  }
+  return outside / mask.length;
 }
 
 function qualityOf(
   photo: Picture,
-  facts: { corners: Corners; risePx: number; mask: GlareMask; light: Light; request: FlatRequest },
+  facts: {
+    corners: Corners;
+    risePx: number;
+    glareShare: number;
+    outsideShare: number;
+    light: Light;
+    request: FlatRequest;
+  },
 ) {
-  const { corners, risePx, mask, light, request } = facts;
+  const { corners, risePx, glareShare, outsideShare, light, request } = facts;
   const { widthMm, heightMm } = request.canvas;
   const [tl, tr] = corners;
   const pixelsPerMm = Math.hypot(tr[0] - tl[0], tr[1] - tl[1]) / widthMm;
-  const glareShare = mask.reduce((sum, v) => sum + v, 0) / mask.length;
   const xs = corners.map((c) => c[0]);
   const ys = corners.map((c) => c[1]);
   const box = [
@@ -160,6 +192,7 @@ function qualityOf(
   const quality = judgePhoto({
     light,
     glareShare,
+    outsideShare,
     blurMm,
     pixelsPerMm,
     tiltDegrees: tiltDegrees(corners, widthMm / heightMm),

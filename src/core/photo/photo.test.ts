@@ -193,12 +193,14 @@ test('every fault of a photo has a sentence that says what to do', () => {
   const { faults } = judgePhoto({
     light,
     glareShare: 0.1,
+    outsideShare: 0.2,
     blurMm: 2,
     tiltDegrees: 20,
     pixelsPerMm: 1,
     clippedShare: 0.1,
   });
   expect(faults.map(({ code: c }) => c)).toEqual([
+    'outside',
     'glare',
     'clipped',
     'fall-off',
@@ -209,6 +211,20 @@ test('every fault of a photo has a sentence that says what to do', () => {
   ]);
   for (const fault of faults)
     expect(wordsForFault(fault)).toMatch(/\. (Turn|Rest|Expose|Stand|Step|A grey)|blown\. Expose|surer\./);
+});
+
+test('a corner outside the frame: what is not in the photo is not read, the rest is', () => {
+  const beyond: Corners = [[-90, 120], [620, 110], [625, 640], [-95, 650]]; // prettier-ignore
+  const photo = photoOf(beyond, { wall: 4.5, quarters: QUARTERS });
+  const flat = flatFromPhoto(photo, { canvas, corners: beyond, plan: planOf(QUARTERS) });
+  const share = flat.mask.reduce((sum, v) => sum + v, 0) / flat.mask.length;
+  expect(share).toBeGreaterThan(0.11);
+  expect(share).toBeLessThan(0.15);
+  const { width, height } = flat.small;
+  const at = (x: number, y: number) => Math.floor(y * height) * width + Math.floor(x * width);
+  expect([flat.mask[at(0.02, 0.5)], flat.mask[at(0.2, 0.5)], flat.mask[at(0.95, 0.5)]]).toEqual([1, 0, 0]);
+  expect(flat.glareShare).toBe(0);
+  expect(flat.quality.faults.map(({ code: c }) => c)).toContain('outside');
 });
 
 test('the inverse of a photo map puts corners back', () => {

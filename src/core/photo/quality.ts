@@ -7,6 +7,7 @@ export type PhotoFault =
   | { readonly code: 'blurred'; readonly blurMm: number }
   | { readonly code: 'clipped'; readonly share: number }
   | { readonly code: 'glare'; readonly share: number }
+  | { readonly code: 'outside'; readonly share: number }
   | { readonly code: 'tilted'; readonly degrees: number }
   | { readonly code: 'coarse'; readonly pixelsPerMm: number }
   | { readonly code: 'no-card' };
@@ -19,6 +20,8 @@ export interface PhotoQuality {
 export interface QualityFacts {
   readonly light: Light;
   readonly glareShare: number;
+  /** share of the canvas beyond the photo's border */
+  readonly outsideShare: number;
   readonly blurMm: number;
   readonly tiltDegrees: number;
   readonly pixelsPerMm: number;
@@ -28,6 +31,7 @@ export interface QualityFacts {
 /** Faults worth telling the painter about, gravest first. */
 export function judgePhoto(facts: QualityFacts): PhotoQuality {
   const faults: (PhotoFault | false)[] = [
+    facts.outsideShare > 0.0005 && { code: 'outside', share: facts.outsideShare },
     facts.glareShare > 0.005 && { code: 'glare', share: facts.glareShare },
     facts.clippedShare > 0.02 && { code: 'clipped', share: facts.clippedShare },
     facts.light.fallOffStops > 0.4 && { code: 'fall-off', stops: facts.light.fallOffStops },
@@ -45,6 +49,8 @@ export const faultWords: { [C in PhotoFault['code']]: (fault: Extract<PhotoFault
     `One side is ${stops.toFixed(1)} stops darker; taken out. Turn the lamp towards it next time.`,
   blurred: ({ blurMm }) => `Blurred by ${blurMm.toFixed(1)} mm. Rest the phone on something.`,
   clipped: ({ share }) => `${Math.round(share * 100)} % of the lights are blown. Expose darker by one stop.`,
+  outside: ({ share }) =>
+    `${Math.max(1, Math.round(share * 100))} % of the canvas lies outside the photograph and is not read. Step back.`,
   glare: ({ share }) =>
     `Glare on ${Math.max(1, Math.round(share * 100))} % of the canvas is not read. Turn the lamp 30 degrees.`,
   tilted: ({ degrees }) =>

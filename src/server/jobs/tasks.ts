@@ -55,6 +55,8 @@ export interface Shot {
   readonly photo: StoredPicture;
   readonly corners: Corners;
   readonly greys: readonly GreyPatch[];
+  /** canvas mm: left out, or read although taken for a reflection */
+  readonly areas: readonly { readonly place: Place; readonly read: boolean }[];
 }
 
 export interface ReadAnswer {

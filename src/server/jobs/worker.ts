@@ -5,10 +5,10 @@ import { byteFromLinear } from '../../core/colour';
 import { findingsOf } from '../../core/correct';
 import { combineFlats, CORNERS_SURE, findCanvas, flatFromPhoto, flatSize, lookOf, straighten, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
-import { doubtOf, massShapes, placeOfPixels, readFlat, readPlace } from '../../core/read';
+import { doubtOf, massShapes, pixelsIn, placeOfPixels, readFlat, readPlace } from '../../core/read';
 import { lightOfPicture, type Raster } from '../../core/raster';
 import { decodePicture } from '../images/decodePicture';
-import type { PlanTask, Progress, StoredPicture, TaskName, Tasks } from './tasks';
+import type { PlanTask, Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
 
 type Tell = (doing: string, share: number) => void;
 type Ask<N extends TaskName> = Tasks[N]['ask'];
@@ -82,16 +82,23 @@ async function openBefore(stored: StoredPicture, { width, height }: Raster): Pro
   return lightOfPicture(flat, [0, 0, flat.width, flat.height], { width, height });
 }
 
+/** What the painter leaves out is read by nothing; what is read all the same is, though it shines. */
+function leaveOut({ mask, small, canvas }: Flat, areas: Shot['areas']): void {
+  const grid = { width: small.width, height: small.height, mmPerPixel: canvas.widthMm / small.width };
+  for (const { place, read } of areas) for (const i of pixelsIn(place, grid)) mask[i] = read ? 0 : 1;
+}
+
 /** Every shot of a session as one flat, under what is known of the light. */
 async function openFlat({ shots, board, before, lightFrom, plan: { canvas } }: Ask<'read'>, plan: Raster, tell: Tell) {
   const beforeFlat = before && (await openBefore(before, plan));
   const boardPhoto = board && { photo: await openStored(board.photo), corners: board.corners ?? undefined };
   const flats: Flat[] = [];
   let squared: Raster | null = null;
-  for (const [i, { photo, corners, greys }] of shots.entries()) {
+  for (const [i, { photo, corners, greys, areas }] of shots.entries()) {
     tell(shots.length > 1 ? `squaring shot ${i + 1} of ${shots.length}` : 'squaring it and taking the light out', 0.2 + (0.5 * i) / shots.length); // prettier-ignore
     const picture = await openStored(photo);
     flats.push(flatFromPhoto(picture, { canvas, corners, greys, plan, board: boardPhoto, before: beforeFlat, lightFrom })); // prettier-ignore
+    leaveOut(flats[i], areas);
     squared ??= straighten(picture, corners, flatSize(canvas));
   }
   return { flat: combineFlats(flats), squared: squared as Raster };
@@ -122,7 +129,7 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
     shots: ask.shots.length,
     light: flat.light,
     glareShare: flat.glareShare,
-    glare: flat.glareShare > 0 ? placeOfPixels(flat.mask, reading.aligned) : null,
+    glare: flat.mask.includes(1) ? placeOfPixels(flat.mask, reading.aligned) : null,
     blurMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
     quality: flat.quality.faults.map(wordsForFault),
     masses: reading.masses,

@@ -7,7 +7,7 @@ import { addCorrection, setCorrectionOpen } from '../studio/corrections';
 import { describePainting, describeStudio } from '../studio/describe';
 import type { Arrived } from '../studio/keepPicture';
 import { addPainting, addReference, changePlan, cropReference, massesOf, putOnEasel } from '../studio/paintings';
-import { addPhoto, addSession, changePhoto, setCorners, setGreys } from '../studio/photos';
+import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } from '../studio/photos';
 import { decide, describeReading, measurePlace, readPhoto } from '../studio/readings';
 import { getSettings, putSettings } from '../studio/settings';
 import { sortPhoto } from '../studio/sorting';
@@ -45,6 +45,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   sortArrival: ({ studio, params, body }) => sortArrival(studio, params.arrivalId, body.paintingId),
   setCorners: ({ studio, params, body }) => setCorners(studio, params.photoId, body.corners),
   setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
+  setAreas: ({ studio, params, body }) => setAreas(studio, params.photoId, body.areas),
   changePhoto: ({ studio, params, body }) => changePhoto(studio, params.photoId, body),
   readPhoto: ({ studio, params }) => readPhoto(studio, params.photoId),
   getReading: ({ studio, params }) => describeReading(studio, params.photoId),

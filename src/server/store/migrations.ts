@@ -170,6 +170,16 @@ async function addInbox(knex: Knex): Promise<void> {
   });
 }
 
+/** Places left out of a photograph by hand; the newest row governs. */
+async function addAreas(knex: Knex): Promise<void> {
+  await knex.schema.createTable('photo_areas', (t) => {
+    id(t);
+    link(t, 'photoId', 'photo');
+    t.text('areas').notNullable();
+    t.string('setAt').notNullable();
+  });
+}
+
 /** Every change of the database's shape, in order. Never edited once released: a new row is added. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -188,6 +198,7 @@ export const MIGRATIONS: readonly Migration[] = [
       }),
   },
   { name: '003-inbox', up: addInbox, down: (knex) => knex.schema.dropTable('arrival') },
+  { name: '004-areas', up: addAreas, down: (knex) => knex.schema.dropTable('photo_areas') },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

@@ -14,6 +14,7 @@ import type {
 import {
   newest,
   rowOf,
+  type AreasRow,
   type CheckRow,
   type CornersRow,
   type CorrectionRow,
@@ -66,10 +67,11 @@ function stateOf(row: PhotoRow, corners: CornersRow | undefined, reading: Readin
 
 /** A photograph with its governing corners and greys. */
 export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
-  const [image, corners, greys, reading] = await Promise.all([
+  const [image, corners, greys, areas, reading] = await Promise.all([
     imageOf(db, row.sha256),
     newest<CornersRow>(db, 'photo_corners', row.id, 'setAt'),
     newest<GreysRow>(db, 'photo_greys', row.id, 'setAt'),
+    newest<AreasRow>(db, 'photo_areas', row.id, 'setAt'),
     newest<ReadingRow>(db, 'reading', row.id, 'createdAt'),
   ]);
   return {
@@ -83,6 +85,7 @@ export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
     cornersFrom: corners?.cornersFrom ?? null,
     confidence: corners?.confidence ?? null,
     greys: greys ? JSON.parse(greys.greys) : [],
+    areas: areas ? JSON.parse(areas.areas) : [],
     role: row.role,
     lightFrom: row.lightFrom,
     lamp: row.lamp,

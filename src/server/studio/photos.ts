@@ -127,6 +127,22 @@ export function lookForCorners(studio: Studio, photo: PhotoRow, painting: Painti
   );
 }
 
+/** Keeps the places that are not read, or read all the same. */
+export async function setAreas(
+  { db, world }: Studio,
+  photoId: string,
+  areas: BodyOf<'setAreas'>['areas'],
+): Promise<Photo> {
+  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  await db('photo_areas').insert({
+    id: world.newId(),
+    photoId,
+    areas: JSON.stringify(areas),
+    setAt: world.now().toISOString(),
+  });
+  return photoOf(db, photo);
+}
+
 /** What a photograph shows, how its light is taken out, what burned and how the paint was; or it is put aside or taken back. */
 export async function changePhoto(
   studio: Studio,

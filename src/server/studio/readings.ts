@@ -118,6 +118,7 @@ async function asked(studio: Studio, photoId: string) {
     photo: storedOf(studio, one),
     corners: photo.corners as NonNullable<typeof photo.corners>,
     greys: photo.greys,
+    areas: photo.areas,
   });
   const task = {
     shots: [shotOf(row, main), ...further.map(({ row: one, photo }) => shotOf(one, photo))],
@@ -132,6 +133,7 @@ async function asked(studio: Studio, photoId: string) {
       sha256,
       task.shots[i].corners,
       task.shots[i].greys,
+      task.shots[i].areas,
     ]),
     board: board ? [board.row.sha256, board.photo.corners] : null,
     before: before ? last?.reading.id : null,

@@ -75,6 +75,12 @@ export interface GreysRow {
   greys: string;
   setAt: string;
 }
+export interface AreasRow {
+  id: string;
+  photoId: string;
+  areas: string;
+  setAt: string;
+}
 export interface ReadingRow {
   id: string;
   photoId: string;

@@ -13,6 +13,9 @@ import { JobProgress } from '../slips/jobProgress';
 import { ProblemNote } from '../slips/problem';
 import { CORNER_NAMES, CornerStage, Magnifier } from '../wall/cornerStage';
 import { LightStage } from '../wall/lightStage';
+import { NotReadStage } from '../wall/notReadStage';
+
+const VIEWS = { corners: 'Corners', light: 'Light, before and after', unread: 'What is not read' } as const;
 
 const squareIn = ({ width, height }: PhotoShape): Corners => [
   [width * 0.15, height * 0.15],
@@ -39,7 +42,7 @@ function Quality({ paintingId, photo }: { paintingId: string; photo: PhotoShape 
         {reading.shots > 1 && `${reading.shots} shots read as one. `}Values are sure to{' '}
         {(2 * reading.light.uncertainty.value).toFixed(2)} of a step, warmth to{' '}
         {(2 * reading.light.uncertainty.warmth).toFixed(1)}.
-        {reading.stale && <b> Corners, greys, plan or method have changed since: read again.</b>}
+        {reading.stale && <b> Something it rests on has changed since: read again.</b>}
       </p>
       <ul className="mt-2">
         {reading.quality.map((words) => (
@@ -89,11 +92,12 @@ export function PhotoDesk({
   const [draft, setDraft] = useState<Corners | null>(null);
   const [chosen, setChosen] = useState(0);
   const [marking, setMarking] = useState(false);
-  const [view, setView] = useState<'corners' | 'light'>('corners');
+  const [view, setView] = useState<keyof typeof VIEWS>('corners');
   const { data: own } = useReading(painting.id, photo.readingId ? photo.id : null);
   const [started, setStarted] = useState<Job | null>(null);
   const setCorners = useAction('setCorners', painting.id);
   const setGreys = useAction('setGreys', painting.id);
+  const setAreas = useAction('setAreas', painting.id);
   const read = useAction('readPhoto', painting.id);
   const looking = useJob(found, () => void refresh(client, painting.id));
   const reading = useJob(
@@ -141,6 +145,7 @@ export function PhotoDesk({
   const error: Refused | Error | null =
     setCorners.error ??
     setGreys.error ??
+    setAreas.error ??
     read.error ??
     (reading?.problem ? new Error(reading.problem) : null) ??
     (looking?.problem ? new Error(looking.problem) : null);
@@ -149,14 +154,21 @@ export function PhotoDesk({
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(520px, 100%)' }}>
         {own && (
           <div className="words mb-2" role="group" aria-label="What is shown of the photograph">
-            {(['corners', 'light'] as const).map((one) => (
+            {(Object.keys(VIEWS) as (keyof typeof VIEWS)[]).map((one) => (
               <button key={one} className="word" aria-pressed={view === one} onClick={() => setView(one)}>
-                {one === 'corners' ? 'Corners' : 'Light, before and after'}
+                {VIEWS[one]}
               </button>
             ))}
           </div>
         )}
-        {own && view === 'light' ? (
+        {own && view === 'unread' ? (
+          <NotReadStage
+            photo={photo}
+            reading={own}
+            canvas={painting}
+            onAreas={(areas) => setAreas.mutate({ params, body: { areas } })}
+          />
+        ) : own && view === 'light' ? (
           <LightStage photoId={photo.id} reading={own} proportion={painting.widthMm / painting.heightMm} />
         ) : (
           <div className="grid grid-cols-4 gap-4 sm:grid-cols-[112px_1fr_112px]">
