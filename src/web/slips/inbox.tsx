@@ -27,8 +27,12 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
     for (const { id } of list) await sort.mutateAsync({ id, paintingId });
   };
   return (
-    <section className="slip mt-6" aria-label="Waiting in the inbox">
-      <h2>{plural(data.waiting.length, 'photograph')} came through the inbox</h2>
+    <section className="slip mb-6" aria-label="Waiting in the inbox">
+      <h2>
+        {pictures.length > 0
+          ? `${plural(pictures.length, 'photograph')} came through the inbox`
+          : `${plural(data.waiting.length, 'file')} of the inbox could not be taken in`}
+      </h2>
       {painting && pictures.length > 0 && (
         <p className="mt-2 flex flex-wrap items-center gap-3">
           <label className="small">
@@ -49,13 +53,13 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
       )}
       <ul className="mt-3 flex flex-wrap gap-4">
         {data.waiting.map((arrival) => (
-          <li key={arrival.id} style={{ width: 168 }}>
+          <li key={arrival.id} style={{ width: 146 }}>
             {arrival.problem === null && (
               <img
                 src={`/api/arrivals/${arrival.id}/preview.jpg`}
                 alt={arrival.fileName}
-                className="block w-full"
-                style={{ aspectRatio: (arrival.width ?? 4) / (arrival.height ?? 3) }}
+                className="block max-w-full"
+                style={{ height: 104, aspectRatio: (arrival.width ?? 4) / (arrival.height ?? 3), objectFit: 'contain' }}
               />
             )}
             <p className="small mt-1 break-words">
