@@ -1,4 +1,4 @@
-import { readFile } from 'node:fs/promises';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import sharp from 'sharp';
@@ -151,6 +151,50 @@ describe('several at once', () => {
     expect(complaints).toEqual([]);
     await page.close();
   });
+});
+
+test('through the inbox folder: it shows up by itself and goes where its day says', async () => {
+  const paintingId = await paintingWithReference(server, 'Brought over');
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(25_000);
+  await page.goto(server.url);
+  const bytes = await sharp(await photoBytes(4)).resize(1300).withExif({ IFD2: { DateTimeOriginal: '2026:03:14 18:00:00' } }).jpeg().toBuffer(); // prettier-ignore
+  await writeFile(join(server.data, 'inbox', 'IMG_7.jpg'), bytes);
+  await page.getByRole('heading', { name: '1 photograph came through the inbox' }).waitFor();
+  expect(await axeFaults(page)).toEqual([]);
+  await page.getByLabel('of').selectOption({ label: 'Brought over' });
+  await page.getByRole('button', { name: /Put it into the session of its day/ }).click();
+  await expect.poll(() => page.getByRole('heading', { name: /inbox/ }).count()).toBe(0);
+  const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+  expect(sessions).toMatchObject([{ date: '2026-03-14', photos: [{ fileName: 'IMG_7.jpg' }] }]);
+  await page.close();
+});
+
+test('a place is left out by dragging round it, and taken back in', async () => {
+  const paintingId = await paintingWithReference(server, 'Left out');
+  const { photo } = await photographSession(server, paintingId, 4);
+  await readWithCard(server, photo.id, 4);
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(25_000);
+  await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
+  await page.getByRole('button', { name: 'What is not read' }).click();
+  const stage = page.getByRole('img', { name: 'Drag round a place on the flat' });
+  const box = await stage.boundingBox();
+  if (!box) throw new Error('no flat to draw on');
+  const at = (u: number, v: number) => [box.x + u * box.width, box.y + v * box.height] as const;
+  await page.mouse.move(...at(0.7, 0.1));
+  await page.mouse.down();
+  for (const [u, v] of [[0.9, 0.1], [0.9, 0.3], [0.7, 0.3]] as const) await page.mouse.move(...at(u, v), { steps: 5 }); // prettier-ignore
+  await page.mouse.up();
+  await page.getByText('1 left out').waitFor();
+  await page.getByText(/read again/).waitFor();
+  expect(await axeFaults(page)).toEqual([]);
+  const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+  const [[first]] = sessions[0].photos[0].areas[0].place.outlines;
+  expect(first[0]).toBeCloseTo(280, -1);
+  await page.getByRole('button', { name: 'Take outline 1 away' }).click();
+  await page.getByText('1 left out').waitFor({ state: 'detached' });
+  await page.close();
 });
 
 describe('with a finger on a phone', () => {

@@ -44,7 +44,7 @@ export function Greys({
               }}
             />
             <button
-              className="btn !min-h-9 !border-0 !px-1.5"
+              className="btn !min-h-9 !min-w-7 !border-0 !px-0"
               aria-label={`Remove grey ${i + 1}`}
               title="Remove"
               onClick={() => onGreys(photo.greys.filter((_, k) => k !== i))}
