@@ -233,6 +233,18 @@ export const Job = z.object({
   problem: z.string().nullable(),
 });
 
+/** The door that a phone in the same network comes in by. */
+export const PhoneState = z.object({
+  url: z.string(),
+  /** the address as a square to scan, SVG */
+  qr: z.string(),
+  until: Time,
+  /** photographs that came through it */
+  received: z.number().int(),
+  paintingId: Id,
+  session: z.number().int(),
+});
+
 export const Settings = z.object({
   surround: z.enum(['dark', 'middle', 'light']).default('middle'),
   /** which end of the displayed value scale is black */
@@ -266,5 +278,6 @@ export type MassOfReading = z.infer<typeof MassOfReading>;
 export type FindingOfReading = z.infer<typeof FindingOfReading>;
 export type ReadingDetail = z.infer<typeof ReadingDetail>;
 export type Job = z.infer<typeof Job>;
+export type PhoneState = z.infer<typeof PhoneState>;
 export type Settings = z.infer<typeof Settings>;
 export type Problem = z.infer<typeof Problem>;

@@ -4,6 +4,7 @@ import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { hireCrew } from '../server/jobs/crew';
 import { JobBoard } from '../server/jobs/jobBoard';
+import { PhoneDoor } from '../server/phone/phoneDoor';
 import { openDatabase } from '../server/store/database';
 import { openFiles } from '../server/store/files';
 import { addPainting, addReference, changePlan, massesOf, putOnEasel } from '../server/studio/paintings';
@@ -104,6 +105,7 @@ async function seed(target: string): Promise<void> {
     jobs: new JobBoard(realWorld),
     world: realWorld,
     inbox: join(making, 'inbox'),
+    phone: new PhoneDoor(),
   };
   const ids: string[] = [];
   for (const recipe of RECIPES) ids.push(await fill(studio, recipe));

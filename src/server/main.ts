@@ -8,8 +8,10 @@ import { createApp } from './app';
 import { inboxOf, watchInbox } from './inbox';
 import { hireCrew } from './jobs/crew';
 import { JobBoard } from './jobs/jobBoard';
+import { PhoneDoor } from './phone/phoneDoor';
 import { openDatabase } from './store/database';
 import { openFiles } from './store/files';
+import { resumeLooking } from './studio/photos';
 import { realWorld } from './world';
 
 const { values } = parseArgs({ options: { data: { type: 'string' }, port: { type: 'string', default: '4780' } } });
@@ -27,8 +29,9 @@ const files = await openFiles(data);
 const db = await openDatabase(join(data, 'studio.sqlite'));
 const crew = hireCrew(join(here, 'worker.js'));
 const inbox = inboxOf(data);
-const studio = { db, files, crew, jobs: new JobBoard(realWorld), world: realWorld, inbox };
+const studio = { db, files, crew, jobs: new JobBoard(realWorld), world: realWorld, inbox, phone: new PhoneDoor() };
 const app = createApp(studio, { webFolder: join(here, 'web'), log });
+await resumeLooking(studio);
 const leaveInbox = await watchInbox(studio, inbox, log);
 
 const server = app.listen(port, '127.0.0.1', (error?: Error) => {
@@ -48,6 +51,7 @@ const server = app.listen(port, '127.0.0.1', (error?: Error) => {
 async function close(): Promise<void> {
   server.closeAllConnections();
   await leaveInbox();
+  await studio.phone.lock();
   await crew.dismiss();
   await db.destroy();
   process.exit(0);

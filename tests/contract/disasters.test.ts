@@ -88,3 +88,18 @@ test('a database that another program holds is said in words, and works once it 
   other.close();
   expect((await ask(server, 'addPainting', { body })).painting.title).toBe('waiting');
 });
+
+test('killed while corners are looked for: after a restart they are found all the same', async () => {
+  const first = await startServer();
+  const paintingId = await paintingWithReference(first);
+  const { sessions } = await ask(first, 'addSession', { params: { paintingId }, body: {} });
+  await ask(first, 'addPhoto', {
+    params: { sessionId: sessions[0].id },
+    file: await demoFile('enamel-pot-session-4.jpg'),
+  });
+  await first.kill();
+  const second = await startServer({ data: first.data });
+  const state = async () => (await ask(second, 'getPainting', { params: { paintingId } })).sessions[0].photos[0].state;
+  await expect.poll(state, { timeout: 30_000, interval: 300 }).toBe('ready');
+  await second.stop();
+});

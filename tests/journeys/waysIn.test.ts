@@ -153,6 +153,25 @@ describe('several at once', () => {
   });
 });
 
+test('with the phone: scanned, photographed, and it is on the desk', async () => {
+  const { page, complaints } = await atTheDesk('By the phone');
+  await page.getByRole('button', { name: 'Take it with the phone' }).click();
+  await page.getByText('Waiting for the phone.').waitFor();
+  expect(await axeFaults(page)).toEqual([]);
+  const url = await page.getByText(/^http:\/\/[\d.]+:\d+\//).textContent(); // prettier-ignore
+  const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, isMobile: true })).newPage();
+  await phone.goto(url ?? '');
+  expect(await axeFaults(phone).catch(() => [])).toEqual([]);
+  await phone.locator('input[type=file]').first().setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
+  await phone.getByText(/It is in the studio/).waitFor();
+  await page.getByText('1 photograph came.').waitFor();
+  await page.getByText(/Corners found, sure to/).waitFor();
+  await page.getByRole('button', { name: 'Close the door' }).click();
+  await page.getByRole('button', { name: 'Take it with the phone' }).waitFor();
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
 test('through the inbox folder: it shows up by itself and goes where its day says', async () => {
   const paintingId = await paintingWithReference(server, 'Brought over');
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });

@@ -8,6 +8,7 @@ import { describePainting, describeStudio } from '../studio/describe';
 import type { Arrived } from '../studio/keepPicture';
 import { addPainting, addReference, changePlan, cropReference, massesOf, putOnEasel } from '../studio/paintings';
 import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } from '../studio/photos';
+import { openPhone } from '../studio/phone';
 import { decide, describeReading, measurePlace, readPhoto } from '../studio/readings';
 import { getSettings, putSettings } from '../studio/settings';
 import { sortPhoto } from '../studio/sorting';
@@ -56,6 +57,12 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   addCorrection: ({ studio, params, body }) => addCorrection(studio, params.paintingId, body),
   removeCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, false),
   restoreCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, true),
+  openPhone: ({ studio, params, body }) => openPhone(studio, params.paintingId, body.session),
+  getPhone: ({ studio }) => studio.phone.state(),
+  closePhone: async ({ studio }) => {
+    await studio.phone.lock();
+    return studio.phone.state();
+  },
   getJob: ({ studio, params }) => {
     const job = studio.jobs.get(params.jobId);
     if (!job) throw noJob(params.jobId);

@@ -156,6 +156,13 @@ export async function changePhoto(
   return describePainting(db, (await homeOf(studio, photo)).painting.id);
 }
 
+/** Goes on looking for corners where the last run was cut off. */
+export async function resumeLooking(studio: Studio): Promise<void> {
+  const { db } = studio;
+  const rows = (await db('photo').where({ lookedAt: 0, aside: 0 }).orderBy('rowid')) as PhotoRow[];
+  for (const row of rows) lookForCorners(studio, row, (await homeOf(studio, row)).painting);
+}
+
 /** Keeps the corners the painter showed. @throws InputError when they cross, lie far outside, or enclose next to nothing */
 export async function setCorners(studio: Studio, photoId: string, corners: Corners): Promise<Photo> {
   const { db, world } = studio;

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { Crew } from '../jobs/crew';
 import type { JobBoard } from '../jobs/jobBoard';
+import type { PhoneDoor } from '../phone/phoneDoor';
 import type { FileStore } from '../store/files';
 import type { World } from '../world';
 
@@ -13,4 +14,6 @@ export interface Studio {
   readonly world: World;
   /** the folder whose pictures come in by themselves */
   readonly inbox: string;
+  /** where a phone in the same network may send photographs, while it is open */
+  readonly phone: PhoneDoor;
 }

@@ -17,8 +17,14 @@ export const useStudio = () => useQuery({ queryKey: keys.studio, queryFn: () => 
 /** What waits in the inbox; looked at again every few seconds while the page is open. */
 export const useArrivals = () =>
   useQuery({ queryKey: keys.arrivals, queryFn: () => call('listArrivals'), refetchInterval: 4000 });
+/** One painting; while corners are being looked for anywhere in it, it is asked for again and again. */
 export const usePainting = (id: string) =>
-  useQuery({ queryKey: keys.painting(id), queryFn: () => call('getPainting', { params: { paintingId: id } }) });
+  useQuery({
+    queryKey: keys.painting(id),
+    queryFn: () => call('getPainting', { params: { paintingId: id } }),
+    refetchInterval: ({ state }) =>
+      state.data?.sessions.some(({ photos }) => photos.some((photo) => photo.state === 'arrived')) ? 1200 : false,
+  });
 export const useReading = (id: string, photoId: string | null) =>
   useQuery({
     queryKey: keys.reading(id, photoId ?? ''),

@@ -6,6 +6,7 @@ import { call } from '../api/client';
 import { refresh } from '../api/queries';
 import { BatchSlip, useBatch } from '../slips/batch';
 import { FileDrop } from '../slips/fileDrop';
+import { PhoneSlip } from '../slips/phoneSlip';
 import { ProblemNote } from '../slips/problem';
 import { Shots } from '../slips/shots';
 import { dayInWords, plural } from '../words';
@@ -91,6 +92,7 @@ export function Photo() {
         </span>
       </div>
       <BatchSlip batch={batch} detail={detail} />
+      <PhoneSlip paintingId={id} session={number} />
       {upload.twin && <p className="small">That file is here already; it is kept once.</p>}
       <ProblemNote error={upload.error} />
       {session && photo ? (

@@ -32,7 +32,9 @@ function Quality({ paintingId, photo }: { paintingId: string; photo: PhotoShape 
       <p className="serif mt-2">
         {photo.corners
           ? 'The corners are set. Mark greys of known value if there are any in the frame, then read.'
-          : 'The corners could not be found surely. Drag each ring to its corner of the canvas, or nudge it with the arrow keys.'}
+          : photo.state === 'arrived'
+            ? 'The photograph is kept; its corners are being looked for.'
+            : 'The corners could not be found surely. Drag each ring to its corner of the canvas, or nudge it with the arrow keys.'}
       </p>
     );
   }
@@ -207,7 +209,8 @@ export function PhotoDesk({
           {view === 'corners' &&
             photo.cornersFrom === 'given' &&
             'Corners as you set them. Shift with an arrow moves ten pixels.'}
-          {!photo.corners && !busy && photo.role === 'canvas' && (
+          {!photo.corners && photo.state === 'arrived' && 'Looking for the corners. You may show them yourself.'}
+          {photo.state === 'asked' && !busy && photo.role === 'canvas' && (
             <b>Show the four corners: drag each ring to its corner of the canvas.</b>
           )}
           {!photo.corners &&

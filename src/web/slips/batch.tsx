@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import type { PaintingDetail } from '../../contract';
 import { call } from '../api/client';
@@ -50,16 +50,10 @@ export function useBatch(paintingId: string) {
 
 /** How far a batch is, what was refused, and the sessions whose corners the painter is asked for. */
 export function BatchSlip({ batch, detail }: { batch: ReturnType<typeof useBatch>; detail: PaintingDetail }) {
-  const client = useQueryClient();
   const { state } = batch;
   const looking = detail.sessions.flatMap(({ photos }) => photos).filter((photo) => photo.state === 'arrived').length;
   const asked = detail.sessions.filter(({ photos }) => photos.some((photo) => photo.state === 'asked'));
   const { id } = detail.painting;
-  useEffect(() => {
-    if (!state || looking === 0) return;
-    const timer = setInterval(() => void refresh(client, id), 1200);
-    return () => clearInterval(timer);
-  }, [state, looking, client, id]);
   if (!state) return null;
   const done = state.all - state.waiting.length;
   return (

@@ -1,0 +1,59 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import type { PhoneState } from '../../contract';
+import { call, type Refused } from '../api/client';
+import { refresh } from '../api/queries';
+import { plural } from '../words';
+import { ProblemNote } from './problem';
+
+const KEY = ['phone'] as const;
+
+/** Opens the studio to one phone in the same network, shows the square to scan, and what has come. */
+export function PhoneSlip({ paintingId, session }: { paintingId: string; session: number }) {
+  const client = useQueryClient();
+  const { data } = useQuery({ queryKey: KEY, queryFn: () => call('getPhone'), refetchInterval: 2000 });
+  const keep = (state: PhoneState | null) => client.setQueryData(KEY, state);
+  const open = useMutation<PhoneState, Refused>({
+    mutationFn: () => call('openPhone', { params: { paintingId }, body: { session } }),
+    onSuccess: keep,
+  });
+  const close = useMutation<PhoneState | null, Refused>({ mutationFn: () => call('closePhone'), onSuccess: keep });
+  const mine = data && data.paintingId === paintingId && data.session === session ? data : null;
+  const received = mine?.received ?? 0;
+  useEffect(() => {
+    if (received > 0) void refresh(client, paintingId);
+  }, [received, client, paintingId]);
+  if (!mine)
+    return (
+      <p className="mt-3">
+        <button className="line" onClick={() => open.mutate()}>
+          Take it with the phone
+        </button>
+        <ProblemNote error={open.error} />
+      </p>
+    );
+  return (
+    <section className="slip mt-4 flex max-w-xl flex-wrap gap-5" aria-label="With the phone">
+      <img
+        src={`data:image/svg+xml;utf8,${encodeURIComponent(mine.qr)}`}
+        alt={`The address ${mine.url} as a square to scan`}
+        width="180"
+        height="180"
+      />
+      <div className="min-w-56 flex-1">
+        <h2>Scan it with the phone</h2>
+        <p className="small mt-1">
+          The phone must be in the same network as this machine. The first that scans it is let in, for a quarter of an
+          hour, to send photographs of session {session}; it sees nothing else.
+        </p>
+        <p className="small mt-2 break-all">{mine.url}</p>
+        <p className="mt-2" role="status">
+          {received === 0 ? 'Waiting for the phone.' : `${plural(received, 'photograph')} came.`}
+        </p>
+        <button className="btn mt-3" onClick={() => close.mutate()}>
+          Close the door
+        </button>
+      </div>
+    </section>
+  );
+}
