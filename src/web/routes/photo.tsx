@@ -92,7 +92,7 @@ export function Photo() {
         </span>
       </div>
       <BatchSlip batch={batch} detail={detail} />
-      <PhoneSlip paintingId={id} session={number} />
+      {!photo && <PhoneSlip paintingId={id} session={number} />}
       {upload.twin && <p className="small">That file is here already; it is kept once.</p>}
       <ProblemNote error={upload.error} />
       {session && photo ? (
@@ -103,14 +103,17 @@ export function Photo() {
           photo={photo}
           found={upload.job?.photoId === photo.id ? upload.job : null}
           shots={
-            <Shots
-              paintingId={id}
-              session={session}
-              shown={photo}
-              busy={upload.busy}
-              onShow={setShown}
-              onFile={(file) => void upload.send(file).then((added) => added && setShown(added))}
-            />
+            <>
+              <Shots
+                paintingId={id}
+                session={session}
+                shown={photo}
+                busy={upload.busy}
+                onShow={setShown}
+                onFile={(file) => void upload.send(file).then((added) => added && setShown(added))}
+              />
+              <PhoneSlip paintingId={id} session={number} />
+            </>
           }
         />
       ) : (

@@ -199,7 +199,9 @@ export function Studio() {
       <footer className="mt-auto flex flex-wrap items-baseline justify-between gap-3 pt-4">
         <span className="small">
           Everything is kept on this machine.
-          {arrivals && ` Photographs put into ${arrivals.folder} come in by themselves.`}
+          {arrivals && (
+            <span title={arrivals.folder}> Photographs put into its inbox folder come in by themselves.</span>
+          )}
         </span>
         <SurroundChoice />
       </footer>
