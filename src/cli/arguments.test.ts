@@ -56,6 +56,22 @@ describe('what is asked', () => {
   test('sizes may have decimals and a times sign', () =>
     expect(read('--size', '406.4 × 304.8').canvas).toEqual({ widthMm: 406.4, heightMm: 304.8 }));
 
+  test('a patch of known colour', () => {
+    const [patch] = read('--colour', '100,200,50,60=50,40,-20').greys;
+    expect(patch).toMatchObject({ box: [100, 200, 50, 60], ab: [40, -20] });
+    expect(patch.value).toBeCloseTo(4.94, 1); // CIELAB 50 is Munsell value 4.9 to 5 (ASTM D1535)
+  });
+
+  test.each([['100,200,50,60=50,40'], ['100,200,50,60=150,0,0'], ['1,2,3=50,0,0'], ['100,200,50,60']])('--colour %s is refused', (text) =>
+    expect(refusalOf([...LEAST, '--colour', text])).toMatch(/^--colour/)); // prettier-ignore
+
+  test('what a frame or tape hides', () =>
+    expect(read('--covered', '6,5,8,5').covered).toEqual({ top: 6, right: 5, bottom: 8, left: 5 }));
+
+  test.each([['6,5,8'], ['6,-1,8,5'], ['0,150,0,60'], ['a,b,c,d']])('--covered %s is refused', (text) =>
+    expect(refusalOf([...LEAST, '--covered', text])).toMatch(/^--covered/),
+  );
+
   test('help is help, whatever else is missing', () => expect(readArguments(['--help'])).toBe('help'));
 });
 
@@ -79,7 +95,7 @@ describe('what is refused names the option, what came, and what would be right',
     [[...LEAST, '--region', '1,2,3'], /^--region .*canvas millimetres/],
     [[...LEAST, '--region', '1,2,,4'], /^--region/],
     [[...LEAST, '--edge', '1,2'], /^--edge .*two points/],
-    [[...LEAST, '--colour', 'blue'], /Unknown option '--colour'.*Usage: revlin read/],
+    [[...LEAST, '--brightness', '3'], /Unknown option '--brightness'.*Usage: revlin read/],
     [[...LEAST, 'stray.jpg'], /Usage: revlin read/],
   ])('%j', (args, words) => {
     const refusal = refusalOf(args);

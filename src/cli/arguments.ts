@@ -1,5 +1,6 @@
 import { parseArgs } from 'node:util';
-import type { GreyPatch, CanvasSize } from '../core/photo';
+import type { Covered, GreyPatch, CanvasSize } from '../core/photo';
+import { valueOfLightness } from '../core/colour';
 import type { KeyChoice } from '../core/plan';
 import type { Box, Corners, Point } from '../core/raster';
 import { InputError } from '../server/images/inputError';
@@ -10,6 +11,8 @@ export interface ReadRequest {
   readonly photos: readonly string[];
   readonly canvas: CanvasSize;
   readonly corners?: Corners;
+  /** mm of the canvas a frame or tape hides on each side; the corners are then those of what is seen */
+  readonly covered?: Covered;
   readonly crop?: Box;
   readonly greys: readonly GreyPatch[];
   readonly key: KeyChoice;
@@ -19,7 +22,7 @@ export interface ReadRequest {
 }
 
 export const USAGE =
-  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--key absolute|range] [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--json]';
+  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--json]';
 
 const refuse = (option: string, got: string, wanted: string) =>
   new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
@@ -63,6 +66,25 @@ function readGrey(text: string): GreyPatch {
   return { box: readBox('--grey', place, 'photo pixels'), value: v };
 }
 
+function readColour(text: string): GreyPatch {
+  const [place, lab, ...rest] = text.split('=');
+  const known = lab === undefined || rest.length ? null : numbers(lab, 3);
+  if (!known || known[0] <= 0 || known[0] > 100 || Math.hypot(known[1], known[2]) > 150)
+    throw refuse('--colour', text, 'a photo box and its CIELAB colour L,a,b (D65), like "100,200,50,50=42,51,29"');
+  const [L, a, b] = known;
+  return { box: readBox('--colour', place, 'photo pixels'), value: valueOfLightness(L), ab: [a, b] };
+}
+
+function readCovered(text: string, { widthMm, heightMm }: CanvasSize): Covered {
+  const mm = numbers(text, 4);
+  if (!mm || mm.some((v) => v < 0))
+    throw refuse('--covered', text, 'four numbers "top,right,bottom,left" in millimetres, none below 0');
+  const [top, right, bottom, left] = mm;
+  if (left + right > widthMm / 2 || top + bottom > heightMm / 2)
+    throw refuse('--covered', text, `less than half of the canvas of ${widthMm} x ${heightMm} mm`);
+  return { top, right, bottom, left };
+}
+
 function parse(args: string[]) {
   try {
     return parseArgs({
@@ -73,8 +95,10 @@ function parse(args: string[]) {
         photo: { type: 'string', multiple: true, default: [] },
         size: { type: 'string' },
         corners: { type: 'string' },
+        covered: { type: 'string' },
         crop: { type: 'string' },
         grey: { type: 'string', multiple: true, default: [] },
+        colour: { type: 'string', multiple: true, default: [] },
         key: { type: 'string', default: 'absolute' },
         region: { type: 'string', multiple: true, default: [] },
         edge: { type: 'string', multiple: true, default: [] },
@@ -101,10 +125,11 @@ export function readArguments(args: string[]): ReadRequest | 'help' {
   if (!values.size)
     throw new InputError('arguments', '--size is missing: give the canvas in millimetres, like 400x300.');
   if (values.key !== 'absolute' && values.key !== 'range') throw refuse('--key', values.key, 'absolute or range');
+  const canvas = readSize(values.size);
   return {
     reference: values.reference,
     photos: values.photo,
-    canvas: readSize(values.size),
+    canvas,
     corners:
       values.corners === undefined
         ? undefined
@@ -112,8 +137,9 @@ export function readArguments(args: string[]): ReadRequest | 'help' {
             count: 4,
             wanted: 'four points "x,y x,y x,y x,y" in photo pixels, clockwise from the painting\'s top left',
           }) as unknown as Corners),
+    covered: values.covered === undefined ? undefined : readCovered(values.covered, canvas),
     crop: values.crop === undefined ? undefined : readBox('--crop', values.crop, 'reference pixels'),
-    greys: values.grey.map(readGrey),
+    greys: [...values.grey.map(readGrey), ...values.colour.map(readColour)],
     key: values.key,
     regions: values.region.map((text) => readBox('--region', text, 'canvas millimetres')),
     edges: values.edge.map(

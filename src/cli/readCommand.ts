@@ -1,7 +1,16 @@
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { findingsOf, placeInWords, sentenceFor, type Finding } from '../core/correct';
-import { CanvasNotFound, combineFlats, CornersRefused, flatFromPhoto, type Flat } from '../core/photo';
+import {
+  CanvasNotFound,
+  cardScale,
+  combineFlats,
+  CornersRefused,
+  findCard,
+  flatFromPhoto,
+  type Flat,
+  type FoundCard,
+} from '../core/photo';
 import { cutTree, massTree, middleCrop, plannedPicture, resizeMasses, CROP_TOLERANCE } from '../core/plan';
 import { doubtOf, readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
 import type { Box, Picture, Raster } from '../core/raster';
@@ -88,9 +97,17 @@ function checkPhoto(photo: Picture, { corners, greys }: ReadRequest): void {
   }
 }
 
-function flatOrRefusal(photo: Picture, plan: Raster, request: ReadRequest): Flat {
+interface Shown {
+  readonly flat: Flat;
+  readonly card: FoundCard | null;
+}
+
+function flatOrRefusal(photo: Picture, plan: Raster, request: ReadRequest): Shown {
   try {
-    return flatFromPhoto(photo, { canvas: request.canvas, corners: request.corners, greys: request.greys, plan });
+    const { canvas, corners, covered, greys } = request;
+    const card = greys.length === 0 ? findCard(photo) : null;
+    const known = card ? card.greys : greys;
+    return { card, flat: flatFromPhoto(photo, { canvas, corners, covered, greys: known, card: card?.rings, plan }) };
   } catch (cause) {
     if (cause instanceof CanvasNotFound)
       throw new InputError(
@@ -116,13 +133,13 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
     canvas: request.canvas,
     key: request.key,
   });
-  const flats = photos.map((photo) => flatOrRefusal(photo, plan, request));
-  const flat = combineFlats(flats);
+  const shown = photos.map((photo) => flatOrRefusal(photo, plan, request));
+  const flat = combineFlats(shown.map((one) => one.flat));
   const masses = cutTree(massTree(plan), MASSES);
   const reading = readFlat(flat, { plan, masses });
   const sized = resizeMasses(masses, reading.aligned);
   const findings = findingsOf(reading, { massOf: sized.massOf, ids: sized.ids, uncertainty: doubtOf(flat) });
-  return report(request, { flat, reading, findings });
+  return report(request, { flat, reading, findings, card: shown[0].card });
 }
 
 export type ReadReport = ReturnType<typeof report>;
@@ -140,13 +157,14 @@ const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) 
 
 function report(
   request: ReadRequest,
-  { flat, reading, findings }: { flat: Flat; reading: Reading; findings: Finding[] },
+  { flat, reading, findings, card }: { flat: Flat; reading: Reading; findings: Finding[]; card: FoundCard | null },
 ) {
   const { light } = flat;
   return {
     photo: {
       corners: flat.corners,
       cornersFrom: flat.cornersFrom,
+      lensBend: flat.lens.bend,
       confidence: flat.confidence,
       glareFraction: flat.glareShare,
       sharpnessMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
@@ -156,6 +174,8 @@ function report(
         fallOffStops: light.fallOffStops,
         agreement: light.agreement,
       },
+      /** the printed card, where it stands in the frame: its rings (photo px) and its size in the canvas's millimetres as a share of its own */
+      card: card && { rings: card.rings, scale: cardScale(card.rings, flat.whole, request.canvas) },
       uncertainty: ninetyPercent(light.uncertainty),
     },
     regions: request.regions.map((box) => {

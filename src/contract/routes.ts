@@ -3,6 +3,7 @@ import { Box, Comparison, Corners, Day, Decision, GreyPatch, KeyChoice, Place, F
 import {
   Area,
   Correction,
+  Covered,
   Job,
   Mass,
   Lamp,
@@ -209,7 +210,14 @@ export const ROUTES = {
     path: '/photos/:photoId',
     summary: 'Say what a photograph shows and how its light is taken out, or put it aside',
     body: z
-      .object({ role: PhotoRole, lightFrom: LightFrom, lamp: Lamp, surface: Surface, aside: z.boolean() })
+      .object({
+        role: PhotoRole,
+        lightFrom: LightFrom,
+        lamp: Lamp,
+        surface: Surface,
+        covered: Covered,
+        aside: z.boolean(),
+      })
       .partial(),
     response: PaintingDetail,
     status: 200,

@@ -10,7 +10,13 @@ export const Box = z.tuple([z.number(), z.number(), z.number().positive(), z.num
 export const Place = z.object({ outlines: z.array(z.array(Point).min(3).max(4000)).min(1).max(200) });
 /** A place as measured: may have no outline where it is smaller than a speck. */
 export const Shape = z.object({ outlines: z.array(z.array(Point)) });
-export const GreyPatch = z.object({ box: Box, value: z.number().gt(0).max(10) });
+/** A patch of known value (or of known colour, CIELAB a* and b*) in a photo, and how far it may be off (one sigma, steps). */
+export const GreyPatch = z.object({
+  box: Box,
+  value: z.number().gt(0).max(10),
+  ab: z.tuple([z.number().min(-150).max(150), z.number().min(-150).max(150)]).optional(),
+  doubt: z.number().min(0).max(2).optional(),
+});
 
 export const Measured = z.object({
   value: z.number(),

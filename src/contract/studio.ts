@@ -18,6 +18,7 @@ import {
   Verdict,
 } from './shapes';
 
+const hiddenMm = z.number().min(0, 'A frame or tape hides no less than 0 mm.').max(2000);
 const mm = z.number().min(20, 'A canvas side is at least 20 mm.').max(5000, 'A canvas side is at most 5000 mm.');
 
 export const NewPainting = z
@@ -70,6 +71,14 @@ export const Area = z.object({ place: Place, read: z.boolean() });
 
 /** canvas: shows the painting; white-board: shows a plain board in its place, for the light */
 export const PhotoRole = z.enum(['canvas', 'white-board']);
+/** What the four corners enclose: the whole canvas, or what a frame or tape leaves of it; mm hidden on each side. */
+export const Covered = z.object({
+  by: z.enum(['nothing', 'frame', 'tape']),
+  top: hiddenMm,
+  right: hiddenMm,
+  bottom: hiddenMm,
+  left: hiddenMm,
+});
 /** auto: from whatever is known best; last-session: from what has not changed since; as-photographed: left as it is */
 export const LightFrom = z.enum(['auto', 'last-session', 'as-photographed']);
 export const Lamp = z.enum(['', 'daylight', 'lamp', 'mixed']);
@@ -86,6 +95,8 @@ export const Photo = z.object({
   cornersFrom: z.enum(['found', 'given']).nullable(),
   confidence: z.number().nullable(),
   greys: z.array(GreyPatch),
+  /** centres of the printed card's rings (photo px) where it was found; its greys are then among the greys */
+  card: Corners.nullable(),
   /** places the painter leaves out (read: false) or reads although they were taken for a reflection (read: true) */
   areas: z.array(Area),
   role: PhotoRole,
@@ -94,6 +105,7 @@ export const Photo = z.object({
   lamp: Lamp,
   /** what state the paint was in; '' = not said */
   surface: Surface,
+  covered: Covered,
   state: PhotoState,
   readingId: Id.nullable(),
 });
@@ -212,6 +224,8 @@ export const ReadingDetail = z.object({
     agreement: z.number(),
     uncertainty: Uncertainty,
   }),
+  /** how far the lens bent the canvas's sides, taken out: the radial term and px of the photo */
+  lens: z.object({ bend: z.number(), px: z.number() }),
   /** photographs of the canvas that were combined */
   shots: z.number().int(),
   glareShare: z.number(),
@@ -252,6 +266,8 @@ export const Settings = z.object({
   /** how many steps the displayed scale has between black and white */
   scaleSteps: z.union([z.literal(10), z.literal(9), z.literal(5)]).default(10),
   units: z.enum(['mm', 'inches']).default('mm'),
+  /** the values of the painter's own printed or painted card, lightest first; null = as printers usually make them */
+  cardValues: z.array(z.number().gt(0).max(10)).length(6).nullable().default(null),
 });
 
 export const Problem = z.object({
@@ -268,6 +284,7 @@ export type Reference = z.infer<typeof Reference>;
 export type Plan = z.infer<typeof Plan>;
 export type Mass = z.infer<typeof Mass>;
 export type Photo = z.infer<typeof Photo>;
+export type Covered = z.infer<typeof Covered>;
 export type Session = z.infer<typeof Session>;
 export type Check = z.infer<typeof Check>;
 export type Correction = z.infer<typeof Correction>;

@@ -11,7 +11,7 @@ import { JobBoard } from './jobs/jobBoard';
 import { PhoneDoor } from './phone/phoneDoor';
 import { openDatabase } from './store/database';
 import { openFiles } from './store/files';
-import { resumeLooking } from './studio/photos';
+import { resumeLooking } from './studio/looking';
 import { realWorld } from './world';
 
 const { values } = parseArgs({ options: { data: { type: 'string' }, port: { type: 'string', default: '4780' } } });

@@ -166,6 +166,40 @@ describe('the light', () => {
   });
 });
 
+describe('a frame or tape over the canvas’s edge', () => {
+  const FRAMED = { by: 'frame', top: 7, right: 7, bottom: 7, left: 7 } as const;
+  const framed = (seed: number) => shotOf({ seed, width: 2000, height: 1500, fill: 0.6, border: { kind: 'frame', over: 7, wide: 30 }, wall: [0.6, 0.6, 0.58] }); // prettier-ignore
+
+  test('the window is found, the canvas goes on behind it, nothing is read there, and the frame stays on', async () => {
+    const paintingId = await paintingWithReference(server, 'Framed');
+    const first = await add(await sessionOf(paintingId), await framed(30));
+    const said = (await change(first, { covered: FRAMED })).sessions[0].photos[0];
+    expect(said.covered).toEqual(FRAMED);
+    await expect.poll(async () => (await ask(server, 'getPainting', { params: { paintingId } })).sessions[0].photos[0].confidence, { timeout: 20_000 }).toBeGreaterThan(0.6); // prettier-ignore
+    const reading = await readingOf(first);
+    // What is seen is the print itself: the masses agree although their border is hidden and shaded.
+    const off = reading.masses.map(({ difference }) => Math.abs(difference.value)).sort((a, b) => a - b);
+    expect(off[Math.floor(off.length / 2)]).toBeLessThan(0.25);
+    expect(off.at(-1)).toBeLessThan(0.6);
+    const hidden = reading.glare?.outlines.flat() ?? [];
+    expect(hidden.some(([x, y]) => x < 2 && y < 2)).toBe(true);
+    expect(reading.glareShare).toBeLessThan(0.01);
+    const second = await add(await sessionOf(paintingId), await framed(31));
+    const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+    expect(sessions[1].photos.find(({ id }) => id === second)?.covered).toEqual(FRAMED);
+  });
+
+  test('a frame that hides half of the canvas is refused, and what was said before stays', async () => {
+    const paintingId = await paintingWithReference(server, 'Half hidden');
+    const photoId = await add(await sessionOf(paintingId), await shotOf({ seed: 32 }));
+    const problem = await refusal(await send(server, 'changePhoto', { params: { photoId }, body: { covered: { ...FRAMED, left: 190, right: 60 } } })); // prettier-ignore
+    expect(problem).toMatchObject({ status: 422, code: 'covered' });
+    expect(problem.detail).toMatch(/less than half/);
+    const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+    expect(sessions[0].photos[0].covered.by).toBe('nothing');
+  });
+});
+
 test('what makes no sense is refused, and nothing changes', async () => {
   const paintingId = await paintingWithReference(server, 'Refused');
   const sessionId = await sessionOf(paintingId);

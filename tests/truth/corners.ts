@@ -12,6 +12,8 @@ const PLACES: readonly (Partial<Setup> & { place: string })[] = [
   { place: 'panelling, easel, clamp', behind: 'panelling', clamp: true, wall: [0.45, 0.4, 0.33] },
   { place: 'shelves', easel: false, behind: 'shelves', card: false, wall: [0.3, 0.24, 0.18] },
   { place: 'ledge over the edge', ledgeOver: 4, clamp: true, wall: [0.5, 0.5, 0.48] },
+  { place: 'in a frame, wall', easel: false, border: { kind: 'frame', over: 6, wide: 42 }, wall: [0.5, 0.49, 0.46] },
+  { place: 'sheet taped to a board', easel: false, card: false, border: { kind: 'tape', over: 9, wide: 24 }, wall: [0.24, 0.17, 0.11] }, // prettier-ignore
   { place: 'wall of the painting’s own middle value', easel: false, wall: [0.2, 0.2, 0.2] },
 ];
 
@@ -26,7 +28,9 @@ export function anySetup(
   // A tall canvas is photographed with the phone upright.
   const upright = heightMm > widthMm;
   const [width, height] = upright ? [PHONE.height, PHONE.width] : [PHONE.width, PHONE.height];
-  const most = Math.min(0.8, (0.8 * height * widthMm) / (width * heightMm));
+  const wide = place.border ? place.border.wide - place.border.over : 0;
+  const room = 0.8 * (1 - (2 * wide) / Math.max(widthMm, heightMm)); // a frame takes its part of the picture
+  const most = Math.min(room, (room * height * widthMm) / (width * heightMm));
   return {
     ...PHONE,
     ...place,
@@ -68,7 +72,7 @@ export async function findCorners(
   const about = { place: setup.place, motif: motif.name, path: shot.path, truth: shot.corners };
   const diagonal = distance(shot.corners[0], shot.corners[2]);
   try {
-    const { photo } = await measure(motif, shot.path, {});
+    const { photo } = await measure(motif, shot.path, { covered: setup.border?.over });
     const errors = photo.corners.map((corner, i) => distance(corner, shot.corners[i]) / diagonal);
     return {
       ...about,

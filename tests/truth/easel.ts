@@ -118,6 +118,8 @@ export interface Ask {
   readonly greys?: Shot['patches'];
   readonly regions?: readonly (readonly number[])[];
   readonly key?: 'absolute' | 'range';
+  /** mm a frame or tape hides on every side */
+  readonly covered?: number;
   /** further photographs of the same session */
   readonly more?: readonly string[];
 }
@@ -126,10 +128,11 @@ export interface Ask {
 export async function measure(
   motif: Motif,
   photo: string,
-  { corners, greys = [], regions = [], key, more = [] }: Ask,
+  { corners, greys = [], regions = [], key, covered, more = [] }: Ask,
 ): Promise<ReadReport> {
   const args = ['--reference', motif.reference, '--photo', photo, '--size', `${motif.widthMm}x${motif.heightMm}`];
   for (const path of more) args.push('--photo', path);
+  if (covered) args.push('--covered', Array(4).fill(covered).join(','));
   if (corners) args.push('--corners', points(corners));
   for (const { box, value } of greys) args.push('--grey', `${box.join(',')}=${value}`);
   for (const region of regions) args.push('--region', region.join(','));

@@ -50,6 +50,7 @@ const CONDITIONS: readonly { condition: Condition; value: number; warmth: number
   { condition: 'linear, corners given', value: 0.02, warmth: 0.3 },
   { condition: 'clean, head-on', value: 0.12, warmth: null },
   { condition: 'tungsten, one stop, card', value: 0.25, warmth: 2 },
+  { condition: 'tungsten, one stop, printed card', value: 0.25, warmth: 2 },
   { condition: 'tungsten, one stop, no card', value: 0.35, warmth: null },
   { condition: 'tungsten, one stop, last session known', value: 0.35, warmth: null },
   { condition: 'tungsten, one stop, white board', value: 0.35, warmth: null },

@@ -3,6 +3,8 @@ import { flatFromPhoto, type FlatRequest } from '../../src/core/photo';
 import { plannedPicture } from '../../src/core/plan';
 import { align, readBox } from '../../src/core/read';
 import type { Box, Corners } from '../../src/core/raster';
+import { CARD_VALUES as PRINTED_VALUES } from '../../src/core/photo';
+import { chance, normal } from '../../src/demo/studio/chance';
 import type { Setup } from '../../src/demo/studio/camera';
 import type { Mistake, Sheet } from '../../src/demo/studio/scene';
 import { decodePicture } from '../../src/server/images/decodePicture';
@@ -78,6 +80,15 @@ const hard = (motif: Motif, seed: number): Setup => {
   };
 };
 
+/** The printed card beside the canvas instead of one that is marked by hand: no two printers make the same greys. */
+function printedCard({ widthMm, heightMm }: Motif, seed: number): Partial<Setup> {
+  const random = chance(seed * 7 + 3);
+  const printed = PRINTED_VALUES.map((value, k) => value + normal(random) * (k === 0 ? 0.05 : 0.18));
+  // The card needs its room beside the canvas: the camera steps back.
+  const room = Math.min(0.62, widthMm / (widthMm + 2 * 110), (0.75 * widthMm) / Math.max(heightMm, 190));
+  return { card: false, printed, width: PHONE.width, height: PHONE.height, fill: room };
+}
+
 const sheets = new Map<string, Sheet>();
 /** Painting takes longest: each motif is painted once. */
 function sheetOf(motif: Motif, how: 'painted' | 'printed', seed: number): Sheet {
@@ -94,6 +105,7 @@ export type Condition =
   | 'linear, corners given'
   | 'clean, head-on'
   | 'tungsten, one stop, card'
+  | 'tungsten, one stop, printed card'
   | 'tungsten, one stop, no card'
   | 'tungsten, one stop, last session known'
   | 'tungsten, one stop, white board';
@@ -168,8 +180,9 @@ export async function readUnder(condition: Condition, motifs: readonly Motif[]):
         vignette: 0.05,
         seed,
       };
-      const setup = condition === 'clean, head-on' ? clean : hard(motif, seed);
-      const card = condition !== 'tungsten, one stop, no card';
+      const lit = condition === 'clean, head-on' ? clean : hard(motif, seed);
+      const setup = condition.endsWith('printed card') ? { ...lit, ...printedCard(motif, seed) } : lit;
+      const card = condition !== 'tungsten, one stop, no card' && !condition.endsWith('printed card');
       all.push(...(await regionErrors(motif, sheet, { setup, card, cornersGiven: true })));
     }
   }

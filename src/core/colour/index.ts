@@ -1,6 +1,15 @@
 export { valueFromLuminance, luminanceFromValue, valueFast } from './value';
 export { linearFromCode, codeFromLinear, byteFromLinear, LUMINANCE } from './srgb';
-export { labFromLinear, linearFromLab, colourPlanes, lightnessFromLuminance, chroma, hue, type Lab } from './lab';
+export {
+  labFromLinear,
+  linearFromLab,
+  colourPlanes,
+  lightnessFromLuminance,
+  valueOfLightness,
+  chroma,
+  hue,
+  type Lab,
+} from './lab';
 export { warmth, warmthAlong } from './warmth';
 export { ciede2000 } from './ciede2000';
 export { readMatrixProfile, SRGB_PROFILE, type ColourProfile } from './iccProfile';

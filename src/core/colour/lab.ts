@@ -1,4 +1,4 @@
-import { valueAtRoot } from './value';
+import { valueAtRoot, valueFromLuminance } from './value';
 
 /** A colour in CIELAB (CIE 15, D65, 2 degree observer): L 0..100, a and b in units of a*b*. */
 export interface Lab {
@@ -92,6 +92,12 @@ function colourRun(
 
 /** L* 0..100 from luminance Y 0..100 (CIE 15). */
 export const lightnessFromLuminance = (luminance: number): number => 116 * compress(luminance / 100) - 16;
+
+/** Munsell value 0..10 of a CIELAB lightness 0..100: the same luminance. */
+export function valueOfLightness(L: number): number {
+  const f = (L + 16) / 116;
+  return valueFromLuminance(100 * (f ** 3 > JOIN ? f ** 3 : (f - 4 / 29) / SLOPE));
+}
 
 /** Chroma C*ab: colour strength, 0 and up. */
 export const chroma = ({ a, b }: Lab): number => Math.hypot(a, b);

@@ -1,12 +1,13 @@
-import { homographyBetween, project, rectangle, type Corners, type Picture, type Point } from '../raster';
+import { homographyBetween, project, rectangle, type Corners, type Lens, type Picture, type Point } from '../raster';
 import { edgeField, opponentsOfPicture, type Opponents } from './edgeField';
 import { likeness } from './likeness';
+import { lensFrom } from './lens';
 import { edgeFloor, sumSupport } from './lineSupport';
 import { straightLines } from './lines';
 import { poseMisfit } from './pose';
 import { scoreQuads, type Expected, type Quad } from './quads';
 import { eyeOn, type Eye } from './sideProfile';
-import { blurOnSides, edgeBeyond, SideFinder, type Side } from './sides';
+import { blurOnSides, cornersFromSides, edgeBeyond, SideFinder, type Side } from './sides';
 
 /** Below this confidence the painter is asked for the corners. */
 export const CORNERS_SURE = 0.62;
@@ -34,6 +35,8 @@ export interface FoundCanvas {
   readonly confidence: number;
   /** the photo's own blur at the canvas's border (10-90 % rise), photo px; NaN where no side is crisp */
   readonly risePx: number;
+  /** what bent the canvas's sides */
+  readonly lens: Lens;
 }
 
 /** Four sides put together, with what speaks for and against them. */
@@ -49,20 +52,6 @@ interface Framed {
   /** side (0 top, clockwise) whose edge lies hidden behind a ledge; null = all are seen */
   readonly hidden: number | null;
   readonly score: number;
-}
-
-const cross = (one: { from: Point; to: Point }, two: { from: Point; to: Point }): Point | null => {
-  const [ax, ay] = [one.to[0] - one.from[0], one.to[1] - one.from[1]];
-  const [bx, by] = [two.to[0] - two.from[0], two.to[1] - two.from[1]];
-  const det = ax * by - ay * bx;
-  if (Math.abs(det) < 1e-9) return null;
-  const t = ((two.from[0] - one.from[0]) * by - (two.from[1] - one.from[1]) * bx) / det;
-  return [one.from[0] + t * ax, one.from[1] + t * ay];
-};
-
-function cornersFromSides([top, right, bottom, left]: readonly { from: Point; to: Point }[]): Corners | null {
-  const points = [cross(left, top), cross(top, right), cross(right, bottom), cross(bottom, left)];
-  return points.every((p) => p !== null) ? (points as unknown as Corners) : null;
 }
 
 const farthest = (one: Corners, two: Corners) =>
@@ -204,14 +193,12 @@ function confidenceOf(frames: readonly Framed[], { width, height }: Picture): nu
  */
 export function findCanvas(picture: Picture, expected: Expected): FoundCanvas | null {
   const view = viewOf(picture, expected);
-  const found = [GLANCE, SEARCH].reduce<FoundCanvas | null>((before, effort) => {
+  const found = [GLANCE, SEARCH].reduce<Pick<FoundCanvas, 'corners' | 'confidence'> | null>((before, effort) => {
     if (before && before.confidence >= PLAIN) return before;
     const frames = searchCanvas(view, effort);
-    return frames.length
-      ? { corners: frames[0].corners, confidence: confidenceOf(frames, picture), risePx: NaN }
-      : before;
+    return frames.length ? { corners: frames[0].corners, confidence: confidenceOf(frames, picture) } : before;
   }, null);
-  return found && { ...found, risePx: blurOnSides(picture, found.corners) };
+  return found && { ...found, ...lensFrom(picture, found.corners), risePx: blurOnSides(picture, found.corners) };
 }
 
 /** A photo made ready for looking at with any effort: its lines are there once, the strongest first. */

@@ -5,15 +5,27 @@ import {
   rectangle,
   type Corners,
   type Homography,
+  type Lens,
   type Picture,
   type Raster,
   shrinkRaster,
 } from '../raster';
 import { boardField } from './board';
+import { cardScale } from './card';
+import {
+  UNCOVERED,
+  visibleBox,
+  visiblePart,
+  visibleSize,
+  wholeCorners,
+  type CanvasSize,
+  type Covered,
+} from './covered';
 import { opponentPlanes } from './edgeField';
 import { CORNERS_SURE, findCanvas, tiltDegrees } from './findCanvas';
 import { coloursOf } from './colours';
 import { findGlare, type GlareMask } from './glare';
+import { lensFrom } from './lens';
 import { makeLook, type Look } from './likeness';
 import { lightOf, type Light } from './light';
 import { readPatch, type GreyPatch } from './patches';
@@ -26,11 +38,6 @@ export const FLAT_PX = 1600;
 /** The reading looks at the flat shrunk by this factor: half a millimetre a pixel on a 400 mm canvas. */
 export const READING_SHRINK = 2;
 
-export interface CanvasSize {
-  readonly widthMm: number;
-  readonly heightMm: number;
-}
-
 /** The painting cut out of the photo: squared, with the light taken out, and everything known about how far to trust it. */
 export interface Flat {
   /** the flat at reading size; the mask belongs to this size */
@@ -39,7 +46,12 @@ export interface Flat {
   readonly picture: () => Raster;
   readonly mask: GlareMask;
   readonly canvas: CanvasSize;
+  /** of the rectangle that is seen, photo px */
   readonly corners: Corners;
+  /** of the whole canvas, photo px: the same unless a frame or tape covers its edges */
+  readonly whole: Corners;
+  /** what bent the photo's straight lines; taken out */
+  readonly lens: Lens;
   readonly cornersFrom: 'found' | 'given';
   /** 0..1 that the corners are right; 1 when given */
   readonly confidence: number;
@@ -58,7 +70,11 @@ export class CanvasNotFound extends Error {
 export interface FlatRequest {
   readonly canvas: CanvasSize;
   readonly corners?: Corners;
+  /** what a frame or tape hides: corners are then those of the rectangle that is seen */
+  readonly covered?: Covered;
   readonly greys?: readonly GreyPatch[];
+  /** centres of the printed card's rings, photo px, where it was found */
+  readonly card?: Corners | null;
   /** the plan at reading size (any will do); null = nothing to compare with */
   readonly plan: Raster | null;
   /** a photograph of a plain white board in the canvas's place, same camera, same light; its corners where it was moved */
@@ -85,14 +101,16 @@ export function lookOf(plan: Raster): Look {
 }
 
 function locate(photo: Picture, request: FlatRequest) {
-  const { canvas, corners } = request;
+  const { canvas, corners, covered = UNCOVERED } = request;
   if (corners) {
     if (!isConvexClockwise(corners)) throw new CornersRefused('The corners cross or run the wrong way round.');
-    return { corners, confidence: 1, cornersFrom: 'given' as const, risePx: blurOnSides(photo, corners) };
+    const { lens } = lensFrom(photo, corners);
+    return { corners, lens, confidence: 1, cornersFrom: 'given' as const, risePx: blurOnSides(photo, corners) };
   }
+  const { widthMm, heightMm } = visibleSize(canvas, covered);
   const found = findCanvas(photo, {
-    proportion: canvas.widthMm / canvas.heightMm,
-    look: request.plan ? lookOf(request.plan) : undefined,
+    proportion: widthMm / heightMm,
+    look: request.plan ? lookOf(visiblePart(request.plan, canvas, covered)) : undefined,
   });
   if (!found || (found.confidence < CORNERS_SURE && !request.acceptUnsure)) {
     throw new CanvasNotFound(
@@ -108,12 +126,15 @@ function locate(photo: Picture, request: FlatRequest) {
  */
 export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const place = locate(photo, request);
-  const full = flatSize(request.canvas);
+  const { lens } = place;
+  const { covered = UNCOVERED, canvas } = request;
+  const full = flatSize(canvas);
   const size = { width: full.width / READING_SHRINK, height: full.height / READING_SHRINK };
-  const toPhoto = homographyBetween(rectangle(1, 1), place.corners);
-  const fromPhoto = homographyBetween(place.corners, rectangle(1, 1));
+  const whole = wholeCorners(place.corners, canvas, covered);
+  const toPhoto = whole && homographyBetween(rectangle(1, 1), whole);
+  const fromPhoto = whole && homographyBetween(whole, rectangle(1, 1));
   if (!toPhoto || !fromPhoto) throw new CornersRefused('Three of the four corners lie on one line.');
-  const squared = straighten(photo, place.corners, size);
+  const squared = straighten(photo, whole, size, lens);
   const patches = (request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((patch) => patch !== null);
   const { board, plan } = request;
   const { relight, light } = lightOf(squared, {
@@ -122,7 +143,7 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     fromPhoto,
     plan: request.lightFrom === 'last-session' ? null : plan,
     before: request.before,
-    board: board && boardField(straighten(board.photo, board.corners ?? place.corners, size)),
+    board: board && boardField(straighten(board.photo, board.corners ?? whole, size)),
     leave: request.lightFrom === 'as-photographed',
   });
   const small = relight(squared);
@@ -130,21 +151,41 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const mask = fits
     ? findGlare(squared, coloursOf(small).value, coloursOf(plan).value)
     : new Uint8Array(small.r.length);
-  const glareShare = shareOf(mask);
+  const hidden = leaveCovered(mask, size, visibleBox(canvas, covered).map((mm) => mm / canvas.widthMm)); // prettier-ignore
+  const glareShare = (sum(mask) - hidden) / mask.length;
   const outsideShare = leaveOutside(mask, size, { toPhoto, photo });
   return {
     small,
-    picture: () => relight(straighten(photo, place.corners, full)),
+    picture: () => relight(straighten(photo, whole, full, lens)),
     mask,
-    canvas: request.canvas,
+    canvas,
     light,
+    whole,
     ...place,
-    ...qualityOf(photo, { ...place, glareShare, outsideShare, light, request }),
+    ...qualityOf(photo, { ...place, whole, glareShare, outsideShare, light, request }),
   };
 }
 
-const shareOf = (mask: GlareMask) => mask.reduce((sum, v) => sum + v, 0) / mask.length;
+const sum = (mask: GlareMask) => mask.reduce((total, v) => total + v, 0);
 
+/** What a frame or tape hides is read by nothing. @param box of what is seen, in widths of the canvas @returns pixels hidden */
+function leaveCovered(
+  mask: GlareMask,
+  { width, height }: { width: number; height: number },
+  box: readonly number[],
+): number {
+  const [x0, y0, w, h] = box.map((share) => share * width);
+  if (x0 <= 0 && y0 <= 0 && w >= width - 1e-6 && h >= height - 1e-6) return 0;
+  let hidden = 0;
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      if (x + 0.5 >= x0 && y + 0.5 >= y0 && x + 0.5 < x0 + w && y + 0.5 < y0 + h) continue;
+      mask[i] = 1;
+      hidden++;
+    }
+  }
+  return hidden;
+}
 /** What lies beyond the photo's border is read by nothing. @returns its share of the canvas */
 function leaveOutside(
   mask: GlareMask,
@@ -156,6 +197,7 @@ function leaveOutside(
   let outside = 0;
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
+      if (mask[i]) continue;
       const [u, v] = project(toPhoto, [(x + 0.5) / width, (y + 0.5) / height]);
       if (u >= 0 && v >= 0 && u < photo.width && v < photo.height) continue;
       mask[i] = 1;
@@ -169,6 +211,7 @@ function qualityOf(
   photo: Picture,
   facts: {
     corners: Corners;
+    whole: Corners;
     risePx: number;
     glareShare: number;
     outsideShare: number;
@@ -176,8 +219,8 @@ function qualityOf(
     request: FlatRequest;
   },
 ) {
-  const { corners, risePx, glareShare, outsideShare, light, request } = facts;
-  const { widthMm, heightMm } = request.canvas;
+  const { corners, whole, risePx, glareShare, outsideShare, light, request } = facts;
+  const { widthMm, heightMm } = visibleSize(request.canvas, request.covered ?? UNCOVERED);
   const [tl, tr] = corners;
   const pixelsPerMm = Math.hypot(tr[0] - tl[0], tr[1] - tl[1]) / widthMm;
   const xs = corners.map((c) => c[0]);
@@ -197,6 +240,8 @@ function qualityOf(
     pixelsPerMm,
     tiltDegrees: tiltDegrees(corners, widthMm / heightMm),
     clippedShare: blownShare(photo, box),
+    saidShare: request.card ? cardScale(request.card, whole, request.canvas) : 1,
+    canvas: request.canvas,
   });
   return { glareShare, blurMm, quality };
 }

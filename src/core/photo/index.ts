@@ -7,10 +7,21 @@ export {
   READING_SHRINK,
   type Flat,
   type FlatRequest,
-  type CanvasSize,
 } from './flat';
 export { combineFlats } from './combine';
 export { findCanvas, CORNERS_SURE, type FoundCanvas } from './findCanvas';
+export { sagitta } from './lens';
+export {
+  UNCOVERED,
+  visibleBox,
+  visiblePart,
+  visibleSize,
+  wholeCorners,
+  type CanvasSize,
+  type Covered,
+} from './covered';
+export { cardScale, findCard, type FoundCard } from './card';
+export { CARD, CARD_VALUES } from './cardLayout';
 export { straighten, CornersRefused } from './straighten';
 export type { GreyPatch } from './patches';
 export type { Light, LightMethod } from './light';

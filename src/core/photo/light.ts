@@ -1,4 +1,4 @@
-import { valueFromLuminance } from '../colour';
+import { LUMINANCE, valueFromLuminance } from '../colour';
 import { channelsOf, project, type Homography, type Point, type Raster } from '../raster';
 import { boardFallOff, withoutField, type BoardField } from './board';
 import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
@@ -87,7 +87,9 @@ const MARGIN = 0.7; // steps beyond the lightest patch to which its gain still h
 /** Munsell value up to which patches tell the tone curve; all of it where there are none to trust or the lightest is white. */
 function knownUpTo(usable: readonly SeenPatch[]): number {
   if (usable.length === 0) return 10.5;
-  const lightest = valueFromLuminance(100 * Math.max(...usable.map(({ known }) => known)));
+  const lightest = valueFromLuminance(
+    100 * Math.max(...usable.map(({ known }) => LUMINANCE.reduce((sum, share, c) => sum + share * known[c], 0))),
+  );
   return lightest > 8 ? 10.5 : lightest + MARGIN;
 }
 
@@ -167,11 +169,15 @@ export function lightOf(
       fallOffStops,
       field: fieldGrid(fit, board ?? null),
       agreement: fit.agreement,
-      uncertainty: { value: left.value * doubt, warmth: left.warmth * doubt },
+      uncertainty: { value: Math.hypot(left.value * doubt, doubtOfPatches(usable)), warmth: left.warmth * doubt },
       knownTo,
     },
   };
 }
+
+/** What the patches' own values leave uncertain, steps: printers err one way over the whole row, so little of it averages out. */
+const doubtOfPatches = (usable: readonly SeenPatch[]): number =>
+  usable.length === 0 ? 0 : 0.8 * Math.sqrt(usable.reduce((sum, { doubt }) => sum + doubt ** 2, 0) / usable.length);
 
 const GRID = 17; // places a side at which the field is told, for drawing it as contours
 

@@ -97,7 +97,8 @@ describe('light from patches', () => {
   const same = homographyBetween(square, square);
   if (!same) throw new Error('no map');
   const patch = (value: number, seen: number, clipped = false): SeenPatch => {
-    return { centre: [1.1, 0.5], seen: [seen, seen, seen], known: luminanceFromValue(value) / 100, clipped };
+    const known = luminanceFromValue(value) / 100;
+    return { centre: [1.1, 0.5], seen: [seen, seen, seen], known: [known, known, known], doubt: 0, clipped };
   };
   const light = (patches: SeenPatch[], seen = plan()) =>
     lightOf(seen, { patches, toPhoto: same, fromPhoto: same, plan: null });

@@ -1,19 +1,25 @@
-import { luminanceFromValue } from '../colour';
+import { lightnessFromLuminance, linearFromLab, luminanceFromValue } from '../colour';
 import { linearTables, median, type Box, type Picture, type Point } from '../raster';
 
-/** A neutral patch of known value somewhere in the photo. */
+/** A patch of known value, or of known colour, somewhere in the photo. */
 export interface GreyPatch {
   /** photo px */
   readonly box: Box;
   /** Munsell value 0..10 */
   readonly value: number;
+  /** CIELAB a* and b* (D65) of a patch that is not neutral */
+  readonly ab?: readonly [number, number];
+  /** how far the value may be off, one sigma, steps; 0 when left out */
+  readonly doubt?: number;
 }
 
 /** What the photo shows of a patch: linear light per channel before and the light it should have been. */
 export interface SeenPatch {
   readonly centre: Point;
   readonly seen: readonly [number, number, number];
-  readonly known: number;
+  readonly known: readonly [number, number, number];
+  /** one sigma of its value, steps */
+  readonly doubt: number;
   /** a channel is at the end of its range: the patch says nothing there */
   readonly clipped: boolean;
 }
@@ -22,7 +28,8 @@ export interface SeenPatch {
  * Reads a patch: the median of each channel over the middle 80 % of its box, so that an edge taken in does no harm.
  * @returns null where the box lies outside the photo or holds fewer than four pixels
  */
-export function readPatch(picture: Picture, { box, value }: GreyPatch): SeenPatch | null {
+export function readPatch(picture: Picture, patch: GreyPatch): SeenPatch | null {
+  const { box, doubt = 0 } = patch;
   const tables = linearTables(picture);
   const top = picture.data instanceof Uint16Array ? 65535 : 255;
   const [x0, y0] = [Math.max(0, Math.round(box[0] + 0.1 * box[2])), Math.max(0, Math.round(box[1] + 0.1 * box[3]))];
@@ -46,9 +53,18 @@ export function readPatch(picture: Picture, { box, value }: GreyPatch): SeenPatc
   return {
     centre: [box[0] + box[2] / 2, box[1] + box[3] / 2],
     seen: seen.map((v) => Math.max(v, 1e-5)) as [number, number, number],
-    known: luminanceFromValue(value) / 100,
+    known: lightOf(patch),
+    doubt,
     clipped: codes.some((code) => code >= 0.992 * top),
   };
+}
+
+/** Linear light of a patch, as it is. */
+function lightOf({ value, ab: [a, b] = [0, 0] }: GreyPatch): [number, number, number] {
+  const y = luminanceFromValue(value) / 100;
+  if (a === 0 && b === 0) return [y, y, y];
+  const rgb = linearFromLab({ L: lightnessFromLuminance(100 * y), a, b });
+  return rgb.map((v) => Math.max(v, 1e-5)) as [number, number, number];
 }
 
 const mean = (numbers: number[]) => numbers.reduce((s, v) => s + v, 0) / Math.max(1, numbers.length);

@@ -131,7 +131,7 @@ describe('straightening', () => {
 });
 
 describe('light', () => {
-  const patch = (seen: number, known: number) => ({ centre: [0, 0] as Point, seen: [seen, seen, seen] as const, known, clipped: false }); // prettier-ignore
+  const patch = (seen: number, known: number) => ({ centre: [0, 0] as Point, seen: [seen, seen, seen] as const, known: [known, known, known] as const, doubt: 0, clipped: false }); // prettier-ignore
 
   test('one grey is a gain', () => {
     const curve = toneCurveThrough([patch(0.1, 0.2)], 1);
@@ -141,7 +141,7 @@ describe('light', () => {
   test('three greys bend the curve through themselves, and it rises everywhere', () => {
     const patches = [patch(0.01, 0.026), patch(0.2, 0.193), patch(0.9, 0.82)];
     const curve = toneCurveThrough(patches, 0);
-    for (const { seen, known } of patches) expect(curve(seen[0])).toBeCloseTo(known, 6);
+    for (const { seen, known } of patches) expect(curve(seen[0])).toBeCloseTo(known[0], 6);
     fc.assert(
       fc.property(fc.double({ min: 0.001, max: 1, noNaN: true }), fc.double({ min: 0, max: 0.2, noNaN: true }), (x, more) => curve(x + more) >= curve(x) - 1e-9), // prettier-ignore
     );
@@ -198,6 +198,8 @@ test('every fault of a photo has a sentence that says what to do', () => {
     tiltDegrees: 20,
     pixelsPerMm: 1,
     clippedShare: 0.1,
+    saidShare: 0.9,
+    canvas: { widthMm: 400, heightMm: 300 },
   });
   expect(faults.map(({ code: c }) => c)).toEqual([
     'outside',
@@ -207,10 +209,13 @@ test('every fault of a photo has a sentence that says what to do', () => {
     'blurred',
     'tilted',
     'coarse',
+    'size',
     'no-card',
   ]);
   for (const fault of faults)
-    expect(wordsForFault(fault)).toMatch(/\. (Turn|Rest|Expose|Stand|Step|A grey)|blown\. Expose|surer\./);
+    expect(wordsForFault(fault)).toMatch(
+      /\. (Turn|Rest|Expose|Stand|Step|A grey)|blown\. Expose|surer\.|look at the size/,
+    );
 });
 
 test('a corner outside the frame: what is not in the photo is not read, the rest is', () => {

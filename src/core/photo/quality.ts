@@ -10,6 +10,7 @@ export type PhotoFault =
   | { readonly code: 'outside'; readonly share: number }
   | { readonly code: 'tilted'; readonly degrees: number }
   | { readonly code: 'coarse'; readonly pixelsPerMm: number }
+  | { readonly code: 'size'; readonly widthMm: number; readonly heightMm: number }
   | { readonly code: 'no-card' };
 
 export interface PhotoQuality {
@@ -26,6 +27,9 @@ export interface QualityFacts {
   readonly tiltDegrees: number;
   readonly pixelsPerMm: number;
   readonly clippedShare: number;
+  /** size of the printed card in the canvas's millimetres, as a share of its true size */
+  readonly saidShare: number;
+  readonly canvas: { readonly widthMm: number; readonly heightMm: number };
 }
 
 /** Faults worth telling the painter about, gravest first. */
@@ -38,6 +42,11 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
     facts.blurMm > 1.2 && { code: 'blurred', blurMm: facts.blurMm },
     facts.tiltDegrees > 12 && { code: 'tilted', degrees: facts.tiltDegrees },
     facts.pixelsPerMm < 2 && { code: 'coarse', pixelsPerMm: facts.pixelsPerMm },
+    Math.abs(facts.saidShare - 1) > 0.03 && {
+      code: 'size',
+      widthMm: facts.canvas.widthMm / facts.saidShare,
+      heightMm: facts.canvas.heightMm / facts.saidShare,
+    },
     (facts.light.method === 'plan' || facts.light.method === 'untouched') && { code: 'no-card' },
   ];
   return { faults: faults.filter((fault) => fault !== false), pixelsPerMm: facts.pixelsPerMm };
@@ -56,6 +65,8 @@ export const faultWords: { [C in PhotoFault['code']]: (fault: Extract<PhotoFault
   tilted: ({ degrees }) =>
     `Taken ${Math.round(degrees)} degrees off square; straightened. Stand in front of the middle.`,
   coarse: ({ pixelsPerMm }) => `Only ${pixelsPerMm.toFixed(1)} pixels in a millimetre. Step closer.`,
+  size: ({ widthMm, heightMm }) =>
+    `By the card’s ruler the canvas is about ${Math.round(widthMm)} × ${Math.round(heightMm)} mm. If the card stood in the canvas's plane, look at the size again.`,
   'no-card': () =>
     'No patch of known grey in the frame: the light was guessed from the plan. A grey card beside the canvas makes values surer.',
 };

@@ -12,7 +12,7 @@ export interface Side {
   readonly scatterPx: number;
   /** median strength of the edge there, cube root of light */
   readonly strength: number;
-  /** polarity of the edge, outwards: 1 = lighter outside */
+  /** polarity of the edge, outwards: 1 = lighter outside, 0 = now this, now that */
   readonly sign: number;
 }
 
@@ -31,14 +31,29 @@ interface Look {
 
 const lengthOf = ({ from, to }: Segment) => Math.hypot(to[0] - from[0], to[1] - from[1]);
 /** Outwards for corners that run clockwise. */
-function normalOf(segment: Segment): Point {
+export function normalOf(segment: Segment): Point {
   const { from, to } = segment;
   const length = lengthOf(segment);
   return [(to[1] - from[1]) / length, (from[0] - to[0]) / length];
 }
 
+const cross = (one: Segment, two: Segment): Point | null => {
+  const [ax, ay] = [one.to[0] - one.from[0], one.to[1] - one.from[1]];
+  const [bx, by] = [two.to[0] - two.from[0], two.to[1] - two.from[1]];
+  const det = ax * by - ay * bx;
+  if (Math.abs(det) < 1e-9) return null;
+  const t = ((two.from[0] - one.from[0]) * by - (two.from[1] - one.from[1]) * bx) / det;
+  return [one.from[0] + t * ax, one.from[1] + t * ay];
+};
+
+/** Corners where four sides (top, right, bottom, left) meet; null where two run side by side. */
+export function cornersFromSides([top, right, bottom, left]: readonly Segment[]): Corners | null {
+  const points = [cross(left, top), cross(top, right), cross(right, bottom), cross(bottom, left)];
+  return points.every((p) => p !== null) ? (points as unknown as Corners) : null;
+}
+
 /** Every edge seen from places along a segment, looking across it. */
-function hitsAlong(eye: Eye, segment: Segment, look: Look): Hits {
+export function hitsAlong(eye: Eye, segment: Segment, look: Look): Hits {
   const { from, to } = segment;
   const normal = normalOf(segment);
   const probe = makeProbe(look.reach);
@@ -58,17 +73,20 @@ function hitsAlong(eye: Eye, segment: Segment, look: Look): Hits {
   return hits;
 }
 
+const ONE_WAY = 0.15; // share by which one polarity must prevail before a side is taken to have it all along
+
 /** The straight line most hits agree on, and which hits lie on it; null where too few do. */
 function sideThrough(hits: Hits, { segment, look, tolerance }: { segment: Segment; look: Look; tolerance: number }) {
   if (hits.count < 8) return null;
   const { p, q } = robustLine(hits, { tolerance, length: lengthOf(segment) });
   const off = (i: number) => Math.abs(hits.offset[i] - p - q * hits.t[i]);
   const near = keptHits(hits, (i) => off(i) < tolerance);
-  let [places, votes] = [0, 0];
+  let [places, votes, all] = [0, 0, 0];
   const offs = new Float64Array(near.count);
   for (let i = 0; i < near.count; i++) {
     if (i === 0 || near.place[i] !== near.place[i - 1]) places++;
     votes += near.sign[i] * near.weight[i];
+    all += near.weight[i];
     offs[i] = Math.abs(near.offset[i] - p - q * near.t[i]);
   }
   const normal = normalOf(segment);
@@ -76,7 +94,8 @@ function sideThrough(hits: Hits, { segment, look, tolerance }: { segment: Segmen
   const side: Side = {
     from: move(0, segment.from),
     to: move(1, segment.to),
-    sign: Math.sign(votes),
+    // What lies inside may be lighter than its surroundings here and darker there.
+    sign: Math.abs(votes) > ONE_WAY * all ? Math.sign(votes) : 0,
     agreement: places / look.places,
     scatterPx: median(offs) * 1.48,
     strength: median(near.weight.subarray(0, near.count)),
@@ -123,8 +142,11 @@ function edgesAlong(eye: Eye, segment: Segment, { bandPx, most }: { bandPx: numb
     const next = sideThrough(hits, { segment, look, tolerance: Math.max(2, bandPx / 8) });
     if (!next || next.side.agreement < LEAST_AGREEMENT) break;
     hits = next.rest();
-    const side = closeIn(eye, next.side, fine);
-    if (side && !found.some((one) => gap(one, side) < 1.5)) found.push(side);
+    const isNew = (side: Side | null) => side !== null && !found.some((one) => gap(one, side) < 1.5);
+    let side = closeIn(eye, next.side, fine);
+    // A frame's lip runs close beside its picture: the stronger edge must not draw the other to itself.
+    if (!isNew(side)) side = closeIn(eye, next.side, Math.max(3, Math.round(fine / 2)));
+    if (side && isNew(side)) found.push(side);
   }
   return found.sort((a, b) => b.agreement - a.agreement);
 }

@@ -1,10 +1,14 @@
 import {
   applyMatrix,
+  bentBy,
   homographyBetween,
   linearTables,
   makeRaster,
   rectangle,
+  straightLens,
+  unbentCorners,
   type Corners,
+  type Lens,
   type Picture,
   type Point,
   type Raster,
@@ -17,6 +21,7 @@ export class CornersRefused extends Error {
 
 interface Sampling {
   readonly picture: Picture;
+  readonly lens: Lens;
   readonly tables: readonly Float32Array[];
   /** photo px a flat px is wide: as many samples are taken */
   readonly perSide: number;
@@ -75,15 +80,17 @@ function sampleRun(
  * follows the tilt, cheap because nothing is interpolated.
  */
 function sampleArea(out: Raster, h: readonly number[], sampling: Sampling): void {
-  const { picture, perSide: count } = sampling;
+  const { picture, lens, perSide: count } = sampling;
   const { width, height } = out;
   const stride = count % 2 ? 2 : count - 1; // no common divisor with count: every row and column once
   const lists = () => new Int32Array(count);
   const run: Run = { u: lists(), v: lists(), du: lists(), dv: lists(), safe: true };
   const [right, bottom] = [(picture.width - 1) * ONE, (picture.height - 1) * ONE];
   const place = (x: number, y: number): Point => {
-    const z = ONE / (h[6] * x + h[7] * y + h[8]);
-    return [(h[0] * x + h[1] * y + h[2]) * z, (h[3] * x + h[4] * y + h[5]) * z];
+    const z = 1 / (h[6] * x + h[7] * y + h[8]);
+    const straight: Point = [(h[0] * x + h[1] * y + h[2]) * z, (h[3] * x + h[4] * y + h[5]) * z];
+    const [u, v] = lens.bend === 0 ? straight : bentBy(lens, straight);
+    return [u * ONE, v * ONE];
   };
   const inside = ([u, v]: Point) => u >= 0 && v >= 0 && u < right && v < bottom;
   // Run by run with all its samples, so that the photo is walked through once.
@@ -107,14 +114,19 @@ function sampleArea(out: Raster, h: readonly number[], sampling: Sampling): void
 }
 
 /** Bilinear interpolation: for photos with fewer pixels than the flat. */
-function sampleBetween(out: Raster, h: readonly number[], { picture, tables }: Sampling): void {
+function sampleBetween(out: Raster, h: readonly number[], { picture, lens, tables }: Sampling): void {
   const { data, width: w, height: ht } = picture;
   const channels = [out.r, out.g, out.b];
   for (let y = 0, i = 0; y < out.height; y++) {
     for (let x = 0; x < out.width; x++, i++) {
       const W = h[6] * (x + 0.5) + h[7] * (y + 0.5) + h[8];
-      const u = Math.min(Math.max((h[0] * (x + 0.5) + h[1] * (y + 0.5) + h[2]) / W - 0.5, 0), w - 1.001);
-      const v = Math.min(Math.max((h[3] * (x + 0.5) + h[4] * (y + 0.5) + h[5]) / W - 0.5, 0), ht - 1.001);
+      const straight: Point = [
+        (h[0] * (x + 0.5) + h[1] * (y + 0.5) + h[2]) / W,
+        (h[3] * (x + 0.5) + h[4] * (y + 0.5) + h[5]) / W,
+      ];
+      const [bx, by] = lens.bend === 0 ? straight : bentBy(lens, straight);
+      const u = Math.min(Math.max(bx - 0.5, 0), w - 1.001);
+      const v = Math.min(Math.max(by - 0.5, 0), ht - 1.001);
       const fx = u - (u | 0);
       const fy = v - (v | 0);
       const at = 3 * ((v | 0) * w + (u | 0));
@@ -133,16 +145,27 @@ function sampleBetween(out: Raster, h: readonly number[], { picture, tables }: S
  * Cuts the painting out of the photo, squared, by inverse homography with area-aware sampling.
  * @param corners photo px (pixel edges at whole numbers), clockwise from the painting's top left
  * @param size of the result in px, the canvas's proportions
+ * @param lens what bent the photo's straight lines, taken out too
  * @throws CornersRefused when no camera could see a rectangle there
  */
-export function straighten(picture: Picture, corners: Corners, size: { width: number; height: number }): Raster {
-  const h = homographyBetween(rectangle(size.width, size.height), corners);
+export function straighten(
+  picture: Picture,
+  corners: Corners,
+  size: { width: number; height: number },
+  lens: Lens = straightLens(picture),
+): Raster {
+  const h = homographyBetween(rectangle(size.width, size.height), unbentCorners(lens, corners));
   if (!h) throw new CornersRefused('Three of the four corners lie on one line.');
   const out = makeRaster(size.width, size.height);
   const [tl, tr, br, bl] = corners;
   const span = (a: readonly number[], b: readonly number[]) => Math.hypot(a[0] - b[0], a[1] - b[1]);
   const scale = Math.max(span(tl, tr), span(bl, br)) / size.width;
-  const sampling = { picture, tables: linearTables(picture), perSide: Math.min(7, Math.max(2, Math.round(scale))) };
+  const sampling = {
+    picture,
+    lens,
+    tables: linearTables(picture),
+    perSide: Math.min(7, Math.max(2, Math.round(scale))),
+  };
   if (scale < 1.2) sampleBetween(out, h, sampling);
   else sampleArea(out, h, sampling);
   applyMatrix(out, picture.profile.matrix);

@@ -21,6 +21,8 @@ function pchipSlopes(knots: readonly Knot[]): number[] {
   });
 }
 
+const LEAST_LIGHT = 0.008;
+
 /**
  * A monotone tone curve through the patches, in log-log light. One patch is a gain. Two or more bend the curve;
  * beyond the outermost patches it goes on with their gain (what lies there was not measured).
@@ -28,7 +30,9 @@ function pchipSlopes(knots: readonly Knot[]): number[] {
 export function toneCurveThrough(patches: readonly SeenPatch[], channel: 0 | 1 | 2): ToneCurve {
   const knots = distinct(
     patches
-      .map(({ seen, known }) => ({ at: Math.log2(seen[channel]), lift: Math.log2(known / seen[channel]) }))
+      // A channel near black in a strong colour is noise and stray light: it tells nothing, unless nothing else does.
+      .filter(({ known }, _, all) => all.length < 2 || known[channel] > LEAST_LIGHT)
+      .map(({ seen, known }) => ({ at: Math.log2(seen[channel]), lift: Math.log2(known[channel] / seen[channel]) }))
       .sort((a, b) => a.at - b.at),
   );
   if (knots.length === 1) return (seen) => seen * 2 ** knots[0].lift;

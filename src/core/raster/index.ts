@@ -9,6 +9,7 @@ export {
   solveLinear,
   type Homography,
 } from './homography';
+export { bentBy, bentCorners, straightLens, unbent, unbentCorners, type Lens } from './lens';
 export { boxBlur, gaussianBlur, shrinkPlane, shrinkRaster, sampleAt, resizePlane } from './filter';
 export { connectedRegions, type Regions } from './regions';
 export { median, quantile, robust, type Robust } from './statistics';

@@ -1,7 +1,8 @@
 import { chance, normal, smoothNoise } from './chance';
 import { lightOfValue, toCode, type Rgb } from './colour';
+import { printedCard } from './printedCard';
 import type { Sheet } from './scene';
-import { inFront, WALLS, type Behind } from './surroundings';
+import { frameShade, inFront, WALLS, type Behind, type Border } from './surroundings';
 
 /** Where the camera stands, what lamp burns, what the phone does to the light. */
 export interface Setup {
@@ -34,7 +35,11 @@ export interface Setup {
   readonly ledgeOver?: number;
   /** a clamp holds the upper edge in the middle and covers a little of it */
   readonly clamp?: boolean;
+  /** a frame or tape round it; the corners of the shot are then those of what is seen */
+  readonly border?: Border;
   readonly card: boolean;
+  /** Revlin's printed card stands upright beside the canvas, right of it; its greys as the printer really made them, lightest first */
+  readonly printed?: readonly number[];
   /** radial bend of the lens: the picture's corner moves outwards by this share of its distance (below 0: barrel) */
   readonly bend?: number;
   /** photographic blur, px of the photo (one sigma) */
@@ -125,9 +130,13 @@ const CARD = { x: 30, y: -20, w: 36, h: 108, patch: 32 }; // mm, right of the ca
 function reflectance({ painting, widthMm, heightMm, setup, noise }: Stage, x: number, y: number): Rgb {
   const u = (x / widthMm + 0.5) * painting.width - 0.5;
   const v = (y / heightMm + 0.5) * painting.height - 0.5;
-  const before = inFront({ widthMm, heightMm, setup, noise }, x, y);
+  const stand = { widthMm, heightMm, setup, noise };
+  const before = inFront(stand, x, y);
   if (before) return before;
-  if (u > -0.5 && v > -0.5 && u < painting.width - 0.5 && v < painting.height - 0.5) return bilinear(painting, u, v);
+  if (u > -0.5 && v > -0.5 && u < painting.width - 0.5 && v < painting.height - 0.5) {
+    const shade = frameShade(stand, x, y);
+    return bilinear(painting, u, v).map((c) => c * shade) as Rgb;
+  }
   if (setup.card) {
     const cx = x - widthMm / 2 - CARD.x;
     const cy = y - CARD.y;
@@ -138,6 +147,8 @@ function reflectance({ painting, widthMm, heightMm, setup, noise }: Stage, x: nu
       return [light, light, light];
     }
   }
+  const printed = setup.printed && printedCard(setup.printed, [x - widthMm / 2, y]);
+  if (printed) return printed;
   if (setup.easel) {
     const grain = 1 + 0.12 * noise(x / 2.5, y / 40);
     if (Math.abs(x) < 17) return [0.26 * grain, 0.15 * grain, 0.07 * grain];
@@ -288,6 +299,7 @@ export function photograph(painting: Sheet, size: { widthMm: number; heightMm: n
   const stage: Stage = { painting, ...size, setup, noise: smoothNoise(setup.seed + 3) };
   const view = viewOf(setup, size.widthMm);
   const [hw, hh] = [size.widthMm / 2, size.heightMm / 2];
+  const over = setup.border?.over ?? 0;
   const data = expose(stage);
   blurInPlace(data, setup, setup.blurPx);
   const patches = CARD_VALUES.map((value, k) => {
@@ -306,10 +318,10 @@ export function photograph(painting: Sheet, size: { widthMm: number; heightMm: n
     height: setup.height,
     data: develop(data, setup),
     corners: [
-      [-hw, -hh],
-      [hw, -hh],
-      [hw, hh],
-      [-hw, hh],
+      [over - hw, over - hh],
+      [hw - over, over - hh],
+      [hw - over, hh - over],
+      [over - hw, hh - over],
     ].map(([x, y]) => bent(setup, carry(view, x, y))),
     patches: setup.card ? patches : [],
   };

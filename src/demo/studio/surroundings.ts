@@ -4,8 +4,20 @@ import type { Rgb } from './colour';
 export interface Stand {
   readonly widthMm: number;
   readonly heightMm: number;
-  readonly setup: { readonly easel: boolean; readonly ledgeOver?: number; readonly clamp?: boolean };
+  readonly setup: {
+    readonly easel: boolean;
+    readonly ledgeOver?: number;
+    readonly clamp?: boolean;
+    readonly border?: Border;
+  };
   readonly noise: (x: number, y: number) => number;
+}
+
+/** What lies over the canvas's edge all round: a frame's moulding, or tape that holds a sheet; mm over the canvas and in all. */
+export interface Border {
+  readonly kind: 'frame' | 'tape';
+  readonly over: number;
+  readonly wide: number;
 }
 
 type Texture = (x: number, y: number, noise: (x: number, y: number) => number) => number;
@@ -32,8 +44,32 @@ export const WALLS: Record<Behind, Texture> = {
   },
 };
 
-/** What stands in front of the canvas or holds it: the easel's ledge and a clamp; null = nothing there. */
-export function inFront({ widthMm, heightMm, setup, noise }: Stand, x: number, y: number): Rgb | null {
+const CREAM: Rgb = [0.66, 0.6, 0.47];
+
+/** A frame's moulding (a pale lip, a dark body with a hollow) or a strip of tape; null = inside or outside of it. */
+function onBorder({ widthMm, heightMm, setup, noise }: Stand, x: number, y: number): Rgb | null {
+  if (!setup.border) return null;
+  const { kind, over, wide } = setup.border;
+  const out = Math.max(Math.abs(x) - widthMm / 2, Math.abs(y) - heightMm / 2) + over;
+  if (out < 0 || out > wide) return null;
+  if (kind === 'tape') return CREAM.map((c) => c * (1 + 0.05 * noise(x / 5, y / 5))) as Rgb;
+  const level = out < 4 ? 1.9 : 0.75 + 0.35 * Math.sin((Math.PI * out) / wide);
+  const grain = level * (1 + 0.1 * noise(x / 30, y / 3));
+  return [0.2 * grain, 0.12 * grain, 0.06 * grain];
+}
+
+/** How much of the light a frame lets through to the picture behind it: its lip shades the edge towards the lamp. */
+export function frameShade({ widthMm, heightMm, setup }: Stand, x: number, y: number): number {
+  if (setup.border?.kind !== 'frame') return 1;
+  const within = Math.min(x + widthMm / 2, y + heightMm / 2) - setup.border.over;
+  return 1 - 0.35 * Math.max(0, Math.min(1, (3 - within) / 3));
+}
+
+/** What stands in front of the canvas or holds it: a frame, the easel's ledge and a clamp; null = nothing there. */
+export function inFront(stand: Stand, x: number, y: number): Rgb | null {
+  const { widthMm, heightMm, setup, noise } = stand;
+  const border = onBorder(stand, x, y);
+  if (border) return border;
   const grain = 1 + 0.12 * noise(x / 2.5, y / 40);
   const below = y - heightMm / 2 + (setup.ledgeOver ?? -3);
   if (setup.easel && below > 0 && below < 19 && Math.abs(x) < widthMm * 0.62)

@@ -1,5 +1,5 @@
 import type { Finding } from '../../core/correct';
-import type { CanvasSize, GreyPatch, Light } from '../../core/photo';
+import type { CanvasSize, Covered, GreyPatch, Light } from '../../core/photo';
 import type { KeyChoice } from '../../core/plan';
 import type { Comparison, MassReading, Place } from '../../core/read';
 import type { Box, Corners } from '../../core/raster';
@@ -29,8 +29,18 @@ export interface Tasks {
     answer: { masses: { id: number; place: Place; share: number; centre: [number, number] }[] };
   };
   corners: {
-    ask: { photo: StoredPicture; canvas: CanvasSize; plan: PlanTask | null };
-    answer: { found: { corners: Corners; confidence: number; sure: boolean } | null };
+    ask: {
+      photo: StoredPicture;
+      canvas: CanvasSize;
+      covered: Covered;
+      plan: PlanTask | null;
+      cardValues: readonly number[] | null;
+    };
+    answer: {
+      found: { corners: Corners; confidence: number; sure: boolean } | null;
+      /** the printed card, its greys with their values */
+      card: { rings: Corners; greys: readonly GreyPatch[] } | null;
+    };
   };
   read: {
     ask: {
@@ -55,6 +65,8 @@ export interface Shot {
   readonly photo: StoredPicture;
   readonly corners: Corners;
   readonly greys: readonly GreyPatch[];
+  readonly card: Corners | null;
+  readonly covered: Covered;
   /** canvas mm: left out, or read although taken for a reflection */
   readonly areas: readonly { readonly place: Place; readonly read: boolean }[];
 }
@@ -64,6 +76,8 @@ export interface ReadAnswer {
   /** the first shot squared, its light as photographed */
   readonly squaredJpeg: Uint8Array;
   readonly shots: number;
+  /** the radial term, and how far it bent the most bent side (photo px) */
+  readonly lens: { readonly bend: number; readonly px: number };
   readonly light: Light;
   readonly glareShare: number;
   readonly glare: Place | null;

@@ -3,7 +3,7 @@ import type { MessagePort } from 'node:worker_threads';
 import sharp from 'sharp';
 import { byteFromLinear } from '../../core/colour';
 import { findingsOf } from '../../core/correct';
-import { combineFlats, CORNERS_SURE, findCanvas, flatFromPhoto, flatSize, lookOf, straighten, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
+import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
 import { doubtOf, massShapes, pixelsIn, placeOfPixels, readFlat, readPlace } from '../../core/read';
 import { lightOfPicture, type Raster } from '../../core/raster';
@@ -65,13 +65,16 @@ async function masses({ plan }: Ask<'masses'>): Answer<'masses'> {
   return { masses: shapes.map(({ id, place, share, centre }) => ({ id, place, share, centre: [...centre] })) };
 }
 
-async function corners({ photo, canvas, plan }: Ask<'corners'>, tell: Tell): Answer<'corners'> {
+async function corners({ photo, canvas, covered, plan, cardValues }: Ask<'corners'>, tell: Tell): Answer<'corners'> {
   tell('opening the photograph', 0.1);
   const picture = await openStored(photo);
-  const look = plan ? lookOf((await openPlan(plan)).plan) : undefined;
+  const look = plan ? lookOf(visiblePart((await openPlan(plan)).plan, canvas, covered)) : undefined;
+  const { widthMm, heightMm } = visibleSize(canvas, covered);
   tell('looking for the canvas', 0.5);
-  const found = findCanvas(picture, { proportion: canvas.widthMm / canvas.heightMm, look });
+  const found = findCanvas(picture, { proportion: widthMm / heightMm, look });
+  const card = findCard(picture);
   return {
+    card: card && { rings: card.rings, greys: card.greys.map((grey, k) => (cardValues ? { ...grey, value: cardValues[k], doubt: 0.05 } : grey)) }, // prettier-ignore
     found: found && { corners: found.corners, confidence: found.confidence, sure: found.confidence >= CORNERS_SURE },
   };
 }
@@ -94,12 +97,12 @@ async function openFlat({ shots, board, before, lightFrom, plan: { canvas } }: A
   const boardPhoto = board && { photo: await openStored(board.photo), corners: board.corners ?? undefined };
   const flats: Flat[] = [];
   let squared: Raster | null = null;
-  for (const [i, { photo, corners, greys, areas }] of shots.entries()) {
+  for (const [i, { photo, corners, covered, greys, card, areas }] of shots.entries()) {
     tell(shots.length > 1 ? `squaring shot ${i + 1} of ${shots.length}` : 'squaring it and taking the light out', 0.2 + (0.5 * i) / shots.length); // prettier-ignore
     const picture = await openStored(photo);
-    flats.push(flatFromPhoto(picture, { canvas, corners, greys, plan, board: boardPhoto, before: beforeFlat, lightFrom })); // prettier-ignore
+    flats.push(flatFromPhoto(picture, { canvas, corners, covered, greys, card, plan, board: boardPhoto, before: beforeFlat, lightFrom })); // prettier-ignore
     leaveOut(flats[i], areas);
-    squared ??= straighten(picture, corners, flatSize(canvas));
+    squared ??= straighten(picture, flats[i].whole, flatSize(canvas), flats[i].lens);
   }
   return { flat: combineFlats(flats), squared: squared as Raster };
 }
@@ -127,6 +130,7 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
     flatJpeg: await jpegOf(flat.picture()),
     squaredJpeg: await jpegOf(opened.squared, 85),
     shots: ask.shots.length,
+    lens: { bend: flat.lens.bend, px: sagitta(flat.lens, flat.corners) },
     light: flat.light,
     glareShare: flat.glareShare,
     glare: flat.mask.includes(1) ? placeOfPixels(flat.mask, reading.aligned) : null,

@@ -11,6 +11,7 @@ import {
   squaredPicture,
   referencePreview,
 } from '../studio/pictures';
+import { cardSheet } from '../studio/cardSheet';
 import type { Studio } from '../studio/studio';
 import { HANDLERS, type Request } from './handlers';
 
@@ -77,6 +78,12 @@ export function apiRouter(studio: Studio): Router {
   router.get('/photos/:id/flat.jpg', picture(flatPicture, 'no-cache'));
   router.get('/photos/:id/squared.jpg', picture(squaredPicture, 'no-cache'));
   router.get('/paintings/:id/plan.jpg', picture(plannedPicture, 'no-cache'));
+  router.get('/card.pdf', async (_incoming, response) => {
+    response
+      .type('application/pdf')
+      .attachment('card-for-photographs.pdf')
+      .send(Buffer.from(await cardSheet()));
+  });
   router.get('/openapi.json', (_incoming, response) => void response.json(openApi()));
   router.use((incoming) => {
     throw new InputError('unknown', `There is nothing at ${incoming.originalUrl}.`, 404);

@@ -180,6 +180,20 @@ async function addAreas(knex: Knex): Promise<void> {
   });
 }
 
+/** What a frame or tape hides of the canvas in a photograph; '' = nothing. */
+async function addCovered(knex: Knex): Promise<void> {
+  await knex.schema.alterTable('photo', (t) => {
+    t.text('covered').notNullable().defaultTo('');
+  });
+}
+
+/** The printed card's rings, where it was found in a photograph. */
+async function addCard(knex: Knex): Promise<void> {
+  await knex.schema.alterTable('photo_greys', (t) => {
+    t.text('card').nullable();
+  });
+}
+
 /** Every change of the database's shape, in order. Never edited once released: a new row is added. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -199,6 +213,12 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   { name: '003-inbox', up: addInbox, down: (knex) => knex.schema.dropTable('arrival') },
   { name: '004-areas', up: addAreas, down: (knex) => knex.schema.dropTable('photo_areas') },
+  {
+    name: '005-covered',
+    up: addCovered,
+    down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumn('covered')),
+  },
+  { name: '006-card', up: addCard, down: (knex) => knex.schema.alterTable('photo_greys', (t) => t.dropColumn('card')) },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

@@ -1,6 +1,6 @@
 import type { BodyOf, Correction } from '../../contract';
 import { correctionOf } from './describe';
-import { homeOf } from './photos';
+import { homeOf } from './looking';
 import { amountOf, measurePlace } from './readings';
 import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type {
   Check,
   Correction,
+  Covered,
   Next,
   Painting,
   PaintingDetail,
@@ -65,6 +66,9 @@ function stateOf(row: PhotoRow, corners: CornersRow | undefined, reading: Readin
   return row.lookedAt ? 'asked' : 'arrived';
 }
 
+export const coveredOf = ({ covered }: PhotoRow): Covered =>
+  covered ? (JSON.parse(covered) as Covered) : { by: 'nothing', top: 0, right: 0, bottom: 0, left: 0 };
+
 /** A photograph with its governing corners and greys. */
 export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
   const [image, corners, greys, areas, reading] = await Promise.all([
@@ -85,11 +89,13 @@ export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
     cornersFrom: corners?.cornersFrom ?? null,
     confidence: corners?.confidence ?? null,
     greys: greys ? JSON.parse(greys.greys) : [],
+    card: greys?.card ? JSON.parse(greys.card) : null,
     areas: areas ? JSON.parse(areas.areas) : [],
     role: row.role,
     lightFrom: row.lightFrom,
     lamp: row.lamp,
     surface: row.surface,
+    covered: coveredOf(row),
     state: stateOf(row, corners, reading),
     readingId: reading?.id ?? null,
   };

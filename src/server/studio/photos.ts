@@ -1,10 +1,10 @@
-import type { BodyOf, Job, PaintingDetail, Photo } from '../../contract';
+import type { BodyOf, Covered, Job, PaintingDetail, Photo } from '../../contract';
 import { isConvexClockwise, type Corners } from '../../core/raster';
 import { InputError } from '../images/inputError';
 import { describePainting, imageOf, photoOf } from './describe';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
-import { planTask } from './paintings';
-import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
+import { homeOf, lookForCorners } from './looking';
+import { newest, rowOf, type GreysRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 
 /** Starts the next session; without a date, today's. */
@@ -30,10 +30,18 @@ export async function addSession(
   return describePainting(db, paintingId);
 }
 
-/** Where a photo belongs. */
-export async function homeOf({ db }: Studio, photo: PhotoRow): Promise<{ session: SessionRow; painting: PaintingRow }> {
-  const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
-  return { session, painting: await rowOf<PaintingRow>(db, 'painting', session.paintingId) };
+/** A frame or tape stays on from photograph to photograph until something else is said. */
+async function coveredLast(db: Studio['db'], sessionId: string): Promise<string> {
+  const last = (await db('photo')
+    .join('session', 'session.id', 'photo.sessionId')
+    .where('session.paintingId', db('session').where({ id: sessionId }).select('paintingId'))
+    .where({ role: 'canvas', aside: 0 })
+    .orderBy([
+      { column: 'session.number', order: 'desc' },
+      { column: 'photo.rowid', order: 'desc' },
+    ])
+    .first('photo.covered as covered')) as { covered: string } | undefined;
+  return last?.covered ?? '';
 }
 
 /** The row of a photograph that is new to its session. */
@@ -52,6 +60,7 @@ export async function keepPhoto(
     lightFrom: 'auto',
     lamp: '',
     surface: '',
+    covered: await coveredLast(db, sessionId),
     aside: 0,
   };
   await db('photo').insert(row);
@@ -94,39 +103,6 @@ export async function addPhoto(
   return { photo: await photoOf(db, row), job: lookForCorners(studio, row, painting), twin: twin !== undefined };
 }
 
-/** Looks for a photograph's corners as a job; corners the painter showed are never replaced. */
-export function lookForCorners(studio: Studio, photo: PhotoRow, painting: PaintingRow): Job {
-  const { db, files, crew, jobs, world } = studio;
-  return (
-    jobs.underWay(photo.id) ??
-    jobs.post({ kind: 'corners', photoId: photo.id }, async (signal, onProgress) => {
-      const plan = await planTask(studio, painting);
-      const { found } = await crew.run(
-        'corners',
-        {
-          photo: { path: files.originalPath(photo.sha256), name: photo.fileName },
-          canvas: painting,
-          plan: plan?.task ?? null,
-        },
-        { signal, onProgress },
-      );
-      await db.transaction(async (trx) => {
-        await trx('photo').where({ id: photo.id }).update({ lookedAt: 1 });
-        const given = await trx('photo_corners').where({ photoId: photo.id, cornersFrom: 'given' }).first();
-        if (found?.sure && !given)
-          await trx('photo_corners').insert({
-            id: world.newId(),
-            photoId: photo.id,
-            corners: JSON.stringify(found.corners),
-            cornersFrom: 'found',
-            confidence: found.confidence,
-            setAt: world.now().toISOString(),
-          });
-      });
-    })
-  );
-}
-
 /** Keeps the places that are not read, or read all the same. */
 export async function setAreas(
   { db, world }: Studio,
@@ -147,20 +123,30 @@ export async function setAreas(
 export async function changePhoto(
   studio: Studio,
   photoId: string,
-  { aside, ...change }: BodyOf<'changePhoto'>,
+  { aside, covered, ...change }: BodyOf<'changePhoto'>,
 ): Promise<PaintingDetail> {
   const { db } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
-  const update = { ...change, ...(aside === undefined ? {} : { aside: aside ? 1 : 0 }) };
+  const { painting } = await homeOf(studio, photo);
+  if (covered) checkCovered(covered, painting);
+  const update = {
+    ...change,
+    ...(aside === undefined ? {} : { aside: aside ? 1 : 0 }),
+    ...(covered ? { covered: covered.by === 'nothing' ? '' : JSON.stringify(covered) } : {}),
+  };
   if (Object.keys(update).length > 0) await db('photo').where({ id: photoId }).update(update);
-  return describePainting(db, (await homeOf(studio, photo)).painting.id);
+  // A rectangle of other proportions is looked for anew; corners the painter showed stay.
+  if (covered) lookForCorners(studio, await rowOf<PhotoRow>(db, 'photo', photoId), painting);
+  return describePainting(db, painting.id);
 }
 
-/** Goes on looking for corners where the last run was cut off. */
-export async function resumeLooking(studio: Studio): Promise<void> {
-  const { db } = studio;
-  const rows = (await db('photo').where({ lookedAt: 0, aside: 0 }).orderBy('rowid')) as PhotoRow[];
-  for (const row of rows) lookForCorners(studio, row, (await homeOf(studio, row)).painting);
+/** @throws InputError when a frame or tape would hide half of the canvas */
+function checkCovered({ by, top, right, bottom, left }: Covered, { widthMm, heightMm }: PaintingRow): void {
+  if (by === 'nothing' || (left + right <= widthMm / 2 && top + bottom <= heightMm / 2)) return;
+  throw new InputError(
+    'covered',
+    `A ${by} that hides so much leaves less than half of the canvas of ${widthMm} x ${heightMm} mm to be seen. What was said before is kept. Give how many millimetres of the canvas lie under it on each side.`,
+  );
 }
 
 /** Keeps the corners the painter showed. @throws InputError when they cross, lie far outside, or enclose next to nothing */
@@ -204,6 +190,7 @@ export async function setGreys(studio: Studio, photoId: string, greys: BodyOf<'s
   const { db, world } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
   const { width, height } = await imageOf(db, photo.sha256);
+  const before = await newest<GreysRow>(db, 'photo_greys', photoId, 'setAt');
   for (const {
     box: [x, y, w, h],
   } of greys) {
@@ -217,6 +204,8 @@ export async function setGreys(studio: Studio, photoId: string, greys: BodyOf<'s
     id: world.newId(),
     photoId,
     greys: JSON.stringify(greys),
+    // The card stays where it is as long as any of its greys is used.
+    card: greys.length > 0 ? (before?.card ?? null) : null,
     setAt: world.now().toISOString(),
   });
   return photoOf(db, photo);

@@ -14,7 +14,7 @@ import { InputError } from '../images/inputError';
 import type { ReadAnswer } from '../jobs/tasks';
 import { decisionsOf, photoOf, shotsOf } from './describe';
 import { planTask } from './paintings';
-import { homeOf } from './photos';
+import { homeOf } from './looking';
 import {
   newest,
   rowOf,
@@ -118,7 +118,9 @@ async function asked(studio: Studio, photoId: string) {
     photo: storedOf(studio, one),
     corners: photo.corners as NonNullable<typeof photo.corners>,
     greys: photo.greys,
+    card: photo.card,
     areas: photo.areas,
+    covered: photo.covered,
   });
   const task = {
     shots: [shotOf(row, main), ...further.map(({ row: one, photo }) => shotOf(one, photo))],
@@ -134,6 +136,7 @@ async function asked(studio: Studio, photoId: string) {
       task.shots[i].corners,
       task.shots[i].greys,
       task.shots[i].areas,
+      task.shots[i].covered,
     ]),
     board: board ? [board.row.sha256, board.photo.corners] : null,
     before: before ? last?.reading.id : null,
@@ -271,6 +274,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     stale: now?.inputs !== row.inputs,
     // Readings made before several shots could be combined know neither the field nor the number of shots.
     light: { ...kept.light, gainStops: [...kept.light.gainStops], field: [...(kept.light.field ?? [])] },
+    lens: kept.lens ?? { bend: 0, px: 0 },
     shots: kept.shots ?? 1,
     glareShare: kept.glareShare,
     glare: kept.glare as ReadingDetail['glare'],

@@ -49,6 +49,8 @@ export interface PhotoRow {
   lightFrom: 'auto' | 'last-session' | 'as-photographed';
   lamp: '' | 'daylight' | 'lamp' | 'mixed';
   surface: '' | 'dry' | 'wet' | 'oiled out' | 'freshly glazed';
+  /** JSON of what a frame or tape hides; '' = nothing */
+  covered: string;
   aside: number;
 }
 export interface ArrivalRow {
@@ -73,6 +75,8 @@ export interface GreysRow {
   id: string;
   photoId: string;
   greys: string;
+  /** JSON of the printed card's rings; null = no card */
+  card: string | null;
   setAt: string;
 }
 export interface AreasRow {

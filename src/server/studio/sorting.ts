@@ -3,7 +3,8 @@ import type { ResponseOf } from '../../contract';
 import { dayTaken } from '../images/takenAt';
 import { photoOf } from './describe';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
-import { keepPhoto, lookForCorners } from './photos';
+import { lookForCorners } from './looking';
+import { keepPhoto } from './photos';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 

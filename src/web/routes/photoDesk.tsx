@@ -7,6 +7,7 @@ import type { Refused } from '../api/client';
 import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
+import { CoveredChoice } from '../slips/coveredChoice';
 import { Greys } from '../slips/greys';
 import { LightChoice } from '../slips/lightChoice';
 import { JobProgress } from '../slips/jobProgress';
@@ -187,6 +188,8 @@ export function PhotoDesk({
               />
               <CornerStage
                 photo={photo}
+                canvas={painting}
+                bend={own?.lens.bend ?? 0}
                 corners={corners}
                 chosen={chosen}
                 onChoose={setChosen}
@@ -208,7 +211,10 @@ export function PhotoDesk({
             `Corners found, sure to ${Math.round((photo.confidence ?? 0) * 100)} %. Drag one, or nudge it with the arrow keys.`}
           {view === 'corners' &&
             photo.cornersFrom === 'given' &&
-            'Corners as you set them. Shift with an arrow moves ten pixels.'}
+            'Corners as you set them. Shift with an arrow moves ten pixels, Alt a tenth.'}
+          {view === 'corners' && own && own.lens.px >= 0.5 && (
+            <> The lens bends straight sides by {own.lens.px.toFixed(0)} px; that is taken out.</>
+          )}
           {!photo.corners && photo.state === 'arrived' && 'Looking for the corners. You may show them yourself.'}
           {photo.state === 'asked' && !busy && photo.role === 'canvas' && (
             <b>Show the four corners: drag each ring to its corner of the canvas.</b>
@@ -222,6 +228,7 @@ export function PhotoDesk({
             </button>
           )}
         </p>
+        {view === 'corners' && photo.role === 'canvas' && <CoveredChoice paintingId={painting.id} photo={photo} />}
         {shots}
       </div>
       <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>

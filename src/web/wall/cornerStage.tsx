@@ -1,12 +1,16 @@
 import { Fragment, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import type { Photo } from '../../contract';
-import type { Corners, Point } from '../../core/raster';
+import { visibleBox, wholeCorners, type CanvasSize } from '../../core/photo';
+import { bentBy, unbent, type Corners, type Lens, type Point } from '../../core/raster';
 
 export const CORNER_NAMES = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
 type Grey = Photo['greys'][number];
 
 interface Props {
   readonly photo: Photo;
+  readonly canvas: CanvasSize;
+  /** how the lens bent straight sides, where it is known */
+  readonly bend: number;
   readonly corners: Corners;
   readonly chosen: number;
   readonly onChoose: (corner: number) => void;
@@ -38,8 +42,30 @@ const twice = (under: number, over: number, draw: (stroke: Stroke, upper: boolea
     </Fragment>
   ));
 
+/** The sides between four corners as the lens bends them: a path. */
+function bentSides(corners: Corners, lens: Lens): string {
+  if (lens.bend === 0) return `M${corners.map((p) => p.join(' ')).join('L')}Z`;
+  const flat = corners.map((p) => unbent(lens, p));
+  const points = flat.flatMap(([x, y], i) => {
+    const [u, v] = flat[(i + 1) % 4];
+    return Array.from({ length: 16 }, (_, k) => bentBy(lens, [x + ((u - x) * k) / 16, y + ((v - y) * k) / 16]));
+  });
+  return `M${points.map((p) => p.map((c) => c.toFixed(1)).join(' ')).join('L')}Z`;
+}
+
 /** The photograph with its four corners to drag or nudge, and grey patches to mark. */
-export function CornerStage({ photo, corners, chosen, onChoose, onCorners, greys, marking, onGrey }: Props) {
+export function CornerStage({
+  photo,
+  canvas,
+  bend,
+  corners,
+  chosen,
+  onChoose,
+  onCorners,
+  greys,
+  marking,
+  onGrey,
+}: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<{ corner: number } | { from: Point; to: Point } | null>(null);
   const ghost = useRef<SVGRectElement>(null);
@@ -89,7 +115,9 @@ export function CornerStage({ photo, corners, chosen, onChoose, onCorners, greys
     const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
     onCorners(moved(corner, [corners[corner][0] + by[0] * step, corners[corner][1] + by[1] * step]), true);
   };
-  const outline = `M${corners.map((p) => p.join(' ')).join('L')}Z`;
+  const lens = { bend, width: photo.width, height: photo.height };
+  const hidden = photo.covered.by !== 'nothing' && visibleBox(canvas, photo.covered)[2] > 0;
+  const whole = hidden ? wholeCorners(corners, canvas, photo.covered) : null;
   return (
     <svg
       ref={svg}
@@ -106,8 +134,12 @@ export function CornerStage({ photo, corners, chosen, onChoose, onCorners, greys
       onPointerUp={onUp}
     >
       {twice(4, 1.5, (stroke) => (
-        <path d={outline} {...stroke} />
+        <path d={bentSides(corners, lens)} {...stroke} />
       ))}
+      {whole &&
+        twice(3, 1.2, (stroke, upper) => (
+          <path d={bentSides(whole, lens)} {...stroke} strokeDasharray={upper ? '7 5' : undefined} />
+        ))}
       {greys.map(({ box: [x, y, width, height] }, i) => (
         <g key={i}>
           {twice(3, 1.5, (stroke, upper) => (

@@ -1,0 +1,215 @@
+import { codeFromLinear } from '../colour';
+import { connectedRegions, homographyBetween, isConvexClockwise, linearTables, median, project, rectangle, sumCells, type Box, type Corners, type Homography, type Picture, type Plane, type Point } from '../raster'; // prettier-ignore
+import { CARD, CARD_DOUBT, CARD_VALUES } from './cardLayout';
+import type { CanvasSize } from './covered';
+import type { GreyPatch } from './patches';
+
+/** The printed card as a photo shows it. */
+export interface FoundCard {
+  /** centres of its rings, photo px, clockwise from the card's own top left */
+  readonly rings: Corners;
+  /** its greys, ready to be read */
+  readonly greys: readonly GreyPatch[];
+  readonly pxPerMm: number;
+}
+
+const LOOK_PX = 2000; // long side of the picture the card is looked for in
+const MOST_RINGS = 14; // more round marks than this are a pattern, not a card
+
+/** How light the photo looks, at a size the rings can be told in. */
+function lightnessOf(picture: Picture): { plane: Plane; shrink: number } {
+  const shrink = Math.max(1, Math.max(picture.width, picture.height) / LOOK_PX);
+  const size = { width: Math.round(picture.width / shrink), height: Math.round(picture.height / shrink) };
+  const plane = () => new Float32Array(size.width * size.height);
+  const out = [plane(), plane(), plane()];
+  const tables = linearTables(picture).map((table) => table.map(codeFromLinear));
+  sumCells(picture, [0, 0, picture.width, picture.height], { out, tables, ...size, most: 2 });
+  return { plane: { ...size, data: out[1] }, shrink };
+}
+
+/** 1 where the picture is clearly darker than the mean of a window round it. */
+function darkPlaces({ width, height, data }: Plane): Int8Array {
+  const sums = new Float64Array((width + 1) * (height + 1));
+  for (let y = 0; y < height; y++) {
+    let row = 0;
+    for (let x = 0; x < width; x++) {
+      row += data[y * width + x];
+      sums[(y + 1) * (width + 1) + x + 1] = sums[y * (width + 1) + x + 1] + row;
+    }
+  }
+  const reach = Math.round(width / 28);
+  const dark = new Int8Array(data.length);
+  for (let y = 0; y < height; y++) {
+    const y0 = Math.max(0, y - reach) * (width + 1);
+    const y1 = Math.min(height, y + reach + 1) * (width + 1);
+    const rows = (y1 - y0) / (width + 1);
+    for (let x = 0; x < width; x++) {
+      const x0 = Math.max(0, x - reach);
+      const x1 = Math.min(width, x + reach + 1);
+      const mean = (sums[y1 + x1] - sums[y1 + x0] - sums[y0 + x1] + sums[y0 + x0]) / (rows * (x1 - x0));
+      dark[y * width + x] = data[y * width + x] < 0.72 * mean ? 1 : -1;
+    }
+  }
+  return dark;
+}
+
+interface Ring {
+  readonly at: Point;
+  /** half its width, px of the small picture */
+  readonly radius: number;
+}
+
+/** Dark pieces that are rings: as wide as high, light in the middle, and along every ray light, dark, light at the card's own radii. */
+function ringsIn(dark: Int8Array, { width, height, data }: Plane): Ring[] {
+  const { of, sizes } = connectedRegions(dark, width);
+  const boxes = new Int32Array(4 * sizes.length);
+  sizes.forEach((_, k) => boxes.set([width, height, -1, -1], 4 * k));
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i++) {
+      const at = 4 * of[i];
+      if (at < 0) continue;
+      if (x < boxes[at]) boxes[at] = x;
+      if (y < boxes[at + 1]) boxes[at + 1] = y;
+      if (x > boxes[at + 2]) boxes[at + 2] = x;
+      if (y > boxes[at + 3]) boxes[at + 3] = y;
+    }
+  }
+  const rings: Ring[] = [];
+  for (let k = 0; k < sizes.length; k++) {
+    const [x0, y0, x1, y1] = boxes.subarray(4 * k, 4 * k + 4);
+    const [w, h] = [x1 - x0 + 1, y1 - y0 + 1];
+    // A ring of these radii fills 0.63 of its box.
+    const full = sizes[k] / (w * h);
+    if (w < 7 || h < 7 || w > 0.08 * width || w > 1.8 * h || h > 1.8 * w || full < 0.45 || full > 0.8) continue;
+    const at: Point = [(x0 + x1 + 1) / 2, (y0 + y1 + 1) / 2];
+    if (isRing(dark, { width, height, data }, { at, half: [w / 2, h / 2] })) rings.push({ at, radius: (w + h) / 4 });
+  }
+  return rings;
+}
+
+const RAYS = 20;
+
+function isRing(
+  dark: Int8Array,
+  { width, height }: Plane,
+  { at, half }: { at: Point; half: readonly [number, number] },
+): boolean {
+  const seen = (share: number, angle: number): number => {
+    const x = Math.floor(at[0] + share * half[0] * Math.cos(angle));
+    const y = Math.floor(at[1] + share * half[1] * Math.sin(angle));
+    return x < 0 || y < 0 || x >= width || y >= height ? 0 : dark[y * width + x];
+  };
+  const middle = CARD.ringMm.inner / CARD.ringMm.outer;
+  let good = 0;
+  for (let k = 0; k < RAYS; k++) {
+    const angle = (2 * Math.PI * k) / RAYS;
+    if (seen(0, angle) < 0 && seen(0.45 * middle, angle) < 0 && seen((1 + middle) / 2, angle) > 0 && seen(1.25, angle) < 0) good++; // prettier-ignore
+  }
+  return good >= RAYS - 2;
+}
+
+const distance = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+
+/** Whether four rings lie as the card's do: long and short sides, and rings as large as those sides say. */
+function liesLikeCard(four: readonly Ring[]): boolean {
+  const [a, b, c, d] = four.map(({ at }) => at);
+  if (!isConvexClockwise([a, b, c, d])) return false;
+  const [[x0, y0], [x1], , [, y3]] = CARD.rings;
+  const wanted = (x1 - x0) / (y3 - y0);
+  const [top, right, bottom, left] = [distance(a, b), distance(b, c), distance(c, d), distance(d, a)];
+  const ratio = (top + bottom) / (left + right);
+  const even = Math.max(top / bottom, bottom / top) < 1.4 && Math.max(left / right, right / left) < 1.4;
+  if (!even || ratio < wanted / 1.9 || ratio > wanted * 1.9) return false;
+  const mm = Math.sqrt((((top + bottom) / 2) * ((left + right) / 2)) / ((x1 - x0) * (y3 - y0)));
+  return four.every(({ radius }) => radius > 0.65 * CARD.ringMm.outer * mm && radius < 1.5 * CARD.ringMm.outer * mm);
+}
+
+/** Median of the small picture round a place of the card, and how much it varies there. */
+function tone({ width, height, data }: Plane, toPlane: Homography, [x, y, w, h]: Box): { mid: number; spread: number } {
+  const list: number[] = [];
+  for (let i = 0; i < 81; i++) {
+    const [u, v] = project(toPlane, [x + w * (0.25 + (0.5 * (i % 9)) / 8), y + h * (0.25 + (0.5 * Math.floor(i / 9)) / 8)]); // prettier-ignore
+    if (u < 0 || v < 0 || u >= width || v >= height) return { mid: NaN, spread: Infinity };
+    list.push(data[Math.floor(v) * width + Math.floor(u)]);
+  }
+  const mid = median(list);
+  return { mid, spread: median(list.map((value) => Math.abs(value - mid))) };
+}
+
+/** Whether six even greys lie between the rings, each clearly darker than the one before. */
+function showsGreys(plane: Plane, toPlane: Homography): boolean {
+  const tones = CARD.patches.map((box) => tone(plane, toPlane, box));
+  if (tones.some(({ mid, spread }) => !(spread < 0.05) || Number.isNaN(mid))) return false;
+  const falls = tones.every(({ mid }, k) => k === 0 || mid < tones[k - 1].mid - 0.012);
+  return falls && tones[0].mid > 2 * tones[5].mid;
+}
+
+/** Axis-aligned boxes in photo px well inside each grey, however the card is turned. */
+function greysOf(toPhoto: Homography): GreyPatch[] {
+  return CARD.patches.map(([x, y, w, h], k) => {
+    const [cx, cy] = project(toPhoto, [x + w / 2, y + h / 2]);
+    const reach = [0, 1, 2, 3].map((i) => {
+      const [u, v] = project(toPhoto, [x + (i % 2 ? w : 0), y + (i > 1 ? h : 0)]);
+      return Math.hypot(u - cx, v - cy);
+    });
+    // Half the side of an upright square that lies inside the patch whatever its turn.
+    const half = 0.42 * Math.min(...reach);
+    return { box: [cx - half, cy - half, 2 * half, 2 * half], value: CARD_VALUES[k], doubt: CARD_DOUBT[k] };
+  });
+}
+
+/**
+ * Finds the printed card: four rings that lie as its own do, with its greys between them.
+ * @returns null where there is none, or it is too small or turned too far to be told surely
+ */
+export function findCard(picture: Picture): FoundCard | null {
+  const { plane, shrink } = lightnessOf(picture);
+  const rings = ringsIn(darkPlaces(plane), plane);
+  if (rings.length < 4 || rings.length > MOST_RINGS) return null;
+  for (const [a, b, c, d] of quadruples(rings)) {
+    for (const four of [
+      [a, b, c, d],
+      [b, c, d, a],
+      [c, d, a, b],
+      [d, a, b, c],
+    ]) {
+      // prettier-ignore
+      if (!liesLikeCard(four)) continue;
+      const inPlane = four.map(({ at }) => at) as unknown as Corners;
+      const toPlane = homographyBetween(CARD.rings, inPlane);
+      if (!toPlane || !showsGreys(plane, toPlane)) continue;
+      const scaled = inPlane.map(([x, y]) => [x * shrink, y * shrink]) as unknown as Corners;
+      const toPhoto = homographyBetween(CARD.rings, scaled) as Homography;
+      const long = (distance(scaled[0], scaled[1]) + distance(scaled[3], scaled[2])) / 2;
+      return { rings: scaled, greys: greysOf(toPhoto), pxPerMm: long / (CARD.rings[1][0] - CARD.rings[0][0]) };
+    }
+  }
+  return null;
+}
+
+/** Every four of the rings, in clockwise order round their middle. */
+function* quadruples(rings: readonly Ring[]): Generator<readonly Ring[]> {
+  const n = rings.length;
+  for (let i = 0; i < n; i++)
+    for (let j = i + 1; j < n; j++)
+      for (let k = j + 1; k < n; k++)
+        for (let l = k + 1; l < n; l++) {
+          const four = [rings[i], rings[j], rings[k], rings[l]];
+          const [mx, my] = [0, 1].map((axis) => four.reduce((sum, { at }) => sum + at[axis] / 4, 0));
+          const turn = ({ at: [x, y] }: Ring) => Math.atan2(y - my, x - mx);
+          yield four.sort((p, q) => turn(p) - turn(q));
+        }
+}
+
+/**
+ * How large the card looks in the canvas's own millimetres: 1 = the canvas has the size that was said (and the card lies in its plane);
+ * 0.97 = the canvas is 3 % larger than said.
+ * @param rings of the card and @param whole corners of the canvas, photo px
+ */
+export function cardScale(rings: Corners, whole: Corners, { widthMm, heightMm }: CanvasSize): number {
+  const toCanvas = homographyBetween(whole, rectangle(widthMm, heightMm));
+  if (!toCanvas) return 1;
+  const [a, b, c, d] = rings.map((ring) => project(toCanvas, ring));
+  const [[x0], [x1]] = CARD.rings;
+  return (distance(a, b) + distance(d, c)) / (2 * (x1 - x0));
+}

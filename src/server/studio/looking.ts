@@ -1,0 +1,64 @@
+import type { Job } from '../../contract';
+import { coveredOf } from './describe';
+import { planTask } from './paintings';
+import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
+import { getSettings } from './settings';
+import type { Studio } from './studio';
+
+/** Where a photo belongs. */
+export async function homeOf({ db }: Studio, photo: PhotoRow): Promise<{ session: SessionRow; painting: PaintingRow }> {
+  const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
+  return { session, painting: await rowOf<PaintingRow>(db, 'painting', session.paintingId) };
+}
+
+/** Looks for a photograph's corners and the printed card as a job; what the painter showed is never replaced. */
+export function lookForCorners(studio: Studio, photo: PhotoRow, painting: PaintingRow): Job {
+  const { db, files, crew, jobs, world } = studio;
+  return (
+    jobs.underWay(photo.id) ??
+    jobs.post({ kind: 'corners', photoId: photo.id }, async (signal, onProgress) => {
+      const plan = await planTask(studio, painting);
+      const { cardValues } = await getSettings(studio);
+      const { found, card } = await crew.run(
+        'corners',
+        {
+          photo: { path: files.originalPath(photo.sha256), name: photo.fileName },
+          canvas: painting,
+          covered: coveredOf(photo),
+          plan: plan?.task ?? null,
+          cardValues,
+        },
+        { signal, onProgress },
+      );
+      await db.transaction(async (trx) => {
+        await trx('photo').where({ id: photo.id }).update({ lookedAt: 1 });
+        const given = await trx('photo_corners').where({ photoId: photo.id, cornersFrom: 'given' }).first();
+        if (found?.sure && !given)
+          await trx('photo_corners').insert({
+            id: world.newId(),
+            photoId: photo.id,
+            corners: JSON.stringify(found.corners),
+            cornersFrom: 'found',
+            confidence: found.confidence,
+            setAt: world.now().toISOString(),
+          });
+        const marked = await trx('photo_greys').where({ photoId: photo.id }).first();
+        if (card && !marked)
+          await trx('photo_greys').insert({
+            id: world.newId(),
+            photoId: photo.id,
+            greys: JSON.stringify(card.greys),
+            card: JSON.stringify(card.rings),
+            setAt: world.now().toISOString(),
+          });
+      });
+    })
+  );
+}
+
+/** Goes on looking for corners where the last run was cut off. */
+export async function resumeLooking(studio: Studio): Promise<void> {
+  const { db } = studio;
+  const rows = (await db('photo').where({ lookedAt: 0, aside: 0 }).orderBy('rowid')) as PhotoRow[];
+  for (const row of rows) lookForCorners(studio, row, (await homeOf(studio, row)).painting);
+}
