@@ -8,6 +8,7 @@ await build({
     worker: 'src/server/jobs/worker.ts',
     cli: 'src/cli/main.ts',
     seed: 'src/demo/seed.ts',
+    demo: 'src/demo/run.ts',
   },
   outdir: 'dist',
   bundle: true,

@@ -14,6 +14,7 @@ import {
   Photo,
   PhoneState,
   PhotoRole,
+  Quality,
   ReadingDetail,
   Settings,
   Surface,
@@ -56,6 +57,8 @@ const Added = z.object({ photo: Photo, job: Job, twin: z.boolean() });
 const Arrivals = z.object({
   /** the folder that is watched */
   folder: z.string(),
+  /** address of the studio camera's page; null = there is none */
+  camera: z.string().nullable(),
   waiting: z.array(
     z.object({
       id: z.uuid(),
@@ -220,6 +223,14 @@ export const ROUTES = {
       })
       .partial(),
     response: PaintingDetail,
+    status: 200,
+  }),
+  judgePhoto: route({
+    method: 'get',
+    path: '/photos/:photoId/quality',
+    summary: 'How good a photograph is before it is read: what is wrong, what to do, what it costs in certainty',
+    body: null,
+    response: Quality,
     status: 200,
   }),
   readPhoto: route({

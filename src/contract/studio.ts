@@ -81,6 +81,7 @@ export const Covered = z.object({
 });
 /** auto: from whatever is known best; last-session: from what has not changed since; as-photographed: left as it is */
 export const LightFrom = z.enum(['auto', 'last-session', 'as-photographed']);
+export const LightMethod = z.enum(['card', 'grey', 'board', 'before', 'plan', 'untouched']);
 export const Lamp = z.enum(['', 'daylight', 'lamp', 'mixed']);
 export const Surface = z.enum(['', 'dry', 'wet', 'oiled out', 'freshly glazed']);
 
@@ -182,6 +183,19 @@ export const PaintingSummary = Painting.extend({
   openCorrections: z.number().int(),
 });
 
+/** What is wrong with a photo and what to do; and what it costs in certainty. */
+export const QualityLine = z.object({ words: z.string(), cost: z.string() });
+
+/** How good a photo is, before it is read. */
+export const Quality = z.object({
+  method: LightMethod,
+  uncertainty: Uncertainty,
+  glareShare: z.number(),
+  blurMm: z.number().nullable(),
+  pixelsPerMm: z.number(),
+  lines: z.array(QualityLine),
+});
+
 export const MassOfReading = Comparison.extend({
   id: z.number().int(),
   name: z.string(),
@@ -216,7 +230,7 @@ export const ReadingDetail = z.object({
   /** the corners, greys, shots, light or plan have changed since */
   stale: z.boolean(),
   light: z.object({
-    method: z.enum(['card', 'grey', 'board', 'before', 'plan', 'untouched']),
+    method: LightMethod,
     gainStops: z.array(z.number()),
     fallOffStops: z.number(),
     /** stops relative to the canvas's middle, 17 x 17 over the canvas, row by row; empty in readings made before it was kept */
@@ -231,7 +245,7 @@ export const ReadingDetail = z.object({
   glareShare: z.number(),
   glare: Shape.nullable(),
   blurMm: z.number().nullable(),
-  quality: z.array(z.string()),
+  quality: z.array(QualityLine),
   masses: z.array(MassOfReading),
   findings: z.array(FindingOfReading),
 });
@@ -291,6 +305,7 @@ export type Correction = z.infer<typeof Correction>;
 export type Next = z.infer<typeof Next>;
 export type PaintingDetail = z.infer<typeof PaintingDetail>;
 export type PaintingSummary = z.infer<typeof PaintingSummary>;
+export type Quality = z.infer<typeof Quality>;
 export type MassOfReading = z.infer<typeof MassOfReading>;
 export type FindingOfReading = z.infer<typeof FindingOfReading>;
 export type ReadingDetail = z.infer<typeof ReadingDetail>;

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { RECIPES } from './paintings';
 import type { PaintingRecipe } from './paintings/recipe';
 import { photograph, STUDIO } from './studio/camera';
-import { jpegOf, openSubject } from './studio/files';
+import { jpegOf, jpegOfSheet, openSubject } from './studio/files';
 import { drawOutlines, paint, tonedGround } from './studio/painter';
 import { belief } from './studio/scene';
 
@@ -46,6 +46,8 @@ async function make(recipe: PaintingRecipe): Promise<void> {
     );
     process.stdout.write(`${name}\n`);
   }
+  // The canvas as it stands now, for the simulated studio camera.
+  await writeFile(join(DATA, `${recipe.slug}-canvas.jpg`), await jpegOfSheet(canvas));
 }
 
 await mkdir(DATA, { recursive: true });

@@ -106,6 +106,7 @@ async function seed(target: string): Promise<void> {
     world: realWorld,
     inbox: join(making, 'inbox'),
     phone: new PhoneDoor(),
+    camera: null,
   };
   const ids: string[] = [];
   for (const recipe of RECIPES) ids.push(await fill(studio, recipe));

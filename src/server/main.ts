@@ -14,7 +14,9 @@ import { openFiles } from './store/files';
 import { resumeLooking } from './studio/looking';
 import { realWorld } from './world';
 
-const { values } = parseArgs({ options: { data: { type: 'string' }, port: { type: 'string', default: '4780' } } });
+const { values } = parseArgs({
+  options: { data: { type: 'string' }, port: { type: 'string', default: '4780' }, camera: { type: 'string' } },
+});
 const port = Number(values.port);
 if (!Number.isInteger(port) || port < 0 || port > 65535) {
   process.stderr.write(`--port "${values.port}" is not understood: give a number from 0 to 65535.\n`);
@@ -29,7 +31,16 @@ const files = await openFiles(data);
 const db = await openDatabase(join(data, 'studio.sqlite'));
 const crew = hireCrew(join(here, 'worker.js'));
 const inbox = inboxOf(data);
-const studio = { db, files, crew, jobs: new JobBoard(realWorld), world: realWorld, inbox, phone: new PhoneDoor() };
+const studio = {
+  db,
+  files,
+  crew,
+  jobs: new JobBoard(realWorld),
+  world: realWorld,
+  inbox,
+  phone: new PhoneDoor(),
+  camera: values.camera ?? null,
+};
 const app = createApp(studio, { webFolder: join(here, 'web'), log });
 await resumeLooking(studio);
 const leaveInbox = await watchInbox(studio, inbox, log);
@@ -44,7 +55,7 @@ const server = app.listen(port, '127.0.0.1', (error?: Error) => {
   }
   const address = server.address();
   process.stdout.write(
-    `Revlin is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/\nYour studio is kept in ${data}\nPhotographs put into ${inbox} come in by themselves.\n`,
+    `Revlin is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/\nYour studio is kept in ${data}\nPhotographs put into ${inbox} come in by themselves.\n${values.camera ? `The simulated studio camera is at ${values.camera}\n` : ''}`,
   );
 });
 

@@ -28,8 +28,8 @@ import { findGlare, type GlareMask } from './glare';
 import { lensFrom } from './lens';
 import { makeLook, type Look } from './likeness';
 import { lightOf, type Light } from './light';
-import { readPatch, type GreyPatch } from './patches';
-import { blownShare, judgePhoto, type PhotoQuality } from './quality';
+import { readPatch, steadied, type GreyPatch } from './patches';
+import { blownShare, grainOf, judgePhoto, type PhotoQuality } from './quality';
 import { blurOnSides } from './sides';
 import { CornersRefused, straighten } from './straighten';
 
@@ -135,7 +135,7 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const fromPhoto = whole && homographyBetween(whole, rectangle(1, 1));
   if (!toPhoto || !fromPhoto) throw new CornersRefused('Three of the four corners lie on one line.');
   const squared = straighten(photo, whole, size, lens);
-  const patches = (request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((patch) => patch !== null);
+  const patches = steadied((request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((p) => p !== null));
   const { board, plan } = request;
   const { relight, light } = lightOf(squared, {
     patches,
@@ -240,6 +240,7 @@ function qualityOf(
     pixelsPerMm,
     tiltDegrees: tiltDegrees(corners, widthMm / heightMm),
     clippedShare: blownShare(photo, box),
+    noise: grainOf(photo, box),
     saidShare: request.card ? cardScale(request.card, whole, request.canvas) : 1,
     canvas: request.canvas,
   });

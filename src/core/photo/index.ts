@@ -27,4 +27,5 @@ export type { GreyPatch } from './patches';
 export type { Light, LightMethod } from './light';
 export { valuePlane, type GlareMask } from './glare';
 export { coloursOf, type Colours } from './colours';
-export { wordsForFault, type PhotoFault, type PhotoQuality } from './quality';
+export { wordsForFault, type QualityWords } from './faultWords';
+export type { PhotoFault, PhotoQuality } from './quality';

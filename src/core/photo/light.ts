@@ -110,6 +110,13 @@ const LEFT: Record<LightMethod, Left> = {
   untouched: { value: 0.06, warmth: 1, perStop: 0 },
 };
 
+/** What a kind of evidence leaves uncertain, one sigma, under light that falls off by so many stops. */
+export function leftBy(method: LightMethod, fallOffStops: number): { value: number; warmth: number } {
+  const { value, warmth, perStop } = LEFT[method];
+  const doubt = 1 + perStop * fallOffStops;
+  return { value: value * doubt, warmth: warmth * doubt };
+}
+
 /** What a photo's light is fitted to besides its patches, and what it is then called. */
 interface Fitted {
   readonly fit: PlanFit;
@@ -177,7 +184,7 @@ export function lightOf(
 
 /** What the patches' own values leave uncertain, steps: printers err one way over the whole row, so little of it averages out. */
 const doubtOfPatches = (usable: readonly SeenPatch[]): number =>
-  usable.length === 0 ? 0 : 0.8 * Math.sqrt(usable.reduce((sum, { doubt }) => sum + doubt ** 2, 0) / usable.length);
+  usable.length === 0 ? 0 : 0.6 * Math.sqrt(usable.reduce((sum, { doubt }) => sum + doubt ** 2, 0) / usable.length);
 
 const GRID = 17; // places a side at which the field is told, for drawing it as contours
 

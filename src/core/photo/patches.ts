@@ -1,5 +1,5 @@
-import { lightnessFromLuminance, linearFromLab, luminanceFromValue } from '../colour';
-import { linearTables, median, type Box, type Picture, type Point } from '../raster';
+import { lightnessFromLuminance, linearFromLab, luminanceFromValue, valueFromLuminance } from '../colour';
+import { linearTables, median, solveLinear, type Box, type Picture, type Point } from '../raster';
 
 /** A patch of known value, or of known colour, somewhere in the photo. */
 export interface GreyPatch {
@@ -65,6 +65,44 @@ function lightOf({ value, ab: [a, b] = [0, 0] }: GreyPatch): [number, number, nu
   if (a === 0 && b === 0) return [y, y, y];
   const rgb = linearFromLab({ L: lightnessFromLuminance(100 * y), a, b });
   return rgb.map((v) => Math.max(v, 1e-5)) as [number, number, number];
+}
+
+const BEND = 0.1; // stops by which a phone's curve strays from a parabola in log light
+
+/**
+ * Greys that are known only roughly (a printer's) hold one another up: a camera's curve is smooth, so what one grey says against all
+ * the others is the printer's doing more than the camera's. Each is moved towards the parabola (log light) through all of them, the
+ * further the more doubtful it is. Greys without doubt stay as they are.
+ */
+export function steadied(patches: readonly SeenPatch[]): readonly SeenPatch[] {
+  const grey = patches.filter(({ clipped, known }) => !clipped && known[0] === known[1] && known[1] === known[2]);
+  if (grey.length < 4 || grey.every(({ doubt }) => doubt === 0)) return patches;
+  const stops = ({ known, doubt }: SeenPatch) => {
+    const value = valueFromLuminance(100 * known[1]);
+    return doubt * Math.log2(luminanceFromValue(value + 0.5) / luminanceFromValue(value - 0.5));
+  };
+  const seen = ({ seen: [r, g, b] }: SeenPatch) => Math.log2(Math.cbrt(r * g * b)) + 3;
+  const rows = Array.from({ length: 3 }, () => [0, 0, 0]);
+  const rhs = [0, 0, 0];
+  for (const patch of grey) {
+    const x = seen(patch);
+    const powers = [1, x, x * x];
+    const w = 1 / (stops(patch) ** 2 + BEND ** 2);
+    powers.forEach((p, i) => {
+      rhs[i] += w * p * Math.log2(patch.known[1]);
+      powers.forEach((q, j) => (rows[i][j] += w * p * q));
+    });
+  }
+  const fit = solveLinear(rows, rhs);
+  if (!fit) return patches;
+  return patches.map((patch) => {
+    if (!grey.includes(patch) || patch.doubt === 0) return patch;
+    const x = seen(patch);
+    const through = fit[0] + fit[1] * x + fit[2] * x * x;
+    const own = Math.log2(patch.known[1]);
+    const y = 2 ** (through + ((own - through) * BEND ** 2) / (BEND ** 2 + stops(patch) ** 2));
+    return { ...patch, known: [y, y, y] as const };
+  });
 }
 
 const mean = (numbers: number[]) => numbers.reduce((s, v) => s + v, 0) / Math.max(1, numbers.length);

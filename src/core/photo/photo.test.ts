@@ -8,7 +8,8 @@ import { findGlare } from './glare';
 import { straightLines } from './lines';
 import { readPatch } from './patches';
 import { poseMisfit } from './pose';
-import { judgePhoto, wordsForFault } from './quality';
+import { wordsForFault } from './faultWords';
+import { judgePhoto } from './quality';
 import { CornersRefused, straighten } from './straighten';
 import { toneCurveThrough } from './toneCurve';
 
@@ -198,6 +199,7 @@ test('every fault of a photo has a sentence that says what to do', () => {
     tiltDegrees: 20,
     pixelsPerMm: 1,
     clippedShare: 0.1,
+    noise: 0.05,
     saidShare: 0.9,
     canvas: { widthMm: 400, heightMm: 300 },
   });
@@ -208,14 +210,18 @@ test('every fault of a photo has a sentence that says what to do', () => {
     'fall-off',
     'blurred',
     'tilted',
+    'grainy',
     'coarse',
     'size',
     'no-card',
   ]);
-  for (const fault of faults)
-    expect(wordsForFault(fault)).toMatch(
-      /\. (Turn|Rest|Expose|Stand|Step|A grey)|blown\. Expose|surer\.|look at the size/,
-    );
+  for (const fault of faults) {
+    const { words, cost } = wordsForFault(fault, light);
+    expect(words).toMatch(/\. (Turn|Rest|Expose|Stand|Step|A grey)|Add light|look at the size/);
+    expect(cost).toMatch(/^[A-Z].*\.$/);
+  }
+  // Fall-off's cost is the width it adds: 0.55 of 0.13 a stop, over 1.2 stops.
+  expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.09 of a step');
 });
 
 test('a corner outside the frame: what is not in the photo is not read, the rest is', () => {

@@ -1,7 +1,7 @@
-import type { Picture } from '../raster';
+import { median, type Picture } from '../raster';
 import type { Light } from './light';
 
-/** What is wrong with a photo, as facts; the words for it are in faultWords. */
+/** What is wrong with a photo, as facts; the words for it are in faultWords.ts. */
 export type PhotoFault =
   | { readonly code: 'fall-off'; readonly stops: number }
   | { readonly code: 'blurred'; readonly blurMm: number }
@@ -9,6 +9,7 @@ export type PhotoFault =
   | { readonly code: 'glare'; readonly share: number }
   | { readonly code: 'outside'; readonly share: number }
   | { readonly code: 'tilted'; readonly degrees: number }
+  | { readonly code: 'grainy'; readonly noise: number }
   | { readonly code: 'coarse'; readonly pixelsPerMm: number }
   | { readonly code: 'size'; readonly widthMm: number; readonly heightMm: number }
   | { readonly code: 'no-card' };
@@ -27,10 +28,14 @@ export interface QualityFacts {
   readonly tiltDegrees: number;
   readonly pixelsPerMm: number;
   readonly clippedShare: number;
+  /** see {@link grainOf} */
+  readonly noise: number;
   /** size of the printed card in the canvas's millimetres, as a share of its true size */
   readonly saidShare: number;
   readonly canvas: { readonly widthMm: number; readonly heightMm: number };
 }
+
+const GRAINY = 0.028; // of the full range: what a phone makes of a dim room
 
 /** Faults worth telling the painter about, gravest first. */
 export function judgePhoto(facts: QualityFacts): PhotoQuality {
@@ -41,6 +46,7 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
     facts.light.fallOffStops > 0.4 && { code: 'fall-off', stops: facts.light.fallOffStops },
     facts.blurMm > 1.2 && { code: 'blurred', blurMm: facts.blurMm },
     facts.tiltDegrees > 12 && { code: 'tilted', degrees: facts.tiltDegrees },
+    facts.noise > GRAINY && { code: 'grainy', noise: facts.noise },
     facts.pixelsPerMm < 2 && { code: 'coarse', pixelsPerMm: facts.pixelsPerMm },
     Math.abs(facts.saidShare - 1) > 0.03 && {
       code: 'size',
@@ -50,29 +56,6 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
     (facts.light.method === 'plan' || facts.light.method === 'untouched') && { code: 'no-card' },
   ];
   return { faults: faults.filter((fault) => fault !== false), pixelsPerMm: facts.pixelsPerMm };
-}
-
-/** The only place with sentences about photographs: what it is, what to do. */
-export const faultWords: { [C in PhotoFault['code']]: (fault: Extract<PhotoFault, { code: C }>) => string } = {
-  'fall-off': ({ stops }) =>
-    `One side is ${stops.toFixed(1)} stops darker; taken out. Turn the lamp towards it next time.`,
-  blurred: ({ blurMm }) => `Blurred by ${blurMm.toFixed(1)} mm. Rest the phone on something.`,
-  clipped: ({ share }) => `${Math.round(share * 100)} % of the lights are blown. Expose darker by one stop.`,
-  outside: ({ share }) =>
-    `${Math.max(1, Math.round(share * 100))} % of the canvas lies outside the photograph and is not read. Step back.`,
-  glare: ({ share }) =>
-    `Glare on ${Math.max(1, Math.round(share * 100))} % of the canvas is not read. Turn the lamp 30 degrees.`,
-  tilted: ({ degrees }) =>
-    `Taken ${Math.round(degrees)} degrees off square; straightened. Stand in front of the middle.`,
-  coarse: ({ pixelsPerMm }) => `Only ${pixelsPerMm.toFixed(1)} pixels in a millimetre. Step closer.`,
-  size: ({ widthMm, heightMm }) =>
-    `By the card’s ruler the canvas is about ${Math.round(widthMm)} × ${Math.round(heightMm)} mm. If the card stood in the canvas's plane, look at the size again.`,
-  'no-card': () =>
-    'No patch of known grey in the frame: the light was guessed from the plan. A grey card beside the canvas makes values surer.',
-};
-
-export function wordsForFault<C extends PhotoFault['code']>(fault: Extract<PhotoFault, { code: C }>): string {
-  return (faultWords[fault.code as C] as (f: typeof fault) => string)(fault);
 }
 
 /** Share of a picture's pixels whose every channel is at its end, from every fourth pixel each way inside a box (px). */
@@ -88,4 +71,25 @@ export function blownShare({ data, width }: Picture, [x, y, w, h]: readonly [num
     }
   }
   return all ? blown / all : 0;
+}
+
+/**
+ * Noise of a picture inside a box (px): one sigma as a share of the full range of code values, from what a second difference both ways
+ * leaves of every spot (Immerkaer 1996), by its median so that edges and strokes hardly count.
+ */
+export function grainOf(
+  { data, width, height }: Picture,
+  [x, y, w, h]: readonly [number, number, number, number],
+): number {
+  const top = data instanceof Uint16Array ? 65535 : 255;
+  const stride = Math.max(2, Math.round(Math.sqrt((w * h) / 40_000)));
+  const list: number[] = [];
+  for (let v = Math.max(1, Math.round(y)); v < Math.min(height - 1, y + h); v += stride) {
+    for (let u = Math.max(1, Math.round(x)); u < Math.min(width - 1, x + w); u += stride) {
+      const i = 3 * (v * width + u) + 1;
+      const row = (at: number) => data[at - 3] - 2 * data[at] + data[at + 3];
+      list.push(Math.abs(row(i - 3 * width) - 2 * row(i) + row(i + 3 * width)));
+    }
+  }
+  return list.length < 50 ? 0 : (1.4826 * median(list)) / 6 / top;
 }

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { luminance, quickValue, toLinear } from './colour';
+import { luminance, quickValue, toCode, toLinear } from './colour';
 import type { Shot } from './camera';
 import { pixel, type Sheet, type Subject } from './scene';
 
@@ -39,6 +39,12 @@ export async function openSubject(
     .toBuffer({ resolveWithObject: true });
   return { picture, objects: Uint8Array.from({ length: size.width * size.height }, (_, i) => data[3 * i]) };
 }
+
+/** A sheet of paint as a JPEG, sRGB. */
+export const jpegOfSheet = ({ width, height, data }: Sheet): Promise<Buffer> =>
+  sharp(Uint8Array.from(data, (v) => Math.round(255 * toCode(Math.min(1, Math.max(0, v))))), { raw: { width, height, channels: 3 } }) // prettier-ignore
+    .jpeg({ quality: 90, chromaSubsampling: '4:4:4' })
+    .toBuffer();
 
 export const jpegOf = (shot: Shot, quality = 92): Promise<Buffer> =>
   sharp(Buffer.from(shot.data.buffer), { raw: { width: shot.width, height: shot.height, channels: 3 } })

@@ -1,5 +1,5 @@
 import type { Finding } from '../../core/correct';
-import type { CanvasSize, Covered, GreyPatch, Light } from '../../core/photo';
+import type { CanvasSize, Covered, GreyPatch, Light, LightMethod, QualityWords } from '../../core/photo';
 import type { KeyChoice } from '../../core/plan';
 import type { Comparison, MassReading, Place } from '../../core/read';
 import type { Box, Corners } from '../../core/raster';
@@ -58,6 +58,17 @@ export interface Tasks {
     };
     answer: ReadAnswer;
   };
+  judge: {
+    ask: Tasks['read']['ask'];
+    answer: {
+      method: LightMethod;
+      uncertainty: { value: number; warmth: number };
+      glareShare: number;
+      blurMm: number | null;
+      pixelsPerMm: number;
+      lines: QualityWords[];
+    };
+  };
 }
 
 /** One photograph of the canvas, ready to be read. */
@@ -82,7 +93,7 @@ export interface ReadAnswer {
   readonly glareShare: number;
   readonly glare: Place | null;
   readonly blurMm: number | null;
-  readonly quality: readonly string[];
+  readonly quality: readonly QualityWords[];
   readonly masses: readonly MassReading[];
   readonly findings: readonly Finding[];
   /** one for each place asked about; null where it cannot be read */

@@ -135,10 +135,25 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
     glareShare: flat.glareShare,
     glare: flat.mask.includes(1) ? placeOfPixels(flat.mask, reading.aligned) : null,
     blurMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
-    quality: flat.quality.faults.map(wordsForFault),
+    quality: flat.quality.faults.map((fault) => wordsForFault(fault, flat.light)),
     masses: reading.masses,
     findings,
     places: ask.places.map((place) => readPlace(reading.aligned, place, flat)),
+  };
+}
+
+/** How good the photographs are, without reading them. */
+async function judge(ask: Ask<'judge'>, tell: Tell): Answer<'judge'> {
+  const { plan } = await openPlan(ask.plan);
+  const flat = doubted((await openFlat(ask, plan, tell)).flat, ask.doubt);
+  const { light, quality, glareShare, blurMm } = flat;
+  return {
+    method: light.method,
+    uncertainty: light.uncertainty,
+    glareShare,
+    blurMm: Number.isFinite(blurMm) ? blurMm : null,
+    pixelsPerMm: quality.pixelsPerMm,
+    lines: quality.faults.map((fault) => wordsForFault(fault, light)),
   };
 }
 
@@ -149,6 +164,7 @@ const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   masses,
   corners,
   read,
+  judge,
 };
 
 /** Entry of every worker thread: does the task and tells its progress through the port. */

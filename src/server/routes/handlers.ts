@@ -9,7 +9,7 @@ import type { Arrived } from '../studio/keepPicture';
 import { addPainting, addReference, changePlan, cropReference, massesOf, putOnEasel } from '../studio/paintings';
 import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } from '../studio/photos';
 import { openPhone } from '../studio/phone';
-import { decide, describeReading, measurePlace, readPhoto } from '../studio/readings';
+import { decide, describeReading, judgePhoto, measurePlace, readPhoto } from '../studio/readings';
 import { getSettings, putSettings } from '../studio/settings';
 import { sortPhoto } from '../studio/sorting';
 import type { Studio } from '../studio/studio';
@@ -48,6 +48,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
   setAreas: ({ studio, params, body }) => setAreas(studio, params.photoId, body.areas),
   changePhoto: ({ studio, params, body }) => changePhoto(studio, params.photoId, body),
+  judgePhoto: ({ studio, params }) => judgePhoto(studio, params.photoId),
   readPhoto: ({ studio, params }) => readPhoto(studio, params.photoId),
   getReading: ({ studio, params }) => describeReading(studio, params.photoId),
   decide: ({ studio, params, body }) =>

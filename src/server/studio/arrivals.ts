@@ -59,7 +59,7 @@ export async function listArrivals(studio: Studio): Promise<ResponseOf<'listArri
       return { id, fileName, day, problem, width: image?.width ?? null, height: image?.height ?? null };
     }),
   );
-  return { folder: studio.inbox, waiting };
+  return { folder: studio.inbox, camera: studio.camera, waiting };
 }
 
 /** Puts a waiting photograph into the session of its day; null = it belongs to no painting and is asked about no more. */

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Decision, Job, Place, ReadingDetail } from '../../contract';
+import type { Decision, Job, Place, Quality, ReadingDetail } from '../../contract';
 import {
   instruction,
   matchedDifference,
@@ -279,7 +279,8 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     glareShare: kept.glareShare,
     glare: kept.glare as ReadingDetail['glare'],
     blurMm: kept.blurMm,
-    quality: [...kept.quality],
+    // Readings made before costs were told kept sentences only.
+    quality: kept.quality.map((line) => (typeof line === 'string' ? { words: line, cost: '' } : line)),
     masses: kept.masses.map((mass) => ({
       ...(mass as unknown as ReadingDetail['masses'][number]),
       name: names.mass(mass),
@@ -348,6 +349,18 @@ export async function decide(
   });
   return describeReading(studio, photoId);
 }
+
+/** How good a photograph is, before it is read. The last answers are kept: the desk asks again and again. */
+export async function judgePhoto(studio: Studio, photoId: string): Promise<Quality> {
+  const { task, inputs } = await asked(studio, photoId);
+  const known = judged.get(inputs);
+  if (known) return known;
+  const answer = await studio.crew.run('judge', { ...task, places: [] });
+  if (judged.size > 40) judged.clear();
+  judged.set(inputs, answer);
+  return answer;
+}
+const judged = new Map<string, Quality>();
 
 /** Measures an outlined place on a photo that can be read. @throws InputError when nothing of it can be read */
 export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {

@@ -16,4 +16,6 @@ export interface Studio {
   readonly inbox: string;
   /** where a phone in the same network may send photographs, while it is open */
   readonly phone: PhoneDoor;
+  /** address of a camera's own page, whose pictures come through the inbox; null = none is known */
+  readonly camera: string | null;
 }

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { Job, type PaintingDetail, type ResponseOf, type RouteName } from '../../contract';
+import { Job, type PaintingDetail, type Photo, type ResponseOf, type RouteName } from '../../contract';
 import { call, type Refused, type Sent } from './client';
 
 const painting = (id: string) => ['painting', id] as const;
@@ -9,6 +9,14 @@ export const keys = {
   painting,
   masses: (id: string, plan: number) => [...painting(id), 'masses', plan] as const,
   reading: (id: string, photoId: string) => [...painting(id), 'photo', photoId, 'reading'] as const,
+  quality: (id: string, { id: photoId, corners, greys, areas, lightFrom, lamp, surface, covered }: Photo) =>
+    [
+      ...painting(id),
+      'photo',
+      photoId,
+      'quality',
+      { corners, greys, areas, lightFrom, lamp, surface, covered },
+    ] as const,
   settings: ['settings'] as const,
   arrivals: ['arrivals'] as const,
 };
@@ -30,6 +38,15 @@ export const useReading = (id: string, photoId: string | null) =>
     queryKey: keys.reading(id, photoId ?? ''),
     queryFn: () => call('getReading', { params: { photoId: photoId ?? '' } }),
     enabled: photoId !== null,
+  });
+/** How good a photograph is before it is read; asked again when anything it rests on changes. */
+export const useQuality = (id: string, photo: Photo, wanted: boolean) =>
+  useQuery({
+    queryKey: keys.quality(id, photo),
+    queryFn: () => call('judgePhoto', { params: { photoId: photo.id } }),
+    enabled: wanted && photo.corners !== null && photo.role === 'canvas',
+    retry: false,
+    placeholderData: (before, query) => (query?.queryKey[3] === photo.id ? before : undefined),
   });
 export const useMasses = (id: string, plan: number | null) =>
   useQuery({

@@ -6,9 +6,9 @@ import { call } from '../api/client';
 import { refresh } from '../api/queries';
 import { BatchSlip, useBatch } from '../slips/batch';
 import { FileDrop } from '../slips/fileDrop';
-import { PhoneSlip } from '../slips/phoneSlip';
 import { ProblemNote } from '../slips/problem';
 import { Shots } from '../slips/shots';
+import { WaysIn } from '../slips/waysIn';
 import { dayInWords, plural } from '../words';
 import { useDetail } from './paintingLayout';
 import { PhotoDesk } from './photoDesk';
@@ -64,6 +64,7 @@ export function Photo() {
         <Link to={`/painting/${id}/photo/${detail.sessions.length + 1}`}>Photograph the next one</Link>.
       </p>
     );
+  const add = (file: File) => void upload.send(file).then((added) => added && setShown(added));
   return (
     <>
       <div className="words" role="group" aria-label="Sessions">
@@ -92,7 +93,6 @@ export function Photo() {
         </span>
       </div>
       <BatchSlip batch={batch} detail={detail} />
-      {!photo && <PhoneSlip paintingId={id} session={number} />}
       {upload.twin && <p className="small">That file is here already; it is kept once.</p>}
       <ProblemNote error={upload.error} />
       {session && photo ? (
@@ -110,9 +110,9 @@ export function Photo() {
                 shown={photo}
                 busy={upload.busy}
                 onShow={setShown}
-                onFile={(file) => void upload.send(file).then((added) => added && setShown(added))}
+                onFile={add}
               />
-              <PhoneSlip paintingId={id} session={number} />
+              <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />
             </>
           }
         />
@@ -135,6 +135,7 @@ export function Photo() {
               </p>
             )}
           </FileDrop>
+          <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />
         </div>
       )}
     </>

@@ -6,9 +6,9 @@ import type { Corners } from '../../core/raster';
 import type { Refused } from '../api/client';
 import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
-import { Mark } from '../marks/mark';
 import { CoveredChoice } from '../slips/coveredChoice';
-import { Greys } from '../slips/greys';
+import { Greys, patchesFrom, USUAL_STRIP, type Marking } from '../slips/greys';
+import { PhotoQuality } from '../slips/photoQuality';
 import { LightChoice } from '../slips/lightChoice';
 import { JobProgress } from '../slips/jobProgress';
 import { ProblemNote } from '../slips/problem';
@@ -24,42 +24,6 @@ const squareIn = ({ width, height }: PhotoShape): Corners => [
   [width * 0.85, height * 0.85],
   [width * 0.15, height * 0.85],
 ];
-
-/** What stands in the slip before and after the reading. */
-function Quality({ paintingId, photo }: { paintingId: string; photo: PhotoShape }) {
-  const { data: reading } = useReading(paintingId, photo.readingId ? photo.id : null);
-  if (!reading) {
-    return (
-      <p className="serif mt-2">
-        {photo.corners
-          ? 'The corners are set. Mark greys of known value if there are any in the frame, then read.'
-          : photo.state === 'arrived'
-            ? 'The photograph is kept; its corners are being looked for.'
-            : 'The corners could not be found surely. Drag each ring to its corner of the canvas, or nudge it with the arrow keys.'}
-      </p>
-    );
-  }
-  return (
-    <>
-      <p className="serif mt-2">
-        {reading.shots > 1 && `${reading.shots} shots read as one. `}Values are sure to{' '}
-        {(2 * reading.light.uncertainty.value).toFixed(2)} of a step, warmth to{' '}
-        {(2 * reading.light.uncertainty.warmth).toFixed(1)}.
-        {reading.stale && <b> Something it rests on has changed since: read again.</b>}
-      </p>
-      <ul className="mt-2">
-        {reading.quality.map((words) => (
-          <li key={words} className="small border-t py-2" style={{ borderColor: 'var(--slip-rule)' }}>
-            {words.startsWith('Glare') && <Mark name="not-read" label="not read" />} {words}
-          </li>
-        ))}
-      </ul>
-      {reading.quality.length === 0 && (
-        <p className="small">Square, sharp and evenly lit: good enough for every reading.</p>
-      )}
-    </>
-  );
-}
 
 /** The corners of the last photographed session, carried over to a photo of the same proportions. */
 function lastCorners(detail: PaintingDetail, session: Session, photo: PhotoShape): Corners | null {
@@ -94,7 +58,8 @@ export function PhotoDesk({
   const navigate = useNavigate();
   const [draft, setDraft] = useState<Corners | null>(null);
   const [chosen, setChosen] = useState(0);
-  const [marking, setMarking] = useState(false);
+  const [marking, setMarking] = useState<Marking>(null);
+  const [strip, setStrip] = useState(USUAL_STRIP);
   const [view, setView] = useState<keyof typeof VIEWS>('corners');
   const { data: own } = useReading(painting.id, photo.readingId ? photo.id : null);
   const [started, setStarted] = useState<Job | null>(null);
@@ -143,8 +108,7 @@ export function PhotoDesk({
       ))}
     </div>
   );
-  const nextValue = ([9.3, 5, 1.6] as const)[photo.greys.length] ?? 5;
-  useKeys({ g: () => setMarking(!marking), Enter: () => start(), Tab: undefined });
+  useKeys({ g: () => setMarking(marking ? null : 'grey'), Enter: () => start(), Tab: undefined });
   const error: Refused | Error | null =
     setCorners.error ??
     setGreys.error ??
@@ -195,10 +159,11 @@ export function PhotoDesk({
                 onChoose={setChosen}
                 onCorners={keepCorners}
                 greys={photo.greys}
-                marking={marking}
+                marking={marking !== null}
+                card={photo.card as Corners | null}
                 onGrey={(box) => {
-                  keepGreys([...photo.greys, { box, value: nextValue }]);
-                  setMarking(false);
+                  keepGreys(patchesFrom(marking, box, photo, strip));
+                  setMarking(null);
                 }}
               />
             </div>
@@ -236,10 +201,17 @@ export function PhotoDesk({
         <p className="small soft">
           {photo.fileName}, {photo.width} × {photo.height} px
         </p>
-        <Quality paintingId={painting.id} photo={photo} />
+        <PhotoQuality paintingId={painting.id} photo={photo} />
         {photo.role === 'canvas' && (
           <>
-            <Greys photo={photo} marking={marking} onMarking={setMarking} onGreys={keepGreys} />
+            <Greys
+              photo={photo}
+              marking={marking}
+              strip={strip}
+              onMarking={setMarking}
+              onStrip={setStrip}
+              onGreys={keepGreys}
+            />
             <LightChoice paintingId={painting.id} photo={photo} first={number === 1} />
           </>
         )}

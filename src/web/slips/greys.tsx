@@ -1,17 +1,89 @@
+import { useState } from 'react';
 import type { Photo } from '../../contract';
+import { useSettings } from '../settings';
+import { stepsOf, type Strip } from './strip';
 
-/** Neutral patches of known value in the frame: listed, corrected, marked by dragging. */
+type Patch = Photo['greys'][number];
+/** What the next box drawn on the photograph will be; null = none is being drawn. */
+export type Marking = 'grey' | 'strip' | 'colour' | null;
+
+const WAYS = [
+  ['grey', 'a grey', 'G'],
+  ['strip', 'a strip of steps', ''],
+  ['colour', 'a known colour', ''],
+] as const;
+const FIRST_VALUES = [9.3, 5, 1.6];
+const A_COLOUR: Pick<Patch, 'value' | 'ab'> = { value: 4, ab: [40, 30] };
+
+/** What a box drawn on the photograph adds to its patches. */
+export function patchesFrom(marking: Marking, box: Patch['box'], { greys }: Photo, strip: Strip): Patch[] {
+  if (marking === 'strip') return [...greys, ...stepsOf(box, strip)].slice(0, 24);
+  if (marking === 'colour') return [...greys, { box, ...A_COLOUR }];
+  return [...greys, { box, value: FIRST_VALUES[greys.length] ?? 5 }];
+}
+
+export const USUAL_STRIP: Strip = { steps: 5, first: 9, last: 2 };
+
+function Figure({
+  label,
+  value,
+  onKeep,
+  ...range
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  onKeep: (value: number) => void;
+}) {
+  return (
+    <input
+      type="number"
+      className="!min-h-9 w-13 !px-2 !py-1"
+      aria-label={label}
+      {...range}
+      defaultValue={value}
+      onBlur={(e) => {
+        const next = Number(e.target.value);
+        if (e.target.value !== '' && next >= range.min && next <= range.max && next !== value) onKeep(next);
+      }}
+    />
+  );
+}
+
+/** What is known of the light from patches: in words. */
+const saidOf = ({ greys, card }: Photo): string => {
+  if (card) return 'The printed card was found by itself. Its greys are known to about a quarter of a step.';
+  if (greys.length === 0)
+    return 'None marked: the light will be guessed from the plan. A white, a grey and a black beside the canvas make it surer.';
+  return greys.length < 3
+    ? 'With white, grey and black the tone curve is taken out too (0 is black).'
+    : 'Gain and tone curve are taken out with these (0 is black).';
+};
+
+/** Patches of known value or colour in the frame: listed, corrected, marked by dragging. */
 export function Greys({
   photo,
   marking,
+  strip,
   onMarking,
+  onStrip,
   onGreys,
 }: {
   photo: Photo;
-  marking: boolean;
-  onMarking: (on: boolean) => void;
+  marking: Marking;
+  strip: Strip;
+  onMarking: (marking: Marking) => void;
+  onStrip: (strip: Strip) => void;
   onGreys: (greys: Photo['greys']) => void;
 }) {
+  const { settings, change } = useSettings();
+  const [kept, setKept] = useState(false);
+  const set = (i: number, part: Partial<Patch>) =>
+    onGreys(photo.greys.map((grey, k) => (k === i ? { ...grey, ...part } : grey)));
+  const values = photo.greys.map(({ value }) => value);
+  const corrected = photo.card !== null && values.length === 6 && photo.greys.some(({ doubt }) => doubt === 0);
   return (
     <section
       className="mt-3 border-t pt-3"
@@ -19,33 +91,32 @@ export function Greys({
       aria-label="Greys of known value"
     >
       <h3>Greys of known value</h3>
-      <p className="small mb-2">
-        {photo.greys.length === 0
-          ? 'None marked: the light will be guessed from the plan. A white, a grey and a black beside the canvas make it surer.'
-          : photo.greys.length < 3
-            ? 'With white, grey and black the tone curve is taken out too (0 is black).'
-            : 'Gain and tone curve are taken out with these (0 is black).'}
-      </p>
+      <p className="small mb-2">{saidOf(photo)}</p>
       <ul className="flex flex-wrap gap-y-1">
         {photo.greys.map((grey, i) => (
           <li key={`${grey.box.join()}-${grey.value}`} className="flex items-center">
-            <input
-              type="number"
-              className="!min-h-9 w-13 !px-2 !py-1"
-              aria-label={`Value of grey ${i + 1}, 0 is black`}
+            <Figure
+              label={`Value of ${grey.ab ? 'colour' : 'grey'} ${i + 1}, 0 is black`}
+              value={grey.value}
               min={0.5}
               max={10}
               step={0.1}
-              defaultValue={grey.value}
-              onBlur={(e) => {
-                const value = Number(e.target.value);
-                if (value > 0 && value <= 10 && value !== grey.value)
-                  onGreys(photo.greys.map((g, k) => (k === i ? { ...g, value } : g)));
-              }}
+              onKeep={(value) => set(i, { value, ...(grey.doubt === undefined ? {} : { doubt: 0 }) })}
             />
+            {grey.ab?.map((v, axis) => (
+              <Figure
+                key={axis}
+                label={`${axis ? 'b*' : 'a*'} of colour ${i + 1}`}
+                value={v}
+                min={-120}
+                max={120}
+                step={1}
+                onKeep={(next) => set(i, { ab: axis ? [grey.ab?.[0] ?? 0, next] : [next, grey.ab?.[1] ?? 0] })}
+              />
+            ))}
             <button
               className="btn !min-h-9 !min-w-7 !border-0 !px-0"
-              aria-label={`Remove grey ${i + 1}`}
+              aria-label={`Remove ${grey.ab ? 'colour' : 'grey'} ${i + 1}`}
               title="Remove"
               onClick={() => onGreys(photo.greys.filter((_, k) => k !== i))}
             >
@@ -54,9 +125,73 @@ export function Greys({
           </li>
         ))}
       </ul>
-      <button className="word" aria-pressed={marking} onClick={() => onMarking(!marking)}>
-        {marking ? 'Drag a box over the patch' : 'Mark a grey patch'} <kbd>G</kbd>
-      </button>
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        <span className="small">Mark</span>
+        {WAYS.map(([way, words, hotkey]) => (
+          <button
+            key={way}
+            className="word small"
+            aria-pressed={marking === way}
+            onClick={() => onMarking(marking === way ? null : way)}
+          >
+            {words} {hotkey && <kbd>{hotkey}</kbd>}
+          </button>
+        ))}
+      </p>
+      {marking === 'strip' && (
+        <p className="small flex flex-wrap items-center gap-x-2">
+          <Figure
+            label="Steps of the strip"
+            value={strip.steps}
+            min={3}
+            max={11}
+            step={1}
+            onKeep={(steps) => onStrip({ ...strip, steps: Math.round(steps) })}
+          />
+          steps from{' '}
+          <Figure
+            label="Value of the first step"
+            value={strip.first}
+            min={0.5}
+            max={10}
+            step={0.1}
+            onKeep={(first) => onStrip({ ...strip, first })}
+          />
+          to{' '}
+          <Figure
+            label="Value of the last step"
+            value={strip.last}
+            min={0.5}
+            max={10}
+            step={0.1}
+            onKeep={(last) => onStrip({ ...strip, last })}
+          />
+        </p>
+      )}{' '}
+      {/* prettier-ignore */}
+      {marking && (
+        <p className="small">
+          <b>{marking === 'strip' ? 'Drag a box over the whole strip.' : 'Drag a box over the patch.'}</b>
+          {marking === 'colour' && ' Then give its value, a* and b*.'}
+        </p>
+      )}
+      <p className="small mt-1 flex flex-wrap gap-x-4">
+        <a className="line" href="/api/card.pdf" download>
+          A card to print
+        </a>
+        {corrected && !kept && values.join() !== settings.cardValues?.join() && (
+          <button
+            className="line"
+            onClick={() => {
+              change({ cardValues: values });
+              setKept(true);
+            }}
+          >
+            My card has these values: use them from now on
+          </button>
+        )}
+        {kept && <span role="status">Kept for every photograph with the card.</span>}
+      </p>
     </section>
   );
 }

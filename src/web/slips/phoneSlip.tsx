@@ -8,30 +8,42 @@ import { ProblemNote } from './problem';
 
 const KEY = ['phone'] as const;
 
-/** Opens the studio to one phone in the same network, shows the square to scan, and what has come. */
-export function PhoneSlip({ paintingId, session }: { paintingId: string; session: number }) {
+/** The door for this session's phone, if it is open. */
+function useDoor(paintingId: string, session: number) {
   const client = useQueryClient();
   const { data } = useQuery({ queryKey: KEY, queryFn: () => call('getPhone'), refetchInterval: 2000 });
   const keep = (state: PhoneState | null) => client.setQueryData(KEY, state);
+  return { mine: data && data.paintingId === paintingId && data.session === session ? data : null, keep };
+}
+
+/** Opens the studio to one phone in the same network. */
+export function PhoneOpener({ paintingId, session }: { paintingId: string; session: number }) {
+  const { mine, keep } = useDoor(paintingId, session);
   const open = useMutation<PhoneState, Refused>({
     mutationFn: () => call('openPhone', { params: { paintingId }, body: { session } }),
     onSuccess: keep,
   });
+  if (mine) return null;
+  return (
+    <>
+      <button className="line" onClick={() => open.mutate()}>
+        with the phone
+      </button>
+      <ProblemNote error={open.error} />
+    </>
+  );
+}
+
+/** The square to scan, and what has come through. */
+export function PhoneSlip({ paintingId, session }: { paintingId: string; session: number }) {
+  const client = useQueryClient();
+  const { mine, keep } = useDoor(paintingId, session);
   const close = useMutation<PhoneState | null, Refused>({ mutationFn: () => call('closePhone'), onSuccess: keep });
-  const mine = data && data.paintingId === paintingId && data.session === session ? data : null;
   const received = mine?.received ?? 0;
   useEffect(() => {
     if (received > 0) void refresh(client, paintingId);
   }, [received, client, paintingId]);
-  if (!mine)
-    return (
-      <p className="mt-3">
-        <button className="line" onClick={() => open.mutate()}>
-          Take it with the phone
-        </button>
-        <ProblemNote error={open.error} />
-      </p>
-    );
+  if (!mine) return null;
   return (
     <section className="slip mt-4 flex max-w-xl flex-wrap gap-5" aria-label="With the phone">
       <img

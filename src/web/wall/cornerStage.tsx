@@ -17,6 +17,8 @@ interface Props {
   /** while dragging or nudging; done = the painter let go */
   readonly onCorners: (corners: Corners, done: boolean) => void;
   readonly greys: readonly Grey[];
+  /** the printed card's rings, where it was found */
+  readonly card: Corners | null;
   /** a box is being drawn for a grey patch */
   readonly marking: boolean;
   readonly onGrey: (box: [number, number, number, number]) => void;
@@ -63,6 +65,7 @@ export function CornerStage({
   onChoose,
   onCorners,
   greys,
+  card,
   marking,
   onGrey,
 }: Props) {
@@ -140,6 +143,7 @@ export function CornerStage({
         twice(3, 1.2, (stroke, upper) => (
           <path d={bentSides(whole, lens)} {...stroke} strokeDasharray={upper ? '7 5' : undefined} />
         ))}
+      {card && twice(3, 1.2, (stroke) => <path d={bentSides(card, { ...lens, bend: 0 })} {...stroke} />)}
       {greys.map(({ box: [x, y, width, height] }, i) => (
         <g key={i}>
           {twice(3, 1.5, (stroke, upper) => (

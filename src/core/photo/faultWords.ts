@@ -1,0 +1,61 @@
+import { leftBy, type Light } from './light';
+import type { PhotoFault } from './quality';
+
+type Of<C extends PhotoFault['code']> = Extract<PhotoFault, { code: C }>;
+const percent = (share: number) => Math.max(1, Math.round(share * 100));
+const steps = (sigma: number) => (2 * sigma).toFixed(2);
+const units = (sigma: number) => (2 * sigma).toFixed(1);
+
+/** What is wrong with a photo and what to do about it next time. */
+const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
+  'fall-off': ({ stops }) =>
+    `One side is ${stops.toFixed(1)} stops darker; taken out. Turn the lamp towards it next time.`,
+  blurred: ({ blurMm }) => `Blurred by ${blurMm.toFixed(1)} mm. Rest the phone on something.`,
+  clipped: ({ share }) => `${percent(share)} % of the lights are blown. Expose darker by one stop.`,
+  outside: ({ share }) => `${percent(share)} % of the canvas lies outside the photograph. Step back.`,
+  glare: ({ share }) => `Glare on ${percent(share)} % of the canvas. Turn the lamp 30 degrees, or add a second shot.`,
+  tilted: ({ degrees }) =>
+    `Taken ${Math.round(degrees)} degrees off square; straightened. Stand in front of the middle.`,
+  grainy: () => 'Grainy: the phone had too little light. Add light, or rest the phone for a longer exposure.',
+  coarse: ({ pixelsPerMm }) => `Only ${pixelsPerMm.toFixed(1)} pixels in a millimetre. Step closer.`,
+  size: ({ widthMm, heightMm }) =>
+    `By the card’s ruler the canvas is about ${Math.round(widthMm)} × ${Math.round(heightMm)} mm. If the card stood in the canvas’s plane, look at the size again.`,
+  'no-card': () => 'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas makes values surer.', // prettier-ignore
+};
+
+/** What a fault costs: how much less is known, or not at all. */
+const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string } = {
+  'fall-off': ({ stops }, { method }) => {
+    const [even, uneven] = [leftBy(method, 0), leftBy(method, stops)];
+    return `It widens values by ${steps(uneven.value - even.value)} of a step and warmth by ${units(uneven.warmth - even.warmth)}.`;
+  },
+  blurred: ({ blurMm }) => `No edge is read narrower than ${blurMm.toFixed(1)} mm.`,
+  clipped: () => 'What is blown may be lighter than it is read.',
+  outside: () => 'Nothing is read there.',
+  glare: () => 'Nothing is read there.',
+  tilted: ({ degrees }) =>
+    `The far side has ${Math.round(100 * (1 - Math.cos((degrees * Math.PI) / 180) ** 2))} % less detail.`,
+  grainy: ({ noise }) => `Large masses hardly suffer; an accent of a few pixels is unsure by ${(20 * noise).toFixed(1)} steps.`, // prettier-ignore
+  coarse: ({ pixelsPerMm }) => `Nothing smaller than ${(2 / pixelsPerMm).toFixed(1)} mm is told.`,
+  size: ({ widthMm }) => `Until then all millimetres rest on the size that was said, not on ${Math.round(widthMm)} mm.`,
+  'no-card': (_, { method }) => {
+    const [now, card] = [leftBy(method, 0), leftBy('card', 0)];
+    return `Values are sure to ${steps(now.value)} of a step instead of ${steps(card.value)}, warmth to ${units(now.warmth)} instead of ${units(card.warmth)}.`;
+  },
+};
+
+export interface QualityWords {
+  /** what is wrong, and what to do */
+  readonly words: string;
+  /** what it costs in certainty */
+  readonly cost: string;
+}
+
+/** The only place with sentences about photographs. */
+export function wordsForFault<C extends PhotoFault['code']>(fault: Of<C>, light: Light): QualityWords {
+  const code = fault.code as C;
+  return {
+    words: (FAULTS[code] as (f: typeof fault) => string)(fault),
+    cost: (COSTS[code] as (f: typeof fault, l: Light) => string)(fault, light),
+  };
+}

@@ -1,0 +1,142 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Corners } from '../../core/raster';
+
+/** Why the camera could not be used, in words. */
+const REFUSALS: Record<string, string> = {
+  NotAllowedError: 'The browser was not allowed to use the camera. Allow it for this page, or choose a file instead.',
+  NotFoundError: 'No camera was found on this machine. Choose a file, or take the photograph with the phone.',
+  NotReadableError: 'The camera is in use by another program. Close that, then try again.',
+};
+const refusalOf = (cause: unknown) =>
+  REFUSALS[(cause as Error).name] ?? 'The camera could not be started. Choose a file instead.';
+
+/** Where the canvas should stand in the frame: where it stood last time, or in the middle with room round it. */
+function outlineIn(width: number, height: number, proportion: number, before: Corners | null): Corners {
+  if (before) return before;
+  const w = 0.76 * Math.min(width, height * proportion);
+  const h = w / proportion;
+  const [x, y] = [(width - w) / 2, (height - h) / 2];
+  return [
+    [x, y],
+    [x + w, y],
+    [x + w, y + h],
+    [x, y + h],
+  ];
+}
+
+/** The best still the track gives, else a frame of the picture as it is shown. */
+async function stillOf(video: HTMLVideoElement, track: MediaStreamTrack): Promise<Blob> {
+  const Capture = (window as { ImageCapture?: new (track: MediaStreamTrack) => { takePhoto(): Promise<Blob> } })
+    .ImageCapture;
+  const still = Capture && (await new Capture(track).takePhoto().catch(() => null));
+  if (still && /^image\/(jpeg|png)$/.test(still.type)) return still;
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [video.videoWidth, video.videoHeight];
+  canvas.getContext('2d')?.drawImage(video, 0, 0);
+  return new Promise((done, failed) =>
+    canvas.toBlob((blob) => (blob ? done(blob) : failed(new Error('no picture'))), 'image/jpeg', 0.95),
+  );
+}
+
+/** This machine's own camera with the canvas's outline over its picture. */
+export function OwnCamera({
+  proportion,
+  before,
+  busy,
+  onFile,
+  onClose,
+}: {
+  /** width by height of the canvas */
+  proportion: number;
+  /** where the canvas stood last time, as shares of a frame; null = not known */
+  before: Corners | null;
+  busy: boolean;
+  onFile: (file: File) => void;
+  onClose: () => void;
+}) {
+  const video = useRef<HTMLVideoElement>(null);
+  const [stream, setStream] = useState<MediaStream | null>(null);
+  const [size, setSize] = useState<[number, number]>([4, 3]);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    let stop = () => {};
+    let gone = false;
+    // Asked for as large as it goes: a reading wants every pixel.
+    const wanted = { video: { facingMode: 'environment', width: { ideal: 4096 }, height: { ideal: 3072 } } };
+    if (!('mediaDevices' in navigator)) {
+      setProblem('This browser gives pages no camera here. Choose a file, or take the photograph with the phone.');
+      return;
+    }
+    navigator.mediaDevices.getUserMedia(wanted).then(
+      (started) => {
+        stop = () => started.getTracks().forEach((track) => track.stop());
+        if (gone) return stop();
+        setStream(started);
+        if (video.current) video.current.srcObject = started;
+      },
+      (cause: unknown) => setProblem(refusalOf(cause)),
+    );
+    return () => {
+      gone = true;
+      stop();
+    };
+  }, []);
+  const take = async () => {
+    const track = stream?.getVideoTracks()[0];
+    if (!video.current || !track) return;
+    try {
+      const still = await stillOf(video.current, track);
+      const at = new Date().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '-');
+      onFile(new File([still], `camera-${at}.${still.type === 'image/png' ? 'png' : 'jpg'}`, { type: still.type }));
+    } catch {
+      setProblem('No picture came from the camera. Nothing was kept; try again, or choose a file.');
+    }
+  };
+  const [w, h] = size;
+  const shares = before && (before.map(([x, y]) => [x * w, y * h]) as unknown as Corners);
+  const outline = outlineIn(w, h, proportion, shares);
+  return (
+    <section className="slip mt-3 max-w-3xl" aria-label="This machine’s camera">
+      {problem ? (
+        <p role="alert">{problem}</p>
+      ) : (
+        <div className="relative">
+          <video
+            ref={video}
+            autoPlay
+            muted
+            playsInline
+            className="block w-full"
+            style={{ background: 'var(--well)', aspectRatio: w / h }}
+            onLoadedMetadata={({ currentTarget: { videoWidth, videoHeight } }) => setSize([videoWidth, videoHeight])}
+          />
+          <svg viewBox={`0 0 ${w} ${h}`} className="absolute inset-0 h-full w-full" aria-hidden="true">
+            {['#fff', '#000'].map((stroke, k) => (
+              <path
+                key={stroke}
+                d={`M${outline.map((p) => p.join(' ')).join('L')}Z`}
+                fill="none"
+                stroke={stroke}
+                strokeWidth={k ? 1.5 : 4}
+                strokeDasharray={k ? '9 6' : undefined}
+                vectorEffect="non-scaling-stroke"
+              />
+            ))}
+          </svg>
+        </div>
+      )}
+      <p className="small mt-2">
+        {before ? 'Line the canvas up with where it stood last time.' : 'Line the canvas up with the outline.'} All four
+        corners in the frame, no lamp shining in the paint.
+      </p>
+      <p className="mt-2 flex gap-3">
+        <button className="btn act" disabled={!stream || busy} onClick={() => void take()}>
+          {busy ? 'Taking it in' : 'Take the photograph'}
+        </button>
+        <button className="btn" onClick={onClose}>
+          Close the camera
+        </button>
+      </p>
+    </section>
+  );
+}
