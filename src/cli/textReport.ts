@@ -7,6 +7,7 @@ const LIGHT_WORDS = {
   grey: 'set by one or two patches of known grey',
   board: 'taken out with a white board',
   before: 'taken from what has not changed since the last session',
+  ground: 'taken from the ground that still shows',
   plan: 'guessed from the passages that agree with the plan',
   untouched: 'taken as it is',
 } as const;

@@ -208,6 +208,33 @@ export const ROUTES = {
     response: Photo,
     status: 200,
   }),
+  setGround: route({
+    method: 'put',
+    path: '/paintings/:paintingId/ground',
+    summary: 'Say the bare surface’s colour (null forgets it), or where it is meant to stay bare',
+    body: z
+      .object({
+        colour: z
+          .object({
+            value: z.number().min(0.5, 'A ground’s value lies between 0.5 and 10.').max(10),
+            a: z.number().min(-120).max(120),
+            b: z.number().min(-120).max(120),
+          })
+          .nullable(),
+        keep: z.array(Place).max(60),
+      })
+      .partial(),
+    response: PaintingDetail,
+    status: 200,
+  }),
+  learnGround: route({
+    method: 'post',
+    path: '/photos/:photoId/ground',
+    summary: 'Learn the bare surface’s colour from a photograph: all of it, or an outlined place',
+    body: z.object({ place: Place.nullable() }),
+    response: PaintingDetail,
+    status: 200,
+  }),
   changePhoto: route({
     method: 'put',
     path: '/photos/:photoId',

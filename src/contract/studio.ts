@@ -69,8 +69,23 @@ export const PhotoState = z.enum(['arrived', 'asked', 'ready', 'read']);
 /** A place on the flat, canvas mm, that is not read, or read all the same. */
 export const Area = z.object({ place: Place, read: z.boolean() });
 
-/** canvas: shows the painting; white-board: shows a plain board in its place, for the light */
-export const PhotoRole = z.enum(['canvas', 'white-board']);
+/** canvas: shows the painting; white-board: a plain board in its place, for the light; ground: the bare surface before the first mark */
+export const PhotoRole = z.enum(['canvas', 'white-board', 'ground']);
+
+/** The bare surface: Munsell value, CIELAB a* and b*, and how much it varies; where it is meant to stay bare (canvas mm). */
+export const GroundState = z.object({
+  colour: z
+    .object({
+      value: z.number(),
+      a: z.number(),
+      b: z.number(),
+      spread: z.object({ value: z.number(), ab: z.number() }),
+    })
+    .nullable(),
+  /** a photograph of the bare surface, a place that was outlined, or typed */
+  from: z.enum(['photo', 'place', 'typed']).nullable(),
+  keep: z.array(Place),
+});
 /** What the four corners enclose: the whole canvas, or what a frame or tape leaves of it; mm hidden on each side. */
 export const Covered = z.object({
   by: z.enum(['nothing', 'frame', 'tape']),
@@ -81,7 +96,7 @@ export const Covered = z.object({
 });
 /** auto: from whatever is known best; last-session: from what has not changed since; as-photographed: left as it is */
 export const LightFrom = z.enum(['auto', 'last-session', 'as-photographed']);
-export const LightMethod = z.enum(['card', 'grey', 'board', 'before', 'plan', 'untouched']);
+export const LightMethod = z.enum(['card', 'grey', 'board', 'before', 'ground', 'plan', 'untouched']);
 export const Lamp = z.enum(['', 'daylight', 'lamp', 'mixed']);
 export const Surface = z.enum(['', 'dry', 'wet', 'oiled out', 'freshly glazed']);
 
@@ -167,6 +182,7 @@ export const PaintingDetail = z.object({
   painting: Painting,
   reference: Reference.nullable(),
   plan: Plan.nullable(),
+  ground: GroundState,
   sessions: z.array(Session),
   corrections: z.array(Correction),
   undecided: z.number().int(),
@@ -244,6 +260,12 @@ export const ReadingDetail = z.object({
   shots: z.number().int(),
   glareShare: z.number(),
   glare: Shape.nullable(),
+  /** share of the ground that is covered, and where it is bare; alike = share where plan and ground look the same */
+  coverage: z.object({ covered: z.number(), alike: z.number(), bare: Shape.nullable() }).nullable(),
+  /** the ground is covered for the first time */
+  firstCovered: z.boolean(),
+  /** one change over the whole picture since the last session, in words */
+  change: z.string().nullable(),
   blurMm: z.number().nullable(),
   quality: z.array(QualityLine),
   masses: z.array(MassOfReading),
@@ -305,6 +327,7 @@ export type Correction = z.infer<typeof Correction>;
 export type Next = z.infer<typeof Next>;
 export type PaintingDetail = z.infer<typeof PaintingDetail>;
 export type PaintingSummary = z.infer<typeof PaintingSummary>;
+export type GroundState = z.infer<typeof GroundState>;
 export type Quality = z.infer<typeof Quality>;
 export type MassOfReading = z.infer<typeof MassOfReading>;
 export type FindingOfReading = z.infer<typeof FindingOfReading>;

@@ -9,13 +9,14 @@ import { openDatabase } from '../server/store/database';
 import { openFiles } from '../server/store/files';
 import { addPainting, addReference, changePlan, massesOf, putOnEasel } from '../server/studio/paintings';
 import { describePainting } from '../server/studio/describe';
+import { learnGround } from '../server/studio/ground';
 import { addPhoto, addSession, setCorners, setGreys } from '../server/studio/photos';
 import { decide, describeReading, readPhoto } from '../server/studio/readings';
 import type { Studio } from '../server/studio/studio';
 import { realWorld } from '../server/world';
-import { placeHolds } from '../core/read';
+import { placeHolds, placeOfBox } from '../core/read';
 import type { Corners } from '../core/raster';
-import type { Job } from '../contract';
+import type { Job, Place } from '../contract';
 import { RECIPES } from './paintings';
 import type { PaintingRecipe, SessionRecipe } from './paintings/recipe';
 
@@ -76,6 +77,7 @@ async function playSession(
     ({ box: [x, y, w, h] }) => x >= 0 && y >= 0 && x + w <= photo.width && y + h <= photo.height,
   );
   await setGreys(studio, photo.id, inFrame);
+  if (number === 1 && recipe.bareAt) await learnGround(studio, photo.id, { place: placeOfBox(recipe.bareAt) as Place });
   await ended(studio, await readPhoto(studio, photo.id));
   const { findings } = await describeReading(studio, photo.id);
   for (const { index } of findings.slice(0, session.take ?? 0))

@@ -70,6 +70,10 @@ export const LIGHT_WORDS: Record<ReadingDetail['light']['method'], { caption: st
     caption: 'light as in the last session',
     sentence: 'No grey was marked, so the light was taken from what has not changed since the last session.',
   },
+  ground: {
+    caption: 'light as the bare ground shows it',
+    sentence: 'No grey was marked, so the light was taken from the ground that still shows.',
+  },
   plan: {
     caption: 'light guessed from the plan',
     sentence: 'No grey was marked, so the light was guessed from the passages that agree with the plan.',

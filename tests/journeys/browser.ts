@@ -2,10 +2,10 @@ import axe from 'axe-core';
 import { chromium, type Browser, type Page } from 'playwright-core';
 
 /** Debian's Chromium, without a monitor and without a network. */
-export const openBrowser = (): Promise<Browser> =>
+export const openBrowser = (more: readonly string[] = []): Promise<Browser> =>
   chromium.launch({
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'], // prettier-ignore
+    args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', ...more], // prettier-ignore
   });
 
 /** Anything a page says on its console as an error, or throws. */

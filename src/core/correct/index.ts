@@ -4,3 +4,4 @@ export type { Finding, FindingKind } from './finding';
 export { instruction, sentenceFor } from './sentence';
 export { stepsInWords, placeInWords, hueTowards, colourAmount, AMOUNT_WORDS } from './words';
 export { verdictOf, SETTLED_WITHIN, type Verdict, type Sighting } from './verdict';
+export { changeInWords, wholePicture } from './wholePicture';

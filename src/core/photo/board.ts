@@ -1,4 +1,4 @@
-import { channelsOf, solveLinear, type Raster } from '../raster';
+import { channelsOf, solveLinear, type Point, type Raster } from '../raster';
 
 /** How a lamp's light falls over the canvas, from a photograph of a plain white board that stood there: stops per channel. */
 export interface BoardField {
@@ -78,6 +78,14 @@ export function withoutField(raster: Raster, { channels }: BoardField): Raster {
     return out;
   });
   return { width, height, r: planes[0], g: planes[1], b: planes[2] };
+}
+
+const BEYOND = 1.4; // beside the canvas the field goes on, but not for ever: a parabola runs away
+
+/** Stops of light a channel at a place (shares of the canvas, also beside it) relative to the canvas's middle. */
+export function boardFieldAt({ channels }: BoardField, [x, y]: Point): [number, number, number] {
+  const [u, v] = [2 * x - 1, 2 * y - 1].map((t) => Math.min(BEYOND, Math.max(-BEYOND, t)));
+  return channels.map(([a, b, aa, ab, bb]) => a * u + b * v + aa * u * u + ab * u * v + bb * v * v) as [number, number, number]; // prettier-ignore
 }
 
 /** Difference between the brightest and the darkest place of the field, stops (green). */

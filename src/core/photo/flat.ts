@@ -1,6 +1,9 @@
+import { lightnessFromLuminance, linearFromLab, luminanceFromValue } from '../colour';
 import {
+  channelsOf,
   homographyBetween,
   isConvexClockwise,
+  makeRaster,
   project,
   rectangle,
   type Corners,
@@ -67,6 +70,13 @@ export class CanvasNotFound extends Error {
   override name = 'CanvasNotFound';
 }
 
+/** Munsell value and CIELAB a*, b* of a surface. */
+export interface SurfaceColour {
+  readonly value: number;
+  readonly a: number;
+  readonly b: number;
+}
+
 export interface FlatRequest {
   readonly canvas: CanvasSize;
   readonly corners?: Corners;
@@ -81,6 +91,8 @@ export interface FlatRequest {
   readonly board?: { readonly photo: Picture; readonly corners?: Corners } | null;
   /** the last session's flat at reading size, its light taken out */
   readonly before?: Raster | null;
+  /** the bare surface's colour, where it is known */
+  readonly ground?: SurfaceColour | null;
   /** auto: from whatever is known best; last-session: the plan is not asked; as-photographed: nothing is taken out */
   readonly lightFrom?: 'auto' | 'last-session' | 'as-photographed';
   /** accept corners however unsure: for showing them to the painter, never for a reading unasked */
@@ -143,6 +155,7 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     fromPhoto,
     plan: request.lightFrom === 'last-session' ? null : plan,
     before: request.before,
+    ground: request.ground && evenSheet(request.ground),
     board: board && boardField(straighten(board.photo, board.corners ?? whole, size)),
     leave: request.lightFrom === 'as-photographed',
   });
@@ -164,6 +177,14 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     ...place,
     ...qualityOf(photo, { ...place, whole, glareShare, outsideShare, light, request }),
   };
+}
+
+/** A sheet of one colour, as small as the light's fit can use. */
+function evenSheet({ value, a, b }: SurfaceColour): Raster {
+  const sheet = makeRaster(24, 18);
+  const light = linearFromLab({ L: lightnessFromLuminance(luminanceFromValue(value)), a, b });
+  channelsOf(sheet).forEach((channel, c) => channel.fill(light[c]));
+  return sheet;
 }
 
 const sum = (mask: GlareMask) => mask.reduce((total, v) => total + v, 0);

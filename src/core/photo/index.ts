@@ -7,6 +7,7 @@ export {
   READING_SHRINK,
   type Flat,
   type FlatRequest,
+  type SurfaceColour,
 } from './flat';
 export { combineFlats } from './combine';
 export { findCanvas, CORNERS_SURE, type FoundCanvas } from './findCanvas';

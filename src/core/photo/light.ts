@@ -1,12 +1,12 @@
 import { LUMINANCE, valueFromLuminance } from '../colour';
 import { channelsOf, project, type Homography, type Point, type Raster } from '../raster';
-import { boardFallOff, withoutField, type BoardField } from './board';
+import { boardFallOff, boardFieldAt, withoutField, type BoardField } from './board';
 import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
 import { curvePlane, toneCurveThrough, type ToneCurve } from './toneCurve';
 
 /** From what the light was worked out. */
-export type LightMethod = 'card' | 'grey' | 'board' | 'before' | 'plan' | 'untouched';
+export type LightMethod = 'card' | 'grey' | 'board' | 'before' | 'ground' | 'plan' | 'untouched';
 
 /** How the photo's light was taken out, and what remains uncertain. */
 export interface Light {
@@ -36,6 +36,8 @@ export interface LightEvidence {
   readonly board?: BoardField | null;
   /** the last session's flat, its light taken out */
   readonly before?: Raster | null;
+  /** the bare surface's colour all over: early on most of it still shows */
+  readonly ground?: Raster | null;
   /** leave the light as photographed, whatever is known of it */
   readonly leave?: boolean;
 }
@@ -106,6 +108,7 @@ const LEFT: Record<LightMethod, Left> = {
   // A field the board showed is known; one that was fitted is known only as well as the painting agrees.
   board: { value: 0.08, warmth: 1.1, perStop: 0.1 },
   before: { value: 0.055, warmth: 0.9, perStop: 0.5 },
+  ground: { value: 0.08, warmth: 1.2, perStop: 0.5 },
   plan: { value: 0.065, warmth: 1, perStop: 0.55 },
   untouched: { value: 0.06, warmth: 1, perStop: 0 },
 };
@@ -120,18 +123,21 @@ export function leftBy(method: LightMethod, fallOffStops: number): { value: numb
 /** What a photo's light is fitted to besides its patches, and what it is then called. */
 interface Fitted {
   readonly fit: PlanFit;
-  readonly to: 'plan' | 'before' | null;
+  readonly to: 'plan' | 'before' | 'ground' | null;
 }
 
-/** The last session or the plan, whichever more of the canvas agrees with: what was not painted on is the best witness of the light. */
+/** The last session, the bare ground or the plan, whichever more of the canvas agrees with: what was not painted on is the best witness of the light. */
 function fitted(
   curved: Raster,
-  { plan, before, board }: LightEvidence,
+  { plan, before, ground, board }: LightEvidence,
   known: { anchors: Point[]; knownTo: number },
 ): Fitted {
   const ask = { ...known, field: !board };
   const toBefore = before ? fitToPlan(curved, before, ask) : NO_FIT;
   const toPlan = plan && toBefore.agreement < SAME_PAINT ? fitToPlan(curved, plan, ask) : NO_FIT;
+  const toGround = ground ? fitToPlan(curved, ground, ask) : NO_FIT;
+  if (toGround.agreement > Math.max(toBefore.agreement, toPlan.agreement) && !isPlain(toGround))
+    return { fit: toGround, to: 'ground' };
   if (toBefore.agreement >= toPlan.agreement && !isPlain(toBefore)) return { fit: toBefore, to: 'before' };
   return { fit: toPlan, to: isPlain(toPlan) ? null : 'plan' };
 }
@@ -154,7 +160,8 @@ export function lightOf(
   evidence: LightEvidence,
 ): { relight: (squared: Raster) => Raster; light: Light } {
   if (evidence.leave) return { relight: (raster) => raster, light: untouched };
-  const { patches, fromPhoto, board } = evidence;
+  const { fromPhoto, board } = evidence;
+  const patches = board ? evidence.patches.map((patch) => underMiddleLight(patch, fromPhoto, board)) : evidence.patches;
   const usable = patches.filter((patch) => !patch.clipped);
   const curves = curvesFrom(patches);
   const evened = (raster: Raster) =>
@@ -185,6 +192,12 @@ export function lightOf(
 /** What the patches' own values leave uncertain, steps: printers err one way over the whole row, so little of it averages out. */
 const doubtOfPatches = (usable: readonly SeenPatch[]): number =>
   usable.length === 0 ? 0 : 0.6 * Math.sqrt(usable.reduce((sum, { doubt }) => sum + doubt ** 2, 0) / usable.length);
+
+/** A patch beside the canvas stands in more or less light than the canvas's middle: what it would have to be there to look the same. */
+function underMiddleLight(patch: SeenPatch, fromPhoto: Homography, board: BoardField): SeenPatch {
+  const stops = boardFieldAt(board, project(fromPhoto, patch.centre));
+  return { ...patch, known: patch.known.map((light, c) => light * 2 ** stops[c]) as [number, number, number] };
+}
 
 const GRID = 17; // places a side at which the field is told, for drawing it as contours
 

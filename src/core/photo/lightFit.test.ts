@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { luminanceFromValue, valueFromLuminance } from '../colour';
 import { makeRaster, rectangle, homographyBetween, type Raster } from '../raster';
+import { boardField } from './board';
 import { lightOf } from './light';
 import type { SeenPatch } from './patches';
 import { fieldAt, fitToPlan, isPlain } from './planFit';
@@ -134,4 +135,23 @@ describe('light from patches', () => {
     });
     expect([...curvePlane(Float32Array.from([-0.1, 0]), curve)]).toEqual([0, 0]);
   });
+});
+
+test('a card beside the canvas, in more light than its middle, is read as standing where it stands', () => {
+  const square = rectangle(1, 1);
+  const same = homographyBetween(square, square);
+  if (!same) throw new Error('no map');
+  const [width, height] = [80, 60];
+  // Grey paint of 0.2 all over; the light rises by a stop from left to right, and the card stands a quarter beyond the right side.
+  const light = (x: number) => 2 ** (x - 0.5);
+  const painted = makeRaster(width, height);
+  const board = makeRaster(width, height);
+  for (let i = 0; i < width * height; i++) {
+    const lamp = light(((i % width) + 0.5) / width);
+    for (const c of ['r', 'g', 'b'] as const) [painted[c][i], board[c][i]] = [0.2 * lamp, 0.8 * lamp];
+  }
+  const card = { centre: [1.2, 0.5] as const, seen: [0.3 * light(1.2), 0.3 * light(1.2), 0.3 * light(1.2)] as const, known: [0.3, 0.3, 0.3] as const, doubt: 0, clipped: false }; // prettier-ignore
+  const { relight } = lightOf(painted, { patches: [card], toPhoto: same, fromPhoto: same, plan: null, board: boardField(board) }); // prettier-ignore
+  const flat = relight(painted);
+  for (const x of [5, 40, 75]) expect(flat.g[30 * width + x]).toBeCloseTo(0.2, 2);
 });

@@ -90,7 +90,8 @@ function cellsOf(painted: Raster, plan: Raster, knownTo: number): Cells {
 }
 
 interface Model {
-  readonly gain: boolean;
+  /** sought; let go: sought beside a known light, for how far the whole painting is off its plan, and left in it; known */
+  readonly gain: 'sought' | 'let go' | 'known';
   readonly field: boolean;
 }
 interface Solution {
@@ -144,17 +145,19 @@ function solve(
   for (const width of [1.6, 1.1, 0.8, 0.55, 0.4, 0.3, 0.25, 0.22, 0.22, 0.22]) {
     for (let i = 0; i < cells.count; i++)
       weights[i] = cells.weight[i] / (1 + (residual(cells, i, { gain, field }) / width) ** 2) ** 2;
-    if (model.field) field = solveField(cells, weights, { gain, anchors }) ?? field;
-    if (model.gain) {
-      gain = solveGain(cells, weights, field);
-    } else if (model.field) {
-      // With a card the gain is known where the card stands: the field is zero there.
-      const slow = field;
-      const offset = anchors.reduce((s, [x, y]) => s + fieldAt(slow, x, y), 0) / Math.max(1, anchors.length);
-      gain = [-offset, -offset, -offset];
-    }
+    const held = model.gain === 'known' ? anchors : [];
+    if (model.field) field = solveField(cells, weights, { gain, anchors: held }) ?? field;
+    if (model.gain !== 'known') gain = solveGain(cells, weights, field);
+    else if (model.field) gain = zeroAt(anchors, field);
   }
-  return { gain, field, agreement: agreementOf(cells, { gain, field }) };
+  const agreement = agreementOf(cells, { gain, field });
+  return { gain: model.gain === 'let go' ? zeroAt(anchors, field) : gain, field, agreement };
+}
+
+/** With a card the gain is known where the card stands: the field is zero there. */
+function zeroAt(anchors: readonly Point[], field: readonly number[]): number[] {
+  const offset = anchors.reduce((s, [x, y]) => s + fieldAt(field, x, y), 0) / Math.max(1, anchors.length);
+  return [-offset, -offset, -offset];
 }
 
 function solveGain(cells: Cells, weights: Float64Array, field: readonly number[]): number[] {
@@ -211,6 +214,7 @@ function starts({ count, lift, weight }: Cells): number[][] {
 // A richer model must bring this much more of the canvas into agreement; the simplest explanation of a photo is a plain one.
 const WORTH_GAIN = 0.08;
 const WORTH_FIELD = 0.05;
+const WORTH_OFFSET = 0.06;
 const LEAST_AGREEMENT = 0.3; // below this the painting is not far enough along to say anything about its light
 
 /**
@@ -231,17 +235,20 @@ export function fitToPlan(
     agreement: agreementOf(cells, { gain: [0, 0, 0], field: [0, 0, 0, 0, 0] }),
   };
   const best = (model: Model) =>
-    (model.gain ? starts(cells) : [[0, 0, 0]])
+    (model.gain === 'sought' ? starts(cells) : [[0, 0, 0]])
       .map((start) => solve(cells, model, { start, anchors }))
       .reduce((a, b) => (b.agreement > a.agreement ? b : a));
   let chosen = none;
   if (anchors.length === 0) {
-    const withGain = best({ gain: true, field: false });
+    const withGain = best({ gain: 'sought', field: false });
     if (withGain.agreement > chosen.agreement + WORTH_GAIN) chosen = withGain;
   }
   if (field) {
-    const withField = best({ gain: anchors.length === 0, field: true });
-    if (withField.agreement > chosen.agreement + WORTH_FIELD) chosen = withField;
+    const withField = best({ gain: anchors.length === 0 ? 'sought' : 'known', field: true });
+    // A picture that is off its plan all over is not to be taken for a lamp that falls off between it and the card.
+    const off = anchors.length > 0 ? best({ gain: 'let go', field: true }) : withField;
+    const fitting = off.agreement > withField.agreement + WORTH_OFFSET ? off : withField;
+    if (fitting.agreement > chosen.agreement + WORTH_FIELD) chosen = fitting;
   }
   if (chosen === none || chosen.agreement < LEAST_AGREEMENT)
     return none.agreement < LEAST_AGREEMENT ? { ...NO_FIT } : { ...NO_FIT, agreement: none.agreement };

@@ -8,8 +8,10 @@ export {
   type Measured,
   type Uncertainty,
 } from './measured';
-export { doubtOf, readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
+export { doubtOf, readAligned, readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
 export { massShapes, type MassShape } from './massShapes';
 export { type MassReading } from './massReading';
 export { type DifferenceMap } from './differenceMap';
 export { boxOf, pixelsIn, placeHolds, placeOfBox, placeOfPixels, areaOf, type Place, type Outline } from './place';
+export { coverageOf, groundFrom, type Coverage, type Ground } from './ground';
+export { uniformChange, withoutChange, type UniformChange } from './uniformChange';

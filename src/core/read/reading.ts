@@ -8,7 +8,7 @@ import { compare, type Comparison, type LightDoubt } from './measured';
 import { pixelsIn, placeOfBox, type Place } from './place';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 7;
+export const READING_VERSION = 10;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -22,12 +22,12 @@ export const doubtOf = ({ light }: Flat): LightDoubt => ({ ...light.uncertainty,
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(flat: Flat, { plan, masses }: { plan: Raster; masses: MassMap }): Reading {
-  const aligned = align(flat, plan);
-  return {
-    aligned,
-    masses: readMasses(aligned, resizeMasses(masses, aligned), doubtOf(flat)),
-    map: differenceMap(aligned),
-  };
+  return readAligned(align(flat, plan), masses, doubtOf(flat));
+}
+
+/** The same for planes that lie over each other already. */
+export function readAligned(aligned: Aligned, masses: MassMap, light: LightDoubt): Reading {
+  return { aligned, masses: readMasses(aligned, resizeMasses(masses, aligned), light), map: differenceMap(aligned) };
 }
 
 /** Reads one place; null where nothing of it can be read. */

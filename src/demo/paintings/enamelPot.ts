@@ -28,6 +28,7 @@ export const enamelPot: PaintingRecipe = {
   heightMm: 300,
   drewMe: 'Cold light going round a white pot, and two fires in front of it.',
   ground: [0.46, 0.29, 0.145],
+  bareAt: [250, 20, 120, 60],
   scene: 'enamel-pot-reference.jpg',
   ids: 'enamel-pot-objects.png',
   masses: 14,

@@ -26,6 +26,8 @@ export interface PaintingRecipe {
   readonly heightMm: number;
   readonly drewMe: string;
   readonly ground: Rgb;
+  /** canvas mm: where the ground shows in the first session, for the painter to outline */
+  readonly bareAt?: readonly [number, number, number, number];
   readonly scene: string;
   readonly ids: string | null;
   readonly masses: number;

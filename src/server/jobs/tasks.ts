@@ -1,7 +1,7 @@
 import type { Finding } from '../../core/correct';
 import type { CanvasSize, Covered, GreyPatch, Light, LightMethod, QualityWords } from '../../core/photo';
 import type { KeyChoice } from '../../core/plan';
-import type { Comparison, MassReading, Place } from '../../core/read';
+import type { Comparison, Ground, MassReading, Place } from '../../core/read';
 import type { Box, Corners } from '../../core/raster';
 
 /** A file on disk with the name the painter knows it by. */
@@ -50,6 +50,10 @@ export interface Tasks {
       board: { photo: StoredPicture; corners: Corners | null } | null;
       /** the last session's flat, its light taken out */
       before: StoredPicture | null;
+      /** the last session's flat where its light was known by itself, to tell a change over the whole picture by */
+      last: LastFlat | null;
+      /** the bare surface's colour, and where it may stay bare (canvas mm); null = not known */
+      ground: { colour: Ground; keep: readonly Place[] } | null;
       lightFrom: 'auto' | 'last-session' | 'as-photographed';
       /** factors on what the light leaves uncertain, for what was told about lamp and paint */
       doubt: { value: number; warmth: number };
@@ -58,6 +62,8 @@ export interface Tasks {
     };
     answer: ReadAnswer;
   };
+  /** the bare surface's colour from a flat; place null = all of it is bare */
+  ground: { ask: Tasks['read']['ask'] & { place: Place | null }; answer: { ground: Ground | null } };
   judge: {
     ask: Tasks['read']['ask'];
     answer: {
@@ -69,6 +75,14 @@ export interface Tasks {
       lines: QualityWords[];
     };
   };
+}
+
+/** An earlier flat, and how far it is to be trusted. */
+export interface LastFlat {
+  readonly flat: StoredPicture;
+  readonly session: number;
+  readonly uncertainty: { readonly value: number; readonly warmth: number };
+  readonly notRead: Place | null;
 }
 
 /** One photograph of the canvas, ready to be read. */
@@ -95,6 +109,10 @@ export interface ReadAnswer {
   readonly blurMm: number | null;
   readonly quality: readonly QualityWords[];
   readonly masses: readonly MassReading[];
+  /** how much of the ground is covered, and where it is bare; null = the ground's colour is not known */
+  readonly coverage: { readonly covered: number; readonly alike: number; readonly bare: Place | null } | null;
+  /** one change over the whole picture since the last session, in words; null = none */
+  readonly change: string | null;
   readonly findings: readonly Finding[];
   /** one for each place asked about; null where it cannot be read */
   readonly places: readonly (Comparison | null)[];

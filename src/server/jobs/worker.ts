@@ -2,10 +2,10 @@ import { readFile } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
 import sharp from 'sharp';
 import { byteFromLinear } from '../../core/colour';
-import { findingsOf } from '../../core/correct';
+import { changeInWords, findingsOf, wholePicture } from '../../core/correct';
 import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
-import { doubtOf, massShapes, pixelsIn, placeOfPixels, readFlat, readPlace } from '../../core/read';
+import { coverageOf, doubtOf, groundFrom, massShapes, pixelsIn, placeOfBox, placeOfPixels, readFlat, readPlace, uniformChange, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { lightOfPicture, type Raster } from '../../core/raster';
 import { decodePicture } from '../images/decodePicture';
 import type { PlanTask, Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
@@ -85,14 +85,24 @@ async function openBefore(stored: StoredPicture, { width, height }: Raster): Pro
   return lightOfPicture(flat, [0, 0, flat.width, flat.height], { width, height });
 }
 
+const gridOf = ({ small: { width, height }, canvas }: Pick<Flat, 'small' | 'canvas'>) => ({
+  width,
+  height,
+  mmPerPixel: canvas.widthMm / width,
+});
+
 /** What the painter leaves out is read by nothing; what is read all the same is, though it shines. */
 function leaveOut({ mask, small, canvas }: Flat, areas: Shot['areas']): void {
-  const grid = { width: small.width, height: small.height, mmPerPixel: canvas.widthMm / small.width };
+  const grid = gridOf({ small, canvas });
   for (const { place, read } of areas) for (const i of pixelsIn(place, grid)) mask[i] = read ? 0 : 1;
 }
 
 /** Every shot of a session as one flat, under what is known of the light. */
-async function openFlat({ shots, board, before, lightFrom, plan: { canvas } }: Ask<'read'>, plan: Raster, tell: Tell) {
+async function openFlat(
+  { shots, board, before, ground, lightFrom, plan: { canvas } }: Ask<'read'>,
+  plan: Raster,
+  tell: Tell,
+) {
   const beforeFlat = before && (await openBefore(before, plan));
   const boardPhoto = board && { photo: await openStored(board.photo), corners: board.corners ?? undefined };
   const flats: Flat[] = [];
@@ -100,7 +110,7 @@ async function openFlat({ shots, board, before, lightFrom, plan: { canvas } }: A
   for (const [i, { photo, corners, covered, greys, card, areas }] of shots.entries()) {
     tell(shots.length > 1 ? `squaring shot ${i + 1} of ${shots.length}` : 'squaring it and taking the light out', 0.2 + (0.5 * i) / shots.length); // prettier-ignore
     const picture = await openStored(photo);
-    flats.push(flatFromPhoto(picture, { canvas, corners, covered, greys, card, plan, board: boardPhoto, before: beforeFlat, lightFrom })); // prettier-ignore
+    flats.push(flatFromPhoto(picture, { canvas, corners, covered, greys, card, plan, board: boardPhoto, before: beforeFlat, ground: ground?.colour, lightFrom })); // prettier-ignore
     leaveOut(flats[i], areas);
     squared ??= straighten(picture, flats[i].whole, flatSize(canvas), flats[i].lens);
   }
@@ -116,6 +126,46 @@ const doubted = (flat: Flat, { value, warmth }: { value: number; warmth: number 
   },
 });
 
+/** Where the ground still shows is read by nothing; places that are read all the same stay in. */
+function coverageOn(flat: Flat, plan: Raster, { ground, shots }: Ask<'read'>) {
+  if (!ground) return null;
+  const grid = gridOf(flat);
+  const keep = new Uint8Array(flat.mask.length);
+  for (const place of ground.keep) for (const i of pixelsIn(place, grid)) keep[i] = 1;
+  const coverage = coverageOf({ flat: flat.small, plan, mask: flat.mask, keep }, ground.colour, flat.light.uncertainty);
+  const asked = shots.flatMap(({ areas }) => areas.filter(({ read }) => read));
+  for (const { place } of asked) for (const i of pixelsIn(place, grid)) coverage.bare[i] = 0;
+  return coverage;
+}
+
+/** What changed all over the picture since the last session; only where the light of this photograph is known by itself too. */
+async function changeSince(last: Ask<'read'>['last'], flat: Flat): Promise<UniformChange | null> {
+  if (!last || !['card', 'grey', 'board'].includes(flat.light.method)) return null;
+  const before = await openBefore(last.flat, flat.small);
+  const mask = flat.mask.slice();
+  if (last.notRead) for (const i of pixelsIn(last.notRead, gridOf(flat))) mask[i] = 1;
+  const { value, warmth } = flat.light.uncertainty;
+  const both = {
+    value: Math.hypot(value, last.uncertainty.value),
+    warmth: Math.hypot(warmth, last.uncertainty.warmth),
+  };
+  return uniformChange({ now: flat.small, before, mask }, both);
+}
+
+/** Findings; what changed all over is told once, and each place is judged as if it had not. */
+function findingsAfter(
+  reading: Reading,
+  change: UniformChange | null,
+  { flat, plan, masses }: { flat: Flat; plan: Raster; masses: MassMap },
+) {
+  const light = doubtOf(flat);
+  const ground = { massOf: masses.massOf, ids: masses.ids, uncertainty: light };
+  if (!change) return findingsOf(reading, ground);
+  const own = findingsOf(readFlat({ ...flat, small: withoutChange(flat.small, change) }, { plan, masses }), ground);
+  const whole = wholePicture(reading.aligned, change, light);
+  return whole ? [whole, ...own] : own;
+}
+
 async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   tell('opening the plan', 0.05);
   const { plan, masses: map } = await openPlan(ask.plan);
@@ -123,9 +173,14 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   const opened = await openFlat(ask, plan, tell);
   const flat = doubted(opened.flat, ask.doubt);
   tell('comparing it with the plan', 0.7);
+  const notRead = flat.mask.slice();
+  const coverage = coverageOn(flat, plan, ask);
+  coverage?.bare.forEach((bare, i) => bare && (flat.mask[i] = 1));
   const reading = readFlat(flat, { plan, masses: map });
-  const findings = findingsOf(reading, { massOf: map.massOf, ids: map.ids, uncertainty: doubtOf(flat) });
+  const change = await changeSince(ask.last, flat);
+  const findings = findingsAfter(reading, change, { flat, plan, masses: map });
   tell('keeping the reading', 0.9);
+  const shapeOf = (pixels: Uint8Array) => (pixels.includes(1) ? placeOfPixels(pixels, reading.aligned) : null);
   return {
     flatJpeg: await jpegOf(flat.picture()),
     squaredJpeg: await jpegOf(opened.squared, 85),
@@ -133,13 +188,25 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
     lens: { bend: flat.lens.bend, px: sagitta(flat.lens, flat.corners) },
     light: flat.light,
     glareShare: flat.glareShare,
-    glare: flat.mask.includes(1) ? placeOfPixels(flat.mask, reading.aligned) : null,
+    glare: shapeOf(notRead),
+    coverage: coverage && { covered: coverage.covered, alike: coverage.alike, bare: shapeOf(coverage.bare) },
+    change: change && ask.last ? changeInWords(change, ask.last.session) : null,
     blurMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
     quality: flat.quality.faults.map((fault) => wordsForFault(fault, flat.light)),
     masses: reading.masses,
     findings,
     places: ask.places.map((place) => readPlace(reading.aligned, place, flat)),
   };
+}
+
+/** The bare surface's colour. */
+async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
+  const { plan } = await openPlan(ask.plan);
+  const { flat } = await openFlat(ask, plan, tell);
+  const { width, height } = flat.small;
+  const inner = placeOfBox([0.1 * width, 0.1 * height, 0.8 * width, 0.8 * height]);
+  const pixels = ask.place ? pixelsIn(ask.place, gridOf(flat)) : pixelsIn(inner, { width, height, mmPerPixel: 1 });
+  return { ground: groundFrom(flat.small, flat.mask, pixels) };
 }
 
 /** How good the photographs are, without reading them. */
@@ -164,6 +231,7 @@ const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   masses,
   corners,
   read,
+  ground,
   judge,
 };
 

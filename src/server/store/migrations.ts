@@ -194,6 +194,18 @@ async function addCard(knex: Knex): Promise<void> {
   });
 }
 
+/** The bare surface's colour and where it is meant to stay bare; the newest row governs. */
+async function addGround(knex: Knex): Promise<void> {
+  await knex.schema.createTable('painting_ground', (t) => {
+    id(t);
+    link(t, 'paintingId', 'painting');
+    t.text('colour').nullable();
+    t.string('from').nullable();
+    t.text('keep').notNullable();
+    t.string('setAt').notNullable();
+  });
+}
+
 /** Every change of the database's shape, in order. Never edited once released: a new row is added. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -219,6 +231,7 @@ export const MIGRATIONS: readonly Migration[] = [
     down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumn('covered')),
   },
   { name: '006-card', up: addCard, down: (knex) => knex.schema.alterTable('photo_greys', (t) => t.dropColumn('card')) },
+  { name: '007-ground', up: addGround, down: (knex) => knex.schema.dropTable('painting_ground') },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

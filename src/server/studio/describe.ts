@@ -12,6 +12,7 @@ import type {
   Reference,
   Session,
 } from '../../contract';
+import { groundOf } from './groundRows';
 import {
   newest,
   rowOf,
@@ -206,6 +207,7 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
     painting: paintingOf(row, easel === id),
     reference: await referenceOf(db, reference),
     plan: planOf(plan),
+    ground: await groundOf(db, id),
     sessions,
     corrections,
     undecided,

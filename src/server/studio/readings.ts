@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { Decision, Job, Place, Quality, ReadingDetail } from '../../contract';
 import {
   instruction,
@@ -12,8 +11,8 @@ import {
 import { READING_VERSION, type Comparison } from '../../core/read';
 import { InputError } from '../images/inputError';
 import type { ReadAnswer } from '../jobs/tasks';
-import { decisionsOf, photoOf, shotsOf } from './describe';
-import { planTask } from './paintings';
+import { decisionsOf } from './describe';
+import { asked, type Kept } from './gathering';
 import { homeOf } from './looking';
 import {
   newest,
@@ -26,126 +25,6 @@ import {
   type SessionRow,
 } from './rows';
 import type { Studio } from './studio';
-
-type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'places'>;
-
-/** Everything a reading depends on, as one hash: the same inputs give the same reading. */
-const inputsOf = (inputs: Record<string, unknown>): string =>
-  createHash('sha256')
-    .update(JSON.stringify([READING_VERSION, inputs]))
-    .digest('hex');
-
-const storedOf = ({ files }: Studio, { sha256, fileName }: PhotoRow) => ({
-  path: files.originalPath(sha256),
-  name: fileName,
-});
-
-/** The photographs a reading is made of: the one asked about, further shots whose corners are known, and a white board. */
-async function gathered(studio: Studio, row: PhotoRow) {
-  const { db } = studio;
-  const rows = await shotsOf(db, row.sessionId);
-  const main = await photoOf(db, row);
-  const isMain = rows.at(-1)?.id === row.id;
-  const all = isMain ? await Promise.all(rows.map(async (one) => ({ row: one, photo: await photoOf(db, one) }))) : [];
-  const further = all.filter(({ row: one, photo }) => one.id !== row.id && one.role === 'canvas' && photo.corners);
-  const board = all.filter(({ row: one }) => one.role === 'white-board').at(-1);
-  return { main, further, board };
-}
-
-/** The newest reading of an earlier session, whose flat tells what the light was; null where there is none. */
-async function sessionBefore(
-  { db }: Studio,
-  session: SessionRow,
-): Promise<{ reading: ReadingRow; photo: PhotoRow } | null> {
-  const reading = (await db('reading')
-    .join('photo', 'photo.id', 'reading.photoId')
-    .join('session', 'session.id', 'photo.sessionId')
-    .where('session.paintingId', session.paintingId)
-    .where('session.number', '<', session.number)
-    .where('photo.aside', 0)
-    .orderBy([
-      { column: 'session.number', order: 'desc' },
-      { column: 'reading.createdAt', order: 'desc' },
-    ])
-    .select('reading.*')
-    .first()) as ReadingRow | undefined;
-  return reading ? { reading, photo: await rowOf<PhotoRow>(db, 'photo', reading.photoId) } : null;
-}
-
-const GLOSSY = new Set(['wet', 'oiled out', 'freshly glazed']);
-
-/**
- * How much less is claimed where the photograph was taken under another lamp, or of paint in another state, than the one before it: wet
- * and oiled paint is darker and stronger than dry. A card in the frame takes the lamp out.
- */
-function doubtFrom(now: PhotoRow, before: PhotoRow | undefined, card: boolean): { value: number; warmth: number } {
-  const said = (one: string, two: string | undefined) => one !== '' && two !== undefined && two !== '' && one !== two;
-  const lamp = !card && (said(now.lamp, before?.lamp) || now.lamp === 'mixed');
-  const surface = said(now.surface, before?.surface) && GLOSSY.has(now.surface) !== GLOSSY.has(before?.surface ?? '');
-  return { value: surface ? 1.6 : 1, warmth: (lamp ? 2 : 1) * (surface ? 1.4 : 1) };
-}
-
-async function asked(studio: Studio, photoId: string) {
-  const { db, files } = studio;
-  const row = await rowOf<PhotoRow>(db, 'photo', photoId);
-  const { session, painting } = await homeOf(studio, row);
-  const plan = await planTask(studio, painting);
-  if (!plan)
-    throw new InputError(
-      'no-reference',
-      'This painting has no reference yet, so there is nothing to compare with. The photograph is kept. Add the reference first.',
-      409,
-    );
-  const { main, further, board } = await gathered(studio, row);
-  if (!main.corners)
-    throw new InputError(
-      'no-corners',
-      "The canvas's corners are not known yet. The photograph is kept. Show its four corners first.",
-      409,
-    );
-  const last = await sessionBefore(studio, session);
-  const flat = last && files.derivedPath(`flat/${last.reading.id}.jpg`);
-  // With a card the last session has nothing to add; its flat is a cache and may be gone.
-  const before = main.greys.length === 0 && flat && (await files.exists(flat)) ? flat : null;
-  if (row.lightFrom === 'last-session' && !before)
-    throw new InputError(
-      'no-session-before',
-      'No earlier session of this painting has been read, so its light cannot be taken from one. The photograph is kept. Choose another way for the light.',
-      409,
-    );
-  const doubt = doubtFrom(row, last?.photo, main.greys.length >= 3);
-  const shotOf = (one: PhotoRow, photo: typeof main) => ({
-    photo: storedOf(studio, one),
-    corners: photo.corners as NonNullable<typeof photo.corners>,
-    greys: photo.greys,
-    card: photo.card,
-    areas: photo.areas,
-    covered: photo.covered,
-  });
-  const task = {
-    shots: [shotOf(row, main), ...further.map(({ row: one, photo }) => shotOf(one, photo))],
-    board: board ? { photo: storedOf(studio, board.row), corners: board.photo.corners } : null,
-    before: before ? { path: before, name: 'the last session' } : null,
-    lightFrom: row.lightFrom,
-    doubt,
-    plan: plan.task,
-  };
-  const inputs = inputsOf({
-    shots: [row, ...further.map((one) => one.row)].map(({ sha256 }, i) => [
-      sha256,
-      task.shots[i].corners,
-      task.shots[i].greys,
-      task.shots[i].areas,
-      task.shots[i].covered,
-    ]),
-    board: board ? [board.row.sha256, board.photo.corners] : null,
-    before: before ? last?.reading.id : null,
-    lightFrom: row.lightFrom,
-    doubt,
-    plan: plan.row.id,
-  });
-  return { session, painting, planId: plan.row.id, task, inputs };
-}
 
 /** Starts reading a photograph; a reading of the same corners, greys and plan is used again. */
 export async function readPhoto(studio: Studio, photoId: string): Promise<Job> {
@@ -247,15 +126,38 @@ function namer(plan: PlanRow, kept: Kept, painting: PaintingRow) {
     mass: ({ id, centre }: Kept['masses'][number]) => ofMass(id, centre),
     finding: ({
       massId,
+      share,
       region: {
         box: [x, y, w, h],
       },
     }: Finding) => {
+      if (share > 0.95) return 'whole picture';
       const mass = kept.masses.find(({ id }) => id === massId);
       const centre = [(x + w / 2) / painting.widthMm, (y + h / 2) / painting.heightMm] as const;
       return mass ? ofMass(massId, mass.centre) : placeInWords(centre);
     },
   };
+}
+
+const COVERED = 0.98; // share from which the whole ground counts as covered: the eye no longer sees it as ground
+
+/** Whether the ground is covered for the first time with this session. */
+async function firstCovered(
+  { db }: Studio,
+  { kept, photo, painting }: { kept: Kept; photo: PhotoRow; painting: PaintingRow },
+): Promise<boolean> {
+  if (!kept.coverage || kept.coverage.covered < COVERED) return false;
+  const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
+  const earlier = (await db('reading')
+    .join('photo', 'photo.id', 'reading.photoId')
+    .join('session', 'session.id', 'photo.sessionId')
+    .where('session.paintingId', painting.id)
+    .where('session.number', '<', session.number)
+    .orderBy(['reading.createdAt', 'reading.rowid'])
+    .select('reading.result', 'reading.photoId')) as Pick<ReadingRow, 'result' | 'photoId'>[];
+  // A photograph that was read again counts by its newest reading.
+  const newestOf = new Map(earlier.map(({ photoId, result }) => [photoId, result]));
+  return ![...newestOf.values()].some((result) => ((JSON.parse(result) as Kept).coverage?.covered ?? 0) >= COVERED);
 }
 
 /** The newest reading of a photo, in the painter's names, with what was decided. */
@@ -278,6 +180,9 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     shots: kept.shots ?? 1,
     glareShare: kept.glareShare,
     glare: kept.glare as ReadingDetail['glare'],
+    coverage: (kept.coverage ?? null) as ReadingDetail['coverage'],
+    firstCovered: await firstCovered(studio, { kept, photo, painting }),
+    change: kept.change ?? null,
     blurMm: kept.blurMm,
     // Readings made before costs were told kept sentences only.
     quality: kept.quality.map((line) => (typeof line === 'string' ? { words: line, cost: '' } : line)),

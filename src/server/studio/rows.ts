@@ -45,7 +45,7 @@ export interface PhotoRow {
   fileName: string;
   addedAt: string;
   lookedAt: number;
-  role: 'canvas' | 'white-board';
+  role: 'canvas' | 'white-board' | 'ground';
   lightFrom: 'auto' | 'last-session' | 'as-photographed';
   lamp: '' | 'daylight' | 'lamp' | 'mixed';
   surface: '' | 'dry' | 'wet' | 'oiled out' | 'freshly glazed';
@@ -83,6 +83,16 @@ export interface AreasRow {
   id: string;
   photoId: string;
   areas: string;
+  setAt: string;
+}
+export interface GroundRow {
+  id: string;
+  paintingId: string;
+  /** JSON; null = not known */
+  colour: string | null;
+  from: 'photo' | 'place' | 'typed' | null;
+  /** JSON of places meant to stay bare */
+  keep: string;
   setAt: string;
 }
 export interface ReadingRow {

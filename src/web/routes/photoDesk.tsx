@@ -10,13 +10,20 @@ import { CoveredChoice } from '../slips/coveredChoice';
 import { Greys, patchesFrom, USUAL_STRIP, type Marking } from '../slips/greys';
 import { PhotoQuality } from '../slips/photoQuality';
 import { LightChoice } from '../slips/lightChoice';
+import { GroundSlip } from '../slips/groundSlip';
 import { JobProgress } from '../slips/jobProgress';
 import { ProblemNote } from '../slips/problem';
 import { CORNER_NAMES, CornerStage, Magnifier } from '../wall/cornerStage';
 import { LightStage } from '../wall/lightStage';
+import { GroundStage } from '../wall/groundStage';
 import { NotReadStage } from '../wall/notReadStage';
 
-const VIEWS = { corners: 'Corners', light: 'Light, before and after', unread: 'What is not read' } as const;
+const VIEWS = {
+  corners: 'Corners',
+  light: 'Light, before and after',
+  unread: 'What is not read',
+  ground: 'Bare ground',
+} as const;
 
 const squareIn = ({ width, height }: PhotoShape): Corners => [
   [width * 0.15, height * 0.15],
@@ -135,6 +142,8 @@ export function PhotoDesk({
             canvas={painting}
             onAreas={(areas) => setAreas.mutate({ params, body: { areas } })}
           />
+        ) : own && view === 'ground' ? (
+          <GroundStage detail={detail} photo={photo} reading={own} />
         ) : own && view === 'light' ? (
           <LightStage photoId={photo.id} reading={own} proportion={painting.widthMm / painting.heightMm} />
         ) : (
@@ -193,7 +202,7 @@ export function PhotoDesk({
             </button>
           )}
         </p>
-        {view === 'corners' && photo.role === 'canvas' && <CoveredChoice paintingId={painting.id} photo={photo} />}
+        {view === 'corners' && photo.role !== 'white-board' && <CoveredChoice paintingId={painting.id} photo={photo} />}
         {shots}
       </div>
       <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>
@@ -202,19 +211,18 @@ export function PhotoDesk({
           {photo.fileName}, {photo.width} × {photo.height} px
         </p>
         <PhotoQuality paintingId={painting.id} photo={photo} />
-        {photo.role === 'canvas' && (
-          <>
-            <Greys
-              photo={photo}
-              marking={marking}
-              strip={strip}
-              onMarking={setMarking}
-              onStrip={setStrip}
-              onGreys={keepGreys}
-            />
-            <LightChoice paintingId={painting.id} photo={photo} first={number === 1} />
-          </>
+        {photo.role !== 'white-board' && (
+          <Greys
+            photo={photo}
+            marking={marking}
+            strip={strip}
+            onMarking={setMarking}
+            onStrip={setStrip}
+            onGreys={keepGreys}
+          />
         )}
+        {photo.role === 'canvas' && <LightChoice paintingId={painting.id} photo={photo} first={number === 1} />}
+        {photo.role === 'ground' && <GroundSlip detail={detail} photo={photo} />}
         <div className="mt-auto flex flex-col gap-2 pt-4">
           <ProblemNote error={error} />
           <JobProgress job={looking} />

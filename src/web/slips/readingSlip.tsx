@@ -52,6 +52,13 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
           : `${plural(openCount, 'place')} ${openCount === 1 ? 'differs' : 'differ'} from the plan, the biggest first.`}
         {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
       </p>
+      {reading.change && <p className="serif mb-2">{reading.change}</p>}
+      {reading.firstCovered && (
+        <p className="serif mb-2">
+          The ground is covered for the first time: every value now stands among its neighbours. Look the whole picture
+          over before you go on.
+        </p>
+      )}
       <ul className="rows -mx-[18px]">
         {listed.map((finding) => (
           <li key={finding.index}>
@@ -73,6 +80,11 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
         <p className="small pt-1">{plural(openCount - listed.length, 'smaller one')} under Decide.</p>
       )}
       <Verdicts detail={detail} number={number} />
+      {reading.coverage && (
+        <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
+          <Mark name="bare-ground" label="" /> {Math.round(100 * reading.coverage.covered)} % of the ground is covered.
+        </p>
+      )}
       {reading.glareShare > 0.001 && (
         <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
           <Mark name="not-read" label="not read" /> {(reading.glareShare * 100).toFixed(1)} % not read: glare.

@@ -5,8 +5,8 @@ import { plural } from '../words';
 import { PictureInput } from './fileDrop';
 
 const nameOf = (photo: Photo, main: Photo | undefined) =>
-  photo.role === 'white-board'
-    ? 'white board'
+  photo.role !== 'canvas'
+    ? { 'white-board': 'white board', ground: 'bare ground' }[photo.role]
     : photo.id === main?.id
       ? 'read'
       : photo.corners
@@ -63,15 +63,14 @@ export function Shots({
         </li>
       </ul>
       <p className="small mt-2 flex flex-wrap gap-x-5">
-        {shown.role === 'canvas' ? (
-          <button className="line" onClick={() => set(shown.id, { role: 'white-board' })}>
-            This shows a white board
-          </button>
-        ) : (
-          <button className="line" onClick={() => set(shown.id, { role: 'canvas' })}>
-            This shows the canvas
-          </button>
-        )}
+        <label>
+          This shows{' '}
+          <select value={shown.role} onChange={(e) => set(shown.id, { role: e.target.value as Photo['role'] })}>
+            <option value="canvas">the canvas</option>
+            <option value="white-board">a white board in its place</option>
+            <option value="ground">the bare ground, before the first mark</option>
+          </select>
+        </label>
         <button className="line" onClick={() => set(shown.id, { aside: true })}>
           Put it aside
         </button>

@@ -1,0 +1,44 @@
+import { compare, placeOfBox, type Aligned, type LightDoubt, type UniformChange } from '../read';
+import { amountAlong, DIMENSIONS, limitOf } from './dimension';
+import type { Finding } from './finding';
+import { hueTowards, stepsInWords } from './words';
+
+/**
+ * The one finding a change over the whole picture makes: raised where it left the picture as a whole off the plan, along the dimension
+ * in which it is furthest off.
+ */
+export function wholePicture(aligned: Aligned, change: UniformChange, light: LightDoubt): Finding | null {
+  const { width, height, mmPerPixel } = aligned;
+  const comparison = compare(aligned, Int32Array.from({ length: width * height }, (_, i) => i), light); // prettier-ignore
+  if (!comparison) return null;
+  const box = [0, 0, width * mmPerPixel, height * mmPerPixel] as const;
+  const made = { value: change.value, temperature: change.a * 0.5 + change.b * 0.8660254, chroma: 0 };
+  const off = DIMENSIONS.flatMap((row) => {
+    const amount = amountAlong(row.kind, comparison);
+    // Off the plan, and off the way the change went.
+    const caused = Math.abs(amount) > limitOf(row, comparison.uncertainty) && amount * made[row.kind] > 0;
+    return caused ? [{ row, amount }] : [];
+  }).sort((p, q) => Math.abs(q.amount) / q.row.unit - Math.abs(p.amount) / p.row.unit);
+  if (off.length === 0) return null;
+  const [{ row, amount }] = off;
+  return {
+    ...comparison,
+    kind: row.kind,
+    massId: -1,
+    place: placeOfBox(box),
+    region: { box },
+    share: 1,
+    weight: Math.abs(amount) / row.unit,
+    amount,
+    towards: row.kind === 'temperature' ? (Math.atan2(-change.b, -change.a) * 180) / Math.PI : null,
+  };
+}
+
+/** The change in a sentence. @param session whose flat it is told against */
+export function changeInWords({ value, slope, a, b, share }: UniformChange, session: number): string {
+  const parts: string[] = [];
+  if (Math.abs(value) >= 0.125) parts.push(`${stepsInWords(value)} ${value < 0 ? 'darker' : 'lighter'}`);
+  if (Math.hypot(a, b) >= 2.5) parts.push(`a shade towards ${hueTowards((Math.atan2(b, a) * 180) / Math.PI)}`);
+  const lights = slope < -0.06 ? ', the lights more than the darks' : slope > 0.06 ? ', the darks more than the lights' : ''; // prettier-ignore
+  return `Since session ${session} the whole picture became ${parts.join(' and ') || 'a little different'}${lights}: one change over ${Math.round(100 * share)} % of it, as a glaze or oiling-out makes. It is told once, and taken out before places are compared.`;
+}

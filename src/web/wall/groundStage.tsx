@@ -1,0 +1,100 @@
+import { useState } from 'react';
+import type { PaintingDetail, Photo, ReadingDetail } from '../../contract';
+import { useAction } from '../api/queries';
+import { Mark } from '../marks/mark';
+import { ProblemNote } from '../slips/problem';
+import { useScale } from '../settings';
+import { OutlineList, OutlineStage, OwnOutline } from './outlineStage';
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+/** What the reading says of the ground. */
+function Said({ detail, reading }: { detail: PaintingDetail; reading: ReadingDetail }) {
+  const scale = useScale();
+  const { colour, from } = detail.ground;
+  if (!colour)
+    return (
+      <p className="serif mt-1">
+        Drag round a place where the bare ground shows: its colour is learned from it. A photograph of the surface
+        before the first mark tells it better.
+      </p>
+    );
+  const whence = { photo: 'from the photograph of the bare surface', place: 'from the place you outlined', typed: 'as you said' }; // prettier-ignore
+  const { coverage } = reading;
+  return (
+    <p className="serif mt-1">
+      {coverage && !reading.stale
+        ? `${percent(coverage.covered)} of the ground is covered. `
+        : 'Read again to see how much is covered. '}
+      {coverage &&
+        coverage.alike > 0.02 &&
+        `On ${percent(coverage.alike)} plan and ground look the same and cannot be told apart; they count as covered. `}
+      {/* prettier-ignore */}
+      <span className="small">
+        The ground has value {scale.show(colour.value)}, {from && whence[from]}.
+      </span>
+    </p>
+  );
+}
+
+/** The flat with the ground that still shows, what its colour is learned from, and where it may stay bare. */
+export function GroundStage({
+  detail,
+  photo,
+  reading,
+}: {
+  detail: PaintingDetail;
+  photo: Photo;
+  reading: ReadingDetail;
+}) {
+  const { painting, ground } = detail;
+  const [keeping, setKeeping] = useState(ground.colour !== null);
+  const learn = useAction('learnGround', painting.id);
+  const set = useAction('setGround', painting.id);
+  const keep = (places: PaintingDetail['ground']['keep']) =>
+    set.mutate({ params: { paintingId: painting.id }, body: { keep: places } });
+  return (
+    <OutlineStage
+      flat={`/api/photos/${photo.id}/flat.jpg?r=${reading.id}`}
+      alt="The flat, with the ground that still shows"
+      canvas={painting}
+      onPlace={(place) =>
+        keeping
+          ? keep([...ground.keep, place])
+          : learn.mutate({ params: { photoId: photo.id }, body: { place } }, { onSuccess: () => setKeeping(true) })
+      }
+      caption={
+        <>
+          <div className="words" role="group" aria-label="What an outline means">
+            <button className="word" aria-pressed={!keeping} onClick={() => setKeeping(false)}>
+              This is bare ground
+            </button>
+            <button className="word" aria-pressed={keeping} onClick={() => setKeeping(true)}>
+              May stay bare
+            </button>
+            <span className="small">
+              <Mark name="bare-ground" label="" /> bare ground, read by nothing
+            </span>
+          </div>
+          <Said detail={detail} reading={reading} />
+          <OutlineList
+            words={ground.keep.map(() => 'may stay bare')}
+            onRemove={(i) => keep(ground.keep.filter((_, k) => k !== i))}
+          />
+          <ProblemNote error={learn.error ?? set.error} />
+        </>
+      }
+    >
+      {(toPath) => (
+        <>
+          {reading.coverage?.bare && (
+            <path d={toPath(reading.coverage.bare)} fill="url(#field-bare-ground)" fillRule="evenodd" />
+          )}
+          {ground.keep.map((place, i) => (
+            <OwnOutline key={i} d={toPath(place)} dash="2 5" />
+          ))}
+        </>
+      )}
+    </OutlineStage>
+  );
+}

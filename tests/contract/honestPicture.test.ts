@@ -1,0 +1,176 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { BodyOf } from '../../src/contract';
+import { photograph, STUDIO, type Setup } from '../../src/demo/studio/camera';
+import type { Rgb } from '../../src/demo/studio/colour';
+import { jpegOf, openSubject } from '../../src/demo/studio/files';
+import { pixel, type Sheet } from '../../src/demo/studio/scene';
+import { ask, DEMO, ended, paintingWithReference, refusal, send, startServer, type Server } from '../server';
+
+// Prints of the reference with something done to them on purpose, photographed by the simulator: what is told must be what was done.
+const SIZE = { widthMm: 400, heightMm: 300 };
+let server: Server;
+let print: Sheet;
+beforeAll(async () => {
+  server = await startServer();
+  print = (await openSubject(`${DEMO}/enamel-pot-reference.jpg`, null, { width: 1200, height: 900 })).picture;
+});
+afterAll(() => server.stop());
+
+const FRAME: Partial<Setup> = { width: 1600, height: 1200, yaw: 2, pitch: -1, easel: false, fill: 0.6 };
+let shots = 0;
+async function shotOf(sheet: Sheet, setup: Partial<Setup> = {}) {
+  const shot = photograph(sheet, SIZE, { ...STUDIO, ...FRAME, ...setup, seed: 900 + shots });
+  return {
+    name: `shot-${shots++}.jpg`,
+    bytes: new Uint8Array(await jpegOf(shot, 92)),
+    patches: shot.patches,
+    corners: shot.corners,
+  };
+}
+/** A sheet with every pixel changed. */
+const changed = (sheet: Sheet, change: (rgb: Rgb, x: number, y: number) => Rgb): Sheet => {
+  const data = new Float32Array(sheet.data.length);
+  for (let i = 0; i < sheet.width * sheet.height; i++)
+    data.set(change(pixel(sheet, i), (i % sheet.width) / sheet.width, Math.floor(i / sheet.width) / sheet.height), 3 * i); // prettier-ignore
+  return { ...sheet, data };
+};
+
+const detailOf = (paintingId: string) => ask(server, 'getPainting', { params: { paintingId } });
+async function add(paintingId: string, shot: Awaited<ReturnType<typeof shotOf>>) {
+  const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
+  const { photo, job } = await ask(server, 'addPhoto', { params: { sessionId: sessions[sessions.length - 1].id }, file: shot }); // prettier-ignore
+  await ended(server, job);
+  // Where they are not found surely a painter shows them.
+  const [last] = (await detailOf(paintingId)).sessions.flatMap(({ photos }) => photos).slice(-1);
+  if (!last.corners) await ask(server, 'setCorners', { params: { photoId: photo.id }, body: { corners: shot.corners as never } }); // prettier-ignore
+  if (shot.patches.length) await ask(server, 'setGreys', { params: { photoId: photo.id }, body: { greys: shot.patches } }); // prettier-ignore
+  return photo.id;
+}
+async function read(photoId: string) {
+  const job = await ended(server, await ask(server, 'readPhoto', { params: { photoId } }));
+  if (job.state !== 'done') throw new Error(`reading ended ${job.state}: ${job.problem}`);
+  return ask(server, 'getReading', { params: { photoId } });
+}
+const box = ([x, y, w, h]: number[]): NonNullable<BodyOf<'learnGround'>['place']> => ({
+  outlines: [[[x, y], [x + w, y], [x + w, y + h], [x, y + h]]],
+}); // prettier-ignore
+
+describe('the printed card', () => {
+  test('is found by itself, its greys are the photo’s, and it tells when the canvas is not as large as was said', async () => {
+    const paintingId = await paintingWithReference(server, 'With the card');
+    const card = { card: false, printed: [9.4, 8, 6.5, 5, 3.5, 2], fill: 0.5 };
+    const photoId = await add(paintingId, await shotOf(print, card));
+    const photo = (await detailOf(paintingId)).sessions[0].photos[0];
+    expect(photo.greys.map(({ value }) => value)).toEqual([9.4, 8, 6.5, 5, 3.5, 2]);
+    expect(photo.card).toHaveLength(4);
+    const reading = await read(photoId);
+    expect(reading.light.method).toBe('card');
+    expect(reading.quality.some(({ words }) => words.includes('ruler'))).toBe(false);
+    for (const { difference, share } of reading.masses) if (share > 0.02) expect(Math.abs(difference.value)).toBeLessThan(0.3); // prettier-ignore
+
+    const small = await ask(server, 'addPainting', { body: { title: 'Said too small', widthMm: 360, heightMm: 270, drewMe: '' } }); // prettier-ignore
+    const reference = { name: 'r.jpg', bytes: new Uint8Array(await (await import('node:fs/promises')).readFile(`${DEMO}/enamel-pot-reference.jpg`)) }; // prettier-ignore
+    await ask(server, 'addReference', { params: { paintingId: small.painting.id }, file: reference });
+    const other = await add(small.painting.id, await shotOf(print, card));
+    const { lines } = await ask(server, 'judgePhoto', { params: { photoId: other } });
+    const said = lines.find(({ words }) => words.includes('ruler'))?.words ?? '';
+    expect(Math.abs(Number(/about (\d+)/.exec(said)?.[1]) - 400)).toBeLessThan(8);
+  });
+
+  test('the painter’s own values for it hold for the photographs that follow', async () => {
+    const cardValues = [9.2, 7.7, 6.1, 4.6, 3.2, 1.8];
+    const settings = await ask(server, 'getSettings');
+    await ask(server, 'putSettings', { body: { ...settings, cardValues } });
+    const paintingId = await paintingWithReference(server, 'Own card');
+    await add(paintingId, await shotOf(print, { card: false, printed: cardValues, fill: 0.5 }));
+    const photo = (await detailOf(paintingId)).sessions[0].photos[0];
+    expect(photo.greys.map(({ value }) => value)).toEqual(cardValues);
+    expect(photo.greys.every(({ doubt }) => doubt === 0.05)).toBe(true);
+    await ask(server, 'putSettings', { body: settings });
+  });
+
+  test('comes as a sheet to print, true to size', async () => {
+    const response = await fetch(`${server.url}/api/card.pdf`);
+    const text = Buffer.from(await response.arrayBuffer()).toString('latin1');
+    expect(response.headers.get('content-type')).toContain('application/pdf');
+    expect(text.startsWith('%PDF-')).toBe(true);
+    const [w, h] = (/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(text) ?? []).slice(1).map(Number);
+    expect(w).toBeCloseTo((210 / 25.4) * 72, 0);
+    expect(h).toBeCloseTo((297 / 25.4) * 72, 0);
+  });
+});
+
+describe('how good a photograph is', () => {
+  test('is told before it is read, with what it costs, and again when a grey is marked', async () => {
+    const paintingId = await paintingWithReference(server, 'Judged');
+    const shot = await shotOf(print, { fallOff: 1.2, yaw: 15, blurPx: 5 });
+    const photoId = await add(paintingId, { ...shot, patches: [] });
+    const before = await ask(server, 'judgePhoto', { params: { photoId } });
+    expect(before.method).toBe('plan');
+    const words = before.lines.map((line) => line.words).join(' ');
+    for (const part of ['stops darker', 'Blurred by', 'off square', 'No patch of known grey']) expect(words).toContain(part); // prettier-ignore
+    for (const { cost } of before.lines) expect(cost).toMatch(/\.$/);
+    await ask(server, 'setGreys', { params: { photoId }, body: { greys: shot.patches } });
+    const after = await ask(server, 'judgePhoto', { params: { photoId } });
+    expect(after.method).toBe('card');
+    expect(after.lines.length).toBe(before.lines.length - 1);
+    expect((await detailOf(paintingId)).sessions[0].photos[0].readingId).toBeNull();
+    // What was told is what the reading then says.
+    expect((await read(photoId)).quality).toEqual(after.lines);
+  });
+});
+
+describe('the ground', () => {
+  const OCHRE: Rgb = [0.46, 0.29, 0.145];
+
+  test('learned from a photograph of the bare surface, it tells how much is covered; the first full cover is said', async () => {
+    const paintingId = await paintingWithReference(server, 'On ochre');
+    const bare = await add(paintingId, await shotOf(changed(print, () => OCHRE))); // prettier-ignore
+    const { sessions } = await ask(server, 'changePhoto', { params: { photoId: bare }, body: { role: 'ground' } });
+    const { ground } = sessions[0].photos[0].corners
+      ? await ask(server, 'learnGround', { params: { photoId: bare }, body: { place: null } })
+      : { ground: null };
+    // Y of that ochre is 0.31: Munsell value 6.1.
+    expect(Math.abs((ground?.colour?.value ?? 0) - 6.1)).toBeLessThan(0.15);
+    const half = await add(paintingId, await shotOf(changed(print, (rgb, x) => (x < 0.4 ? OCHRE : rgb))));
+    const reading = await read(half);
+    expect(reading.coverage?.covered).toBeCloseTo(0.6, 1);
+    expect(reading.firstCovered).toBe(false);
+    // The bare part is read by nothing: no mass is called off for showing ground.
+    expect(reading.findings.length).toBeLessThan(3);
+    await ask(server, 'setGround', { params: { paintingId }, body: { keep: [box([0, 0, 164, 300])] } });
+    expect((await ask(server, 'getReading', { params: { photoId: half } })).stale).toBe(true);
+    expect((await read(half)).coverage?.covered).toBeGreaterThan(0.97);
+    await ask(server, 'setGround', { params: { paintingId }, body: { keep: [] } });
+    await read(half);
+    const whole = await read(await add(paintingId, await shotOf(print)));
+    expect(whole.coverage?.covered).toBeGreaterThan(0.98);
+    expect(whole.firstCovered).toBe(true);
+    expect((await read(await add(paintingId, await shotOf(print, { yaw: -3 })))).firstCovered).toBe(false);
+  });
+
+  test('a place too small to learn from is refused, and typed ground can be forgotten', async () => {
+    const paintingId = await paintingWithReference(server, 'Small place');
+    const photoId = await add(paintingId, await shotOf(print));
+    const problem = await refusal(await send(server, 'learnGround', { params: { photoId }, body: { place: box([10, 10, 2, 2]) } })); // prettier-ignore
+    expect(problem.detail).toContain('Nothing was changed');
+    const typed = await ask(server, 'setGround', { params: { paintingId }, body: { colour: { value: 6, a: 8, b: 25 } } }); // prettier-ignore
+    expect(typed.ground).toMatchObject({ from: 'typed', colour: { value: 6 } });
+    const none = await ask(server, 'setGround', { params: { paintingId }, body: { colour: null } });
+    expect(none.ground).toMatchObject({ from: null, colour: null });
+  });
+});
+
+test('a glaze over everything is one change and one finding, not a dozen', async () => {
+  const paintingId = await paintingWithReference(server, 'Glazed');
+  const first = await read(await add(paintingId, await shotOf(print)));
+  expect(first.findings.length).toBeLessThan(2);
+  expect(first.change).toBeNull();
+  // A glaze is a film that lets less light through, and less of the blue.
+  const glazed = changed(print, ([r, g, b]) => [0.74 * r, 0.64 * g, 0.5 * b]);
+  const reading = await read(await add(paintingId, await shotOf(glazed, { yaw: -2 })));
+  expect(reading.change).toMatch(/^Since session 1 the whole picture became .* darker/);
+  expect(reading.findings.length).toBeGreaterThan(0);
+  expect(reading.findings.length).toBeLessThan(4);
+  expect(reading.findings[0]).toMatchObject({ name: 'whole picture', share: 1 });
+});

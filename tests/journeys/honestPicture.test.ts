@@ -1,0 +1,197 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { ask, DEMO, paintingWithReference, photographSession, startServer, type Server } from '../server';
+import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+
+let server: Server;
+let browser: Browser;
+beforeAll(async () => {
+  server = await startServer();
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+async function open(path: string, url = server.url): Promise<{ page: Page; complaints: string[] }> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(40_000);
+  const complaints = complaintsOf(page);
+  await page.goto(`${url}${path}`);
+  return { page, complaints };
+}
+const photosOf = async (paintingId: string) =>
+  (await ask(server, 'getPainting', { params: { paintingId } })).sessions.flatMap(({ photos }) => photos);
+
+/** Drags a box or a loop over a stage, from one share of it to another. */
+async function drag(page: Page, selector: string, shares: readonly (readonly [number, number])[]) {
+  const box = await page.locator(selector).boundingBox();
+  if (!box) throw new Error(`${selector} is not there`);
+  const at = ([x, y]: readonly [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const;
+  await page.mouse.move(...at(shares[0]));
+  await page.mouse.down();
+  for (const share of shares.slice(1)) await page.mouse.move(...at(share), { steps: 4 });
+  await page.mouse.up();
+}
+
+describe('the photo desk', () => {
+  test('how good the photograph is stands there before it is read', async () => {
+    const paintingId = await paintingWithReference(server, 'Before reading');
+    await photographSession(server, paintingId, 5);
+    const { page, complaints } = await open(`/painting/${paintingId}/photo/1`);
+    await page.getByText(/Read as it stands: values are sure to/).waitFor();
+    await page.getByText(/No patch of known grey in the frame/).waitFor();
+    await page.getByText(/Values are sure to .* instead of/).waitFor();
+    expect(await axeFaults(page)).toEqual([]);
+    expect(complaints).toEqual([]);
+  });
+
+  test('a painter’s strip is marked with one drag, its ends said beforehand', async () => {
+    const paintingId = await paintingWithReference(server, 'Strip');
+    const { photo } = await photographSession(server, paintingId, 5);
+    const { page } = await open(`/painting/${paintingId}/photo/1`);
+    await page.getByRole('button', { name: 'a strip of steps' }).click();
+    const set = async (label: string, value: string) => {
+      await page.getByLabel(label).fill(value);
+      await page.getByLabel(label).blur();
+    };
+    await set('Steps of the strip', '3');
+    await set('Value of the first step', '9.3');
+    await set('Value of the last step', '1.6');
+    // The three greys of the demo's own card stand in a column right of the canvas.
+    const greys = await import('node:fs/promises').then(({ readFile }) => readFile(join(DEMO, 'enamel-pot-session-5.json'), 'utf8')); // prettier-ignore
+    const { patches } = JSON.parse(greys) as { patches: { box: [number, number, number, number] }[] };
+    const [first, last] = [patches[0].box, patches[2].box];
+    await drag(page, 'svg.onpic', [
+      [first[0] / photo.width, first[1] / photo.height],
+      [(last[0] + last[2]) / photo.width, (last[1] + last[3]) / photo.height],
+    ]);
+    await page.getByLabel('Value of grey 3, 0 is black').waitFor();
+    const [kept] = await photosOf(paintingId);
+    expect(kept.greys.map(({ value }) => value)).toEqual([9.3, 5.45, 1.6]);
+    expect(kept.greys[0].box[1]).toBeLessThan(kept.greys[1].box[1]);
+  });
+
+  test('the corners may be a frame’s window: the canvas behind it is drawn, and each side is said', async () => {
+    const paintingId = await paintingWithReference(server, 'Framed');
+    await photographSession(server, paintingId, 5);
+    const { page } = await open(`/painting/${paintingId}/photo/1`);
+    await page.getByRole('button', { name: 'the window of a frame' }).click();
+    await page.getByLabel('top', { exact: true }).fill('12');
+    await page.getByLabel('top', { exact: true }).press('Enter');
+    await expect.poll(async () => (await photosOf(paintingId))[0].covered).toEqual({ by: 'frame', top: 12, right: 6, bottom: 6, left: 6 }); // prettier-ignore
+    await page.setViewportSize({ width: 390, height: 800 });
+    expect(await sticksOut(page)).toBe(false);
+  });
+
+  test('the ground is learned by dragging round a bare place, and what is covered is told after reading', async () => {
+    const paintingId = await paintingWithReference(server, 'Ground');
+    const { photo } = await photographSession(server, paintingId, 1);
+    const { page, complaints } = await open(`/painting/${paintingId}/photo/1`);
+    await page.getByText(/Read as it stands/).waitFor();
+    await page.keyboard.press('Enter');
+    await page.waitForURL(/\/wall\/1/);
+    await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
+    await page.getByRole('button', { name: 'Bare ground' }).click();
+    await drag(page, 'figure > div > svg', [[0.62, 0.08], [0.9, 0.08], [0.9, 0.25], [0.62, 0.25], [0.62, 0.1]]); // prettier-ignore
+    await page.getByText(/Read again to see how much is covered/).waitFor();
+    await page.getByRole('button', { name: /Read session 1 again/ }).click();
+    await page.waitForURL(/\/wall\/1/);
+    await page.getByText(/of the ground is covered/).waitFor();
+    const reading = await ask(server, 'getReading', { params: { photoId: photo.id } });
+    // Session 1 is a drawing on the toned ground.
+    expect(reading.coverage?.covered).toBeLessThan(0.3);
+    expect(complaints).toEqual([]);
+  });
+});
+
+test('with this machine’s camera: the outline over its picture, taken, and kept', async () => {
+  const paintingId = await paintingWithReference(server, 'Own camera');
+  const filming = await openBrowser(['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']);
+  const page = await filming.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(25_000);
+  const complaints = complaintsOf(page);
+  await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
+  await page.getByRole('button', { name: 'with this machine’s camera' }).click();
+  const take = page.getByRole('button', { name: 'Take the photograph' });
+  await expect.poll(() => take.isEnabled(), { timeout: 15_000 }).toBe(true);
+  expect(await axeFaults(page)).toEqual([]);
+  await take.click();
+  await page
+    .getByText(/camera-\d{8}-\d{6}\.(jpg|png)/)
+    .first()
+    .waitFor();
+  expect((await photosOf(paintingId)).map(({ fileName }) => fileName)).toEqual([expect.stringMatching(/^camera-/)]);
+  expect(complaints).toEqual([]);
+  await filming.close();
+});
+
+test('a browser without a camera is told what to do instead', async () => {
+  const paintingId = await paintingWithReference(server, 'No camera');
+  const { page } = await open(`/painting/${paintingId}/photo/1`);
+  await page.getByRole('button', { name: 'with this machine’s camera' }).click();
+  await page
+    .getByRole('alert')
+    .getByText(/choose a file|Choose a file/)
+    .waitFor();
+  await page.getByRole('button', { name: 'Close the camera' }).click();
+  expect(await page.getByRole('alert').count()).toBe(0);
+});
+
+describe('the simulated studio camera', () => {
+  let demo: ChildProcess;
+  let folder: string;
+  const addresses = { studio: '', camera: '' };
+  beforeAll(async () => {
+    folder = await mkdtemp(join(tmpdir(), 'revlin-demo-'));
+    demo = spawn(process.execPath, [join(process.cwd(), 'dist/demo.js'), folder, '--port', '0']);
+    await new Promise<void>((ready, failed) => {
+      let said = '';
+      demo.stdout?.on('data', (chunk: Buffer) => {
+        said += chunk.toString();
+        const found = said.match(/http:\/\/127\.0\.0\.1:\d+\//g);
+        if (found?.length === 2) [addresses.studio, addresses.camera] = found;
+        if (found?.length === 2) ready();
+      });
+      demo.on('exit', (code) => failed(new Error(`the demo ended with ${code}: ${said}`)));
+    });
+  });
+  afterAll(async () => {
+    const gone = new Promise((done) => demo.on('exit', done));
+    demo.kill('SIGTERM');
+    await gone;
+    await rm(folder, { recursive: true, force: true });
+  });
+
+  test('dials are set, a picture is taken, and it waits in the inbox with its day', async () => {
+    const { page, complaints } = await open('', addresses.camera);
+    const finder = () => page.locator('#finder').getAttribute('src');
+    await expect.poll(finder, { timeout: 20_000 }).toContain('lamp=daylight');
+    await page.getByLabel('warm lamp').check();
+    await page.getByLabel('the printed card').check();
+    await expect.poll(finder, { timeout: 20_000 }).toContain('lamp=lamp');
+    expect(await axeFaults(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Take the picture' }).click();
+    await page.getByText(/is in the inbox/).waitFor({ timeout: 60_000 });
+    const studio = { url: addresses.studio.replace(/\/$/, '') };
+    const waiting = async () => (await ask(studio, 'listArrivals')).waiting;
+    await expect.poll(async () => (await waiting()).length, { timeout: 20_000 }).toBe(1);
+    const [arrival] = await waiting();
+    expect([arrival.width, arrival.height]).toEqual([4000, 3000]);
+    const now = new Date();
+    expect(arrival.day).toBe(new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10));
+    expect(complaints).toEqual([]);
+  });
+
+  test('a dial no camera has is refused, and nothing is taken', async () => {
+    const body = JSON.stringify({ canvas: 'enamel-pot', lamp: 'moonlight' });
+    const response = await fetch(`${addresses.camera}take`, { method: 'POST', headers: { 'content-type': 'application/json' }, body }); // prettier-ignore
+    expect(response.status).toBe(422);
+    expect(await response.text()).toContain('Nothing was taken');
+  });
+});
