@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
@@ -27,6 +27,15 @@ async function open(path: string, url = server.url): Promise<{ page: Page; compl
 }
 const photosOf = async (paintingId: string) =>
   (await ask(server, 'getPainting', { params: { paintingId } })).sessions.flatMap(({ photos }) => photos);
+
+/** The greys of the demo's own card in a session's photograph. */
+const patchesOf = async (session: number) =>
+  (JSON.parse(await readFile(join(DEMO, `enamel-pot-session-${session}.json`), 'utf8')) as { patches: Patch[] })
+    .patches;
+interface Patch {
+  box: [number, number, number, number];
+  value: number;
+}
 
 /** Drags a box or a loop over a stage, from one share of it to another. */
 async function drag(page: Page, selector: string, shares: readonly (readonly [number, number])[]) {
@@ -64,8 +73,7 @@ describe('the photo desk', () => {
     await set('Value of the first step', '9.3');
     await set('Value of the last step', '1.6');
     // The three greys of the demo's own card stand in a column right of the canvas.
-    const greys = await import('node:fs/promises').then(({ readFile }) => readFile(join(DEMO, 'enamel-pot-session-5.json'), 'utf8')); // prettier-ignore
-    const { patches } = JSON.parse(greys) as { patches: { box: [number, number, number, number] }[] };
+    const patches = await patchesOf(5);
     const [first, last] = [patches[0].box, patches[2].box];
     await drag(page, 'svg.onpic', [
       [first[0] / photo.width, first[1] / photo.height],
@@ -92,6 +100,7 @@ describe('the photo desk', () => {
   test('the ground is learned by dragging round a bare place, and what is covered is told after reading', async () => {
     const paintingId = await paintingWithReference(server, 'Ground');
     const { photo } = await photographSession(server, paintingId, 1);
+    await ask(server, 'setGreys', { params: { photoId: photo.id }, body: { greys: await patchesOf(1) } });
     const { page, complaints } = await open(`/painting/${paintingId}/photo/1`);
     await page.getByText(/Read as it stands/).waitFor();
     await page.keyboard.press('Enter');

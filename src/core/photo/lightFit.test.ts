@@ -155,3 +155,29 @@ test('a card beside the canvas, in more light than its middle, is read as standi
   const flat = relight(painted);
   for (const x of [5, 40, 75]) expect(flat.g[30 * width + x]).toBeCloseTo(0.2, 2);
 });
+
+describe('a painting off its plan all over, beside a card', () => {
+  const square = rectangle(1, 1);
+  const same = homographyBetween(square, square);
+  if (!same) throw new Error('no map');
+  const grey = luminanceFromValue(5) / 100;
+  const card: SeenPatch = { centre: [1.2, 0.5], seen: [grey, grey, grey], known: [grey, grey, grey], doubt: 0, clipped: false }; // prettier-ignore
+  const relit = (painted: Raster) => lightOf(painted, { patches: [card], toPhoto: same, fromPhoto: same, plan: plan() }).relight(painted); // prettier-ignore
+  const times = (raster: Raster, [r, g, b]: readonly number[]): Raster => ({ ...raster, r: raster.r.map((v) => v * r), g: raster.g.map((v) => v * g), b: raster.b.map((v) => v * b) }); // prettier-ignore
+  const middle = (raster: Raster) => raster.g[(H / 2) * W + W / 2];
+
+  test('stays so: it is not taken for a lamp that falls off between it and the card', () => {
+    for (const film of [[0.65, 0.65, 0.65], [0.75, 0.65, 0.5]]) {
+      const flat = relit(times(plan(), film));
+      expect(middle(flat) / middle(plan())).toBeCloseTo(0.65, 1);
+    } // prettier-ignore
+  });
+
+  test('a bare surface of one colour is not taken for the picture in a strange light', () => {
+    const bare = times(plan(), [0, 0, 0]);
+    bare.r.fill(0.46);
+    bare.g.fill(0.29);
+    bare.b.fill(0.145);
+    expect(Math.abs(Math.log2(middle(relit(bare)) / 0.29))).toBeLessThan(0.5);
+  });
+});

@@ -215,6 +215,7 @@ function starts({ count, lift, weight }: Cells): number[][] {
 const WORTH_GAIN = 0.08;
 const WORTH_FIELD = 0.05;
 const WORTH_OFFSET = 0.06;
+const OFF_THROUGHOUT = 0.7; // less of the canvas would call a bare ground an unfinished picture in a strange light
 const LEAST_AGREEMENT = 0.3; // below this the painting is not far enough along to say anything about its light
 
 /**
@@ -247,7 +248,8 @@ export function fitToPlan(
     const withField = best({ gain: anchors.length === 0 ? 'sought' : 'known', field: true });
     // A picture that is off its plan all over is not to be taken for a lamp that falls off between it and the card.
     const off = anchors.length > 0 ? best({ gain: 'let go', field: true }) : withField;
-    const fitting = off.agreement > withField.agreement + WORTH_OFFSET ? off : withField;
+    const isOff = off.agreement > Math.max(OFF_THROUGHOUT, withField.agreement + WORTH_OFFSET);
+    const fitting = isOff ? off : withField;
     if (fitting.agreement > chosen.agreement + WORTH_FIELD) chosen = fitting;
   }
   if (chosen === none || chosen.agreement < LEAST_AGREEMENT)

@@ -8,7 +8,7 @@ import { compare, type Comparison, type LightDoubt } from './measured';
 import { pixelsIn, placeOfBox, type Place } from './place';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 10;
+export const READING_VERSION = 11;
 
 /** What one flat shows against the plan. */
 export interface Reading {
