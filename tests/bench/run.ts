@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { findingsOf } from '../../src/core/correct';
-import { findCanvas, flatFromPhoto, lookOf } from '../../src/core/photo';
+import { findCanvas, findCard, flatFromPhoto, lookOf } from '../../src/core/photo';
 import { cutTree, massTree, plannedPicture, resizeMasses } from '../../src/core/plan';
 import { doubtOf, readFlat } from '../../src/core/read';
 import { decodePicture } from '../../src/server/images/decodePicture';
@@ -10,7 +10,15 @@ import { decodePicture } from '../../src/server/images/decodePicture';
 const ROUNDS = 11;
 const WORKING_PX = 1600;
 const canvas = { widthMm: 400, heightMm: 300 };
-const stages = ['yardstick', 'decode', 'find the canvas', 'square and light', 'read', 'findings'] as const;
+const stages = [
+  'yardstick',
+  'decode',
+  'find the canvas',
+  'look for a card',
+  'square and light',
+  'read',
+  'findings',
+] as const;
 const times = Object.fromEntries(stages.map((name) => [name, [] as number[]])) as Record<
   (typeof stages)[number],
   number[]
@@ -35,6 +43,7 @@ for (let round = 0; round < ROUNDS; round++) {
   await timed('yardstick', () => sharp(bytes).resize(WORKING_PX).raw().toBuffer());
   const photo = await timed('decode', () => decodePicture(bytes, 'photo'));
   const found = await timed('find the canvas', () => findCanvas(photo, { proportion: 4 / 3, look }));
+  await timed('look for a card', () => findCard(photo));
   if (!found) throw new Error('the canvas was not found');
   const flat = await timed('square and light', () => flatFromPhoto(photo, { canvas, corners: found.corners, plan }));
   const reading = await timed('read', () => readFlat(flat, { plan, masses }));

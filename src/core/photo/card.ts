@@ -1,5 +1,5 @@
 import { codeFromLinear } from '../colour';
-import { connectedRegions, homographyBetween, isConvexClockwise, linearTables, median, project, rectangle, sumCells, type Box, type Corners, type Homography, type Picture, type Plane, type Point } from '../raster'; // prettier-ignore
+import { connectedRegions, homographyBetween, isConvexClockwise, linearTables, median, project, rectangle, type Box, type Corners, type Homography, type Picture, type Point } from '../raster'; // prettier-ignore
 import { CARD, CARD_DOUBT, CARD_VALUES } from './cardLayout';
 import type { CanvasSize } from './covered';
 import type { GreyPatch } from './patches';
@@ -13,42 +13,76 @@ export interface FoundCard {
   readonly pxPerMm: number;
 }
 
-const LOOK_PX = 2000; // long side of the picture the card is looked for in
+const LOOK_PX = 1600; // long side of the picture the card is looked for in
 const MOST_RINGS = 14; // more round marks than this are a pattern, not a card
 
-/** How light the photo looks, at a size the rings can be told in. */
-function lightnessOf(picture: Picture): { plane: Plane; shrink: number } {
-  const shrink = Math.max(1, Math.max(picture.width, picture.height) / LOOK_PX);
-  const size = { width: Math.round(picture.width / shrink), height: Math.round(picture.height / shrink) };
-  const plane = () => new Float32Array(size.width * size.height);
-  const out = [plane(), plane(), plane()];
-  const tables = linearTables(picture).map((table) => table.map(codeFromLinear));
-  sumCells(picture, [0, 0, picture.width, picture.height], { out, tables, ...size, most: 2 });
-  return { plane: { ...size, data: out[1] }, shrink };
+/** How light the photo looks (0..255, green), at a size the rings can be told in: one pixel for each of several. */
+interface Small {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8Array;
 }
 
-/** 1 where the picture is clearly darker than the mean of a window round it. */
-function darkPlaces({ width, height, data }: Plane): Int8Array {
-  const sums = new Float64Array((width + 1) * (height + 1));
-  for (let y = 0; y < height; y++) {
-    let row = 0;
-    for (let x = 0; x < width; x++) {
-      row += data[y * width + x];
-      sums[(y + 1) * (width + 1) + x + 1] = sums[y * (width + 1) + x + 1] + row;
-    }
+function lightnessOf(picture: Picture): { plane: Small; shrink: number } {
+  const shrink = Math.max(1, Math.max(picture.width, picture.height) / LOOK_PX);
+  const size = { width: Math.floor(picture.width / shrink), height: Math.floor(picture.height / shrink) };
+  const data = new Uint8Array(size.width * size.height);
+  const tones = Uint8Array.from(linearTables(picture)[1], (light) => Math.round(255 * codeFromLinear(light)));
+  const columns = Int32Array.from({ length: size.width }, (_, x) => 3 * Math.floor((x + 0.5) * shrink) + 1);
+  for (let y = 0; y < size.height; y++)
+    sampleRow(data.subarray(y * size.width, (y + 1) * size.width), columns, {
+      codes: picture.data,
+      from: 3 * picture.width * Math.floor((y + 0.5) * shrink),
+      tones,
+    });
+  return { plane: { ...size, data }, shrink };
+}
+
+// Loops over pixels stand in functions of their own: that is how they are compiled well (docs/decisions/0004).
+function sampleRow(
+  out: Uint8Array,
+  columns: Int32Array,
+  { codes, from, tones }: { codes: Picture['data']; from: number; tones: Uint8Array },
+): void {
+  for (let x = 0; x < out.length; x++) out[x] = tones[codes[from + columns[x]]];
+}
+
+const DARK = 0.72; // of the mean of a window round it
+
+/** 1 where a row is clearly darker than the window round each of its places; sums of the window's columns are given. */
+function markRow(
+  dark: Int8Array,
+  row: Uint8Array,
+  sums: Int32Array,
+  { reach, rows }: { reach: number; rows: number },
+): void {
+  const width = row.length;
+  let total = 0;
+  for (let x = 0; x < reach; x++) total += sums[x];
+  for (let x = 0; x < width; x++) {
+    if (x + reach < width) total += sums[x + reach];
+    if (x - reach - 1 >= 0) total -= sums[x - reach - 1];
+    const count = (Math.min(width - 1, x + reach) - Math.max(0, x - reach) + 1) * rows;
+    dark[x] = row[x] * count < DARK * total ? 1 : -1;
   }
+}
+
+function addRow(sums: Int32Array, row: Uint8Array, sign: number): void {
+  for (let x = 0; x < sums.length; x++) sums[x] += sign * row[x];
+}
+
+/** 1 where the picture is clearly darker than the mean of a window round it, else -1. */
+function darkPlaces({ width, height, data }: Small): Int8Array {
   const reach = Math.round(width / 28);
   const dark = new Int8Array(data.length);
+  const sums = new Int32Array(width);
+  const row = (y: number) => data.subarray(y * width, (y + 1) * width);
+  for (let y = 0; y < Math.min(reach, height); y++) addRow(sums, row(y), 1);
   for (let y = 0; y < height; y++) {
-    const y0 = Math.max(0, y - reach) * (width + 1);
-    const y1 = Math.min(height, y + reach + 1) * (width + 1);
-    const rows = (y1 - y0) / (width + 1);
-    for (let x = 0; x < width; x++) {
-      const x0 = Math.max(0, x - reach);
-      const x1 = Math.min(width, x + reach + 1);
-      const mean = (sums[y1 + x1] - sums[y1 + x0] - sums[y0 + x1] + sums[y0 + x0]) / (rows * (x1 - x0));
-      dark[y * width + x] = data[y * width + x] < 0.72 * mean ? 1 : -1;
-    }
+    if (y + reach < height) addRow(sums, row(y + reach), 1);
+    if (y - reach - 1 >= 0) addRow(sums, row(y - reach - 1), -1);
+    const rows = Math.min(height - 1, y + reach) - Math.max(0, y - reach) + 1;
+    markRow(dark.subarray(y * width, (y + 1) * width), row(y), sums, { reach, rows });
   }
   return dark;
 }
@@ -59,11 +93,10 @@ interface Ring {
   readonly radius: number;
 }
 
-/** Dark pieces that are rings: as wide as high, light in the middle, and along every ray light, dark, light at the card's own radii. */
-function ringsIn(dark: Int8Array, { width, height, data }: Plane): Ring[] {
-  const { of, sizes } = connectedRegions(dark, width);
-  const boxes = new Int32Array(4 * sizes.length);
-  sizes.forEach((_, k) => boxes.set([width, height, -1, -1], 4 * k));
+/** Boxes [left, top, right, bottom] round regions, one after another. */
+function boxesOf(of: Int32Array, count: number, { width, height }: Small): Int32Array {
+  const boxes = new Int32Array(4 * count);
+  for (let k = 0; k < count; k++) boxes.set([width, height, -1, -1], 4 * k);
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       const at = 4 * of[i];
@@ -74,15 +107,22 @@ function ringsIn(dark: Int8Array, { width, height, data }: Plane): Ring[] {
       if (y > boxes[at + 3]) boxes[at + 3] = y;
     }
   }
+  return boxes;
+}
+
+/** Dark pieces that are rings: as wide as high, light in the middle, and along every ray light, dark, light at the card's own radii. */
+function ringsIn(dark: Int8Array, plane: Small): Ring[] {
+  const { of, sizes } = connectedRegions(dark, plane.width);
+  const boxes = boxesOf(of, sizes.length, plane);
   const rings: Ring[] = [];
   for (let k = 0; k < sizes.length; k++) {
     const [x0, y0, x1, y1] = boxes.subarray(4 * k, 4 * k + 4);
     const [w, h] = [x1 - x0 + 1, y1 - y0 + 1];
     // A ring of these radii fills 0.63 of its box.
     const full = sizes[k] / (w * h);
-    if (w < 7 || h < 7 || w > 0.08 * width || w > 1.8 * h || h > 1.8 * w || full < 0.45 || full > 0.8) continue;
+    if (w < 7 || h < 7 || w > 0.08 * plane.width || w > 1.8 * h || h > 1.8 * w || full < 0.45 || full > 0.8) continue;
     const at: Point = [(x0 + x1 + 1) / 2, (y0 + y1 + 1) / 2];
-    if (isRing(dark, { width, height, data }, { at, half: [w / 2, h / 2] })) rings.push({ at, radius: (w + h) / 4 });
+    if (isRing(dark, plane, { at, half: [w / 2, h / 2] })) rings.push({ at, radius: (w + h) / 4 });
   }
   return rings;
 }
@@ -91,7 +131,7 @@ const RAYS = 20;
 
 function isRing(
   dark: Int8Array,
-  { width, height }: Plane,
+  { width, height }: Small,
   { at, half }: { at: Point; half: readonly [number, number] },
 ): boolean {
   const seen = (share: number, angle: number): number => {
@@ -125,19 +165,19 @@ function liesLikeCard(four: readonly Ring[]): boolean {
 }
 
 /** Median of the small picture round a place of the card, and how much it varies there. */
-function tone({ width, height, data }: Plane, toPlane: Homography, [x, y, w, h]: Box): { mid: number; spread: number } {
+function tone({ width, height, data }: Small, toPlane: Homography, [x, y, w, h]: Box): { mid: number; spread: number } {
   const list: number[] = [];
   for (let i = 0; i < 81; i++) {
     const [u, v] = project(toPlane, [x + w * (0.25 + (0.5 * (i % 9)) / 8), y + h * (0.25 + (0.5 * Math.floor(i / 9)) / 8)]); // prettier-ignore
     if (u < 0 || v < 0 || u >= width || v >= height) return { mid: NaN, spread: Infinity };
-    list.push(data[Math.floor(v) * width + Math.floor(u)]);
+    list.push(data[Math.floor(v) * width + Math.floor(u)] / 255);
   }
   const mid = median(list);
   return { mid, spread: median(list.map((value) => Math.abs(value - mid))) };
 }
 
 /** Whether six even greys lie between the rings, each clearly darker than the one before. */
-function showsGreys(plane: Plane, toPlane: Homography): boolean {
+function showsGreys(plane: Small, toPlane: Homography): boolean {
   const tones = CARD.patches.map((box) => tone(plane, toPlane, box));
   if (tones.some(({ mid, spread }) => !(spread < 0.05) || Number.isNaN(mid))) return false;
   const falls = tones.every(({ mid }, k) => k === 0 || mid < tones[k - 1].mid - 0.012);
