@@ -10,8 +10,7 @@ import type { Sheet } from '../studio/scene';
 import { readDials, setupOf } from './dials';
 import { cameraPage } from './page';
 
-const FINDER = { width: 1200, height: 900 };
-const SHOWN_PX = 800; // the finder's picture is made larger and shrunk, so that its lines are smooth
+const FINDER = { width: 800, height: 600 };
 const FRAME = { width: 4000, height: 3000 };
 const PX_PER_MM = 5;
 
@@ -51,7 +50,7 @@ export function cameraApp({ data, inbox, now }: { data: string; inbox: string; n
   app.get('/', (_request, response) => response.type('html').send(cameraPage(RECIPES)));
   app.get('/finder.jpg', async (request, response) => {
     const { data: pixels, width, height } = await shoot(request.query, FINDER);
-    const jpeg = await sharp(Buffer.from(pixels.buffer), { raw: { width, height, channels: 3 } }).resize(SHOWN_PX).jpeg({ quality: 82 }).toBuffer(); // prettier-ignore
+    const jpeg = await sharp(Buffer.from(pixels.buffer), { raw: { width, height, channels: 3 } }).jpeg({ quality: 82 }).toBuffer(); // prettier-ignore
     response.set('Cache-Control', 'no-store').type('jpeg').send(jpeg);
   });
   app.post('/take', express.json(), async (request, response) => {

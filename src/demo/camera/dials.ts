@@ -81,7 +81,8 @@ export function setupOf(
     glare: GLARE[dials.glare],
     card: dials.beside === 'greys',
     ...(dials.beside === 'card' ? { printed: PRINTED } : {}),
-    blurPx: ((dials.hand === 'shaky' ? 7 : 0.9) * width) / 4000,
+    // At least what smooths the lines of a small finder picture.
+    blurPx: Math.max(0.6, ((dials.hand === 'shaky' ? 7 : 0.9) * width) / 4000),
     smear: 0.5,
     bend: -0.006,
     seed,

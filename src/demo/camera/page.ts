@@ -16,7 +16,7 @@ const STYLE = `
   label:has(:checked) { font-weight: 650 }
   input { accent-color: #0b0b0b; margin: 0 4px 0 0 }
   select { font: inherit; width: 100%; padding: 8px; margin: 4px 0; background: #adadad; border: 1px solid #0b0b0b }
-  button { width: 100%; padding: 14px; margin-top: 10px; background: #0b0b0b; color: #f0f0f0; border: 0; font: 650 17px/1.2 inherit }
+  button { width: 100%; max-width: calc((100vh - 210px) * 4 / 3); padding: 14px; margin-top: 10px; background: #0b0b0b; color: #f0f0f0; border: 0; font: 650 17px/1.2 system-ui, sans-serif }
   button:disabled { background: #565656 }
   :focus-visible { outline: 3px solid #fff; box-shadow: 0 0 0 5px #000 }
   @media (max-width: 800px) { main { grid-template-columns: minmax(0, 1fr); padding: 16px } }`;

@@ -32,7 +32,7 @@ export function WaysIn({
   const waiting = inbox?.waiting.filter(({ problem }) => problem === null).length ?? 0;
   return (
     <>
-      <p className="mt-3 flex flex-wrap gap-x-6 gap-y-1">
+      <p className="mt-3 flex flex-wrap items-baseline gap-x-6 gap-y-1">
         <span className="small">Take it</span>
         <PhoneOpener paintingId={id} session={session} />
         <button className="line" aria-expanded={camera} onClick={() => setCamera(!camera)}>
