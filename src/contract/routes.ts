@@ -246,6 +246,8 @@ export const ROUTES = {
         lamp: Lamp,
         surface: Surface,
         covered: Covered,
+        room: z.string().trim().max(60),
+        hour: z.number().int().min(0).max(23).nullable(),
         aside: z.boolean(),
       })
       .partial(),

@@ -121,6 +121,10 @@ export const Photo = z.object({
   lamp: Lamp,
   /** what state the paint was in; '' = not said */
   surface: Surface,
+  /** where it was taken; '' = not said */
+  room: z.string(),
+  /** 0..23 by the camera's clock; null = not known */
+  hour: z.number().int().nullable(),
   covered: Covered,
   state: PhotoState,
   readingId: Id.nullable(),

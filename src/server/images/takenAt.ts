@@ -5,15 +5,26 @@ import exifr from 'exifr';
  * @returns ISO day; null where the file does not say, or says something no camera could
  */
 export async function dayTaken(bytes: Uint8Array): Promise<string | null> {
+  const match = /^(\d{4})[:-](\d{2})[:-](\d{2})/.exec(await timeTag(bytes));
+  if (!match) return null;
+  const day = `${match[1]}-${match[2]}-${match[3]}`;
+  return Number.isNaN(Date.parse(`${day}T00:00:00Z`)) || Number(match[1]) < 1990 ? null : day;
+}
+
+/** The hour a photograph was taken, 0..23 by its own clock; null where the file does not say. */
+export async function hourTaken(bytes: Uint8Array): Promise<number | null> {
+  const hour = Number(/^\d{4}[:-]\d{2}[:-]\d{2}[ T](\d{2}):\d{2}/.exec(await timeTag(bytes))?.[1] ?? NaN);
+  return hour >= 0 && hour < 24 ? hour : null;
+}
+
+/** When the file says it was taken, as it says it; '' for files without a readable header. */
+async function timeTag(bytes: Uint8Array): Promise<string> {
   try {
-    const tags = (await exifr.parse(Buffer.from(bytes), { pick: ['DateTimeOriginal', 'CreateDate'], reviveValues: false })) as
-      | { DateTimeOriginal?: string; CreateDate?: string }
-      | undefined; // prettier-ignore
-    const match = /^(\d{4})[:-](\d{2})[:-](\d{2})/.exec(tags?.DateTimeOriginal ?? tags?.CreateDate ?? '');
-    if (!match) return null;
-    const day = `${match[1]}-${match[2]}-${match[3]}`;
-    return Number.isNaN(Date.parse(`${day}T00:00:00Z`)) || Number(match[1]) < 1990 ? null : day;
+    const pick = ['DateTimeOriginal', 'CreateDate'];
+    const tags = (await exifr.parse(Buffer.from(bytes), { pick, reviveValues: false })) as
+      { DateTimeOriginal?: string; CreateDate?: string } | undefined;
+    return tags?.DateTimeOriginal ?? tags?.CreateDate ?? '';
   } catch {
-    return null; // files without a readable header have no day
+    return '';
   }
 }

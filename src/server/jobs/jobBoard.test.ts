@@ -87,11 +87,27 @@ describe('long work on the board', () => {
   test('the work under way for a photograph is known, and only while it is under way', async () => {
     const [jobs, hand] = [board(), handHeld()];
     const { id } = jobs.post(ABOUT, hand.work);
-    expect(jobs.underWay('photo-1')?.id).toBe(id);
-    expect(jobs.underWay('photo-2')).toBeUndefined();
+    expect(jobs.underWay('photo-1', 'read')?.id).toBe(id);
+    expect(jobs.underWay('photo-1', 'corners')).toBeUndefined();
+    expect(jobs.underWay('photo-2', 'read')).toBeUndefined();
     hand.finish();
     await settled();
-    expect(jobs.underWay('photo-1')).toBeUndefined();
+    expect(jobs.underWay('photo-1', 'read')).toBeUndefined();
+  });
+
+  test('its end can be waited for, however it ends; what is unknown has ended', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    let over = false;
+    const waiting = jobs.ended(id).then(() => (over = true));
+    await settled();
+    expect(over).toBe(false);
+    hand.finish();
+    await waiting;
+    const failing = jobs.post(ABOUT, () => Promise.reject(new Error('no')));
+    await jobs.ended(failing.id);
+    expect(jobs.get(failing.id)?.state).toBe('failed');
+    await jobs.ended('nowhere');
   });
 
   test('the board forgets the oldest, not the newest', async () => {

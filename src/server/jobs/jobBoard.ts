@@ -20,6 +20,8 @@ interface Entry {
 
 const KEEP = 200; // finished jobs remembered
 
+const isOpen = ({ state }: Job) => state === 'queued' || state === 'running';
+
 /** Long work under way: what, how far, and how to stop it. Lives in memory; what a job has committed is in the database. */
 export class JobBoard {
   private readonly entries = new Map<string, Entry>();
@@ -66,11 +68,22 @@ export class JobBoard {
     return this.entries.get(id)?.job;
   }
 
-  /** The job under way for a photo, if any. */
-  underWay(photoId: string): Job | undefined {
-    return [...this.entries.values()].find(
-      ({ job }) => job.photoId === photoId && (job.state === 'queued' || job.state === 'running'),
-    )?.job;
+  /** The job of a kind under way for a photo, if any. */
+  underWay(photoId: string, kind: Job['kind']): Job | undefined {
+    const entries = [...this.entries.values()];
+    return entries.find(({ job }) => job.photoId === photoId && job.kind === kind && isOpen(job))?.job;
+  }
+
+  /** Waits until a job has ended, however it did. */
+  ended(id: string): Promise<void> {
+    return new Promise((done) => {
+      const leave = this.watch(id, (job) => {
+        if (isOpen(job)) return;
+        setImmediate(() => leave());
+        done();
+      });
+      if (!this.get(id)) done();
+    });
   }
 
   stop(id: string): Job | undefined {

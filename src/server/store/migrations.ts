@@ -206,6 +206,14 @@ async function addGround(knex: Knex): Promise<void> {
   });
 }
 
+/** Where and at what hour a photograph was taken. */
+async function addRoom(knex: Knex): Promise<void> {
+  await knex.schema.alterTable('photo', (t) => {
+    t.string('room').notNullable().defaultTo('');
+    t.integer('hour').nullable();
+  });
+}
+
 /** Every change of the database's shape, in order. Never edited once released: a new row is added. */
 export const MIGRATIONS: readonly Migration[] = [
   {
@@ -232,6 +240,11 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   { name: '006-card', up: addCard, down: (knex) => knex.schema.alterTable('photo_greys', (t) => t.dropColumn('card')) },
   { name: '007-ground', up: addGround, down: (knex) => knex.schema.dropTable('painting_ground') },
+  {
+    name: '008-room',
+    up: addRoom,
+    down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumns('room', 'hour')),
+  },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

@@ -96,6 +96,8 @@ export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
     lightFrom: row.lightFrom,
     lamp: row.lamp,
     surface: row.surface,
+    room: row.room,
+    hour: row.hour,
     covered: coveredOf(row),
     state: stateOf(row, corners, reading),
     readingId: reading?.id ?? null,

@@ -63,6 +63,7 @@ const said = (one: string, two: string | undefined) => one !== '' && two !== und
 const unlikeSurface = (now: PhotoRow, before: PhotoRow | undefined): boolean =>
   said(now.surface, before?.surface) && GLOSSY.has(now.surface) !== GLOSSY.has(before?.surface ?? '');
 
+const HOURS = 4;
 const KNOWN_LIGHT = new Set(['card', 'grey', 'board']);
 
 /** The last flat as a witness of what changed all over; null where its light was fitted to the painting itself. */
@@ -77,9 +78,12 @@ function witness(reading: ReadingRow, session: SessionRow, path: string): LastFl
  * and oiled paint is darker and stronger than dry. A card in the frame takes the lamp out.
  */
 function doubtFrom(now: PhotoRow, before: PhotoRow | undefined, card: boolean): { value: number; warmth: number } {
+  const elsewhere = !card && said(now.room, before?.room);
+  // Daylight of the morning and of the afternoon are two lights.
+  const later = !card && now.lamp === 'daylight' && now.hour !== null && before?.hour != null && Math.abs(now.hour - before.hour) >= HOURS; // prettier-ignore
   const lamp = !card && (said(now.lamp, before?.lamp) || now.lamp === 'mixed');
   const surface = unlikeSurface(now, before);
-  return { value: surface ? 1.6 : 1, warmth: (lamp ? 2 : 1) * (surface ? 1.4 : 1) };
+  return { value: surface ? 1.6 : 1, warmth: (lamp || elsewhere ? 2 : later ? 1.5 : 1) * (surface ? 1.4 : 1) };
 }
 
 /** Everything a reading of a photo is made from, and one name for all of it. @throws InputError where something is missing */

@@ -15,7 +15,7 @@ export async function homeOf({ db }: Studio, photo: PhotoRow): Promise<{ session
 export function lookForCorners(studio: Studio, photo: PhotoRow, painting: PaintingRow): Job {
   const { db, files, crew, jobs, world } = studio;
   return (
-    jobs.underWay(photo.id) ??
+    jobs.underWay(photo.id, 'corners') ??
     jobs.post({ kind: 'corners', photoId: photo.id }, async (signal, onProgress) => {
       const plan = await planTask(studio, painting);
       const { cardValues } = await getSettings(studio);

@@ -1,6 +1,8 @@
+import { readFile } from 'node:fs/promises';
 import type { BodyOf, Covered, Job, PaintingDetail, Photo } from '../../contract';
 import { isConvexClockwise, type Corners } from '../../core/raster';
 import { InputError } from '../images/inputError';
+import { hourTaken } from '../images/takenAt';
 import { describePainting, imageOf, photoOf } from './describe';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import { homeOf, lookForCorners } from './looking';
@@ -46,7 +48,7 @@ async function coveredLast(db: Studio['db'], sessionId: string): Promise<string>
 
 /** The row of a photograph that is new to its session. */
 export async function keepPhoto(
-  { db, world }: Studio,
+  { db, files, world }: Studio,
   { sessionId, sha256, name }: { sessionId: string; sha256: string; name: string },
 ): Promise<PhotoRow> {
   const row: PhotoRow = {
@@ -60,6 +62,8 @@ export async function keepPhoto(
     lightFrom: 'auto',
     lamp: '',
     surface: '',
+    room: '',
+    hour: await hourTaken(await readFile(files.originalPath(sha256))),
     covered: await coveredLast(db, sessionId),
     aside: 0,
   };

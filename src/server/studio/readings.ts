@@ -28,12 +28,16 @@ import type { Studio } from './studio';
 
 /** Starts reading a photograph; a reading of the same corners, greys and plan is used again. */
 export async function readPhoto(studio: Studio, photoId: string): Promise<Job> {
-  const all = await asked(studio, photoId);
+  await asked(studio, photoId); // what is missing is said at once
   const { db, crew, jobs } = studio;
-  const last = await newest<ReadingRow>(db, 'reading', photoId, 'createdAt');
+  const looking = jobs.underWay(photoId, 'corners');
   return (
-    jobs.underWay(photoId) ??
+    jobs.underWay(photoId, 'read') ??
     jobs.post({ kind: 'read', photoId }, async (signal, onProgress) => {
+      // Corners that are being looked for anew are waited for: they may be others.
+      if (looking) await jobs.ended(looking.id);
+      const all = await asked(studio, photoId);
+      const last = await newest<ReadingRow>(db, 'reading', photoId, 'createdAt');
       if (last?.inputs === all.inputs) return;
       const open = await openCorrections(studio, all.painting, all.session);
       const places = open.map(({ place }) => JSON.parse(place) as Place);

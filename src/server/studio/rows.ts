@@ -49,6 +49,10 @@ export interface PhotoRow {
   lightFrom: 'auto' | 'last-session' | 'as-photographed';
   lamp: '' | 'daylight' | 'lamp' | 'mixed';
   surface: '' | 'dry' | 'wet' | 'oiled out' | 'freshly glazed';
+  /** '' = not said */
+  room: string;
+  /** 0..23 by the camera's clock; null = not known */
+  hour: number | null;
   /** JSON of what a frame or tape hides; '' = nothing */
   covered: string;
   aside: number;

@@ -9,13 +9,13 @@ export const keys = {
   painting,
   masses: (id: string, plan: number) => [...painting(id), 'masses', plan] as const,
   reading: (id: string, photoId: string) => [...painting(id), 'photo', photoId, 'reading'] as const,
-  quality: (id: string, { id: photoId, corners, greys, areas, lightFrom, lamp, surface, covered }: Photo) =>
+  quality: (id: string, { id: photoId, corners, greys, areas, lightFrom, lamp, surface, room, hour, covered }: Photo) =>
     [
       ...painting(id),
       'photo',
       photoId,
       'quality',
-      { corners, greys, areas, lightFrom, lamp, surface, covered },
+      { corners, greys, areas, lightFrom, lamp, surface, room, hour, covered },
     ] as const,
   settings: ['settings'] as const,
   arrivals: ['arrivals'] as const,

@@ -100,6 +100,7 @@ export function PhotoDesk({
   const keepGreys = (greys: PhotoShape['greys']) => setGreys.mutate({ params, body: { greys } });
   const ready = main.corners !== null && main.role === 'canvas' && !busy;
   const start = () => ready && read.mutate({ params: { photoId: main.id } }, { onSuccess: setStarted });
+  const rooms = [...new Set(detail.sessions.flatMap(({ photos }) => photos.map(({ room }) => room)).filter(Boolean))];
   const same = lastCorners(detail, session, photo);
   const magnifiers = (shown: readonly number[]) => (
     <div className="contents sm:flex sm:flex-col sm:justify-between">
@@ -221,7 +222,9 @@ export function PhotoDesk({
             onGreys={keepGreys}
           />
         )}
-        {photo.role === 'canvas' && <LightChoice paintingId={painting.id} photo={photo} first={number === 1} />}
+        {photo.role === 'canvas' && (
+          <LightChoice paintingId={painting.id} photo={photo} first={number === 1} rooms={rooms} />
+        )}
         {photo.role === 'ground' && <GroundSlip detail={detail} photo={photo} />}
         <div className="mt-auto flex flex-col gap-2 pt-4">
           <ProblemNote error={error} />

@@ -31,7 +31,7 @@ export function NotReadStage({
               Read all the same
             </button>
             <span className="small">
-              Drag round a place{read ? ' that was taken for a reflection.' : ': a reflection, a clamp, a hand.'}
+              Show a place{read ? ' that was taken for a reflection.' : ': a reflection, a clamp, a hand.'}
             </span>
           </div>
           <OutlineList

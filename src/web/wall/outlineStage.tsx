@@ -1,6 +1,7 @@
-import type { PointerEvent, ReactNode } from 'react';
+import { useState, type PointerEvent, type ReactNode } from 'react';
 import type { Place } from '../../contract';
 import type { Point } from '../../core/raster';
+import { strokeOf } from './brush';
 import { OutlineSoFar, useOutline } from './outlining';
 
 const WIDE = 800; // units across the drawing: about the pixels it is shown at, so that fields keep their grain
@@ -12,7 +13,14 @@ interface Shape {
 /** Draws a place (canvas mm) as an SVG path in the stage's units. */
 export type ToPath = (place: Shape) => string;
 
-/** A flat on which places are outlined by dragging round them. */
+/** How a place is shown by hand: a brush's radius as a share of the canvas's long side; 0 = a loop round it. */
+const TOOLS = [
+  ['a loop', 0],
+  ['a brush', 0.012],
+  ['a broad brush', 0.035],
+] as const;
+
+/** A flat on which places are shown by dragging round them, or over them with a brush. */
 export function OutlineStage({
   flat,
   alt,
@@ -30,6 +38,8 @@ export function OutlineStage({
   caption: ReactNode;
 }) {
   const outline = useOutline();
+  const [brush, setBrush] = useState(0);
+  const radius = brush * Math.max(canvas.widthMm, canvas.heightMm);
   const unit = WIDE / canvas.widthMm;
   const tall = canvas.heightMm * unit;
   const at = (event: PointerEvent<SVGSVGElement>): Point => {
@@ -37,8 +47,10 @@ export function OutlineStage({
     return [(event.clientX - left) / width, (event.clientY - top) / height];
   };
   const keep = () => {
-    if (outline.points.length >= 3)
-      onPlace({ outlines: [outline.points.map(([x, y]) => [x * canvas.widthMm, y * canvas.heightMm])] });
+    const path = outline.points.map(([x, y]): [number, number] => [x * canvas.widthMm, y * canvas.heightMm]);
+    const loop = path.length >= 3 ? { outlines: [path] } : null;
+    const place = brush > 0 ? strokeOf(path, radius, canvas) : loop;
+    if (place) onPlace(place);
     outline.clear();
   };
   const toPath: ToPath = ({ outlines }) =>
@@ -52,7 +64,7 @@ export function OutlineStage({
           className="absolute inset-0 h-full w-full"
           style={{ touchAction: 'none', cursor: 'crosshair' }}
           role="img"
-          aria-label="Drag round a place on the flat"
+          aria-label="Drag round a place on the flat, or over it with the brush"
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);
             outline.clear();
@@ -65,10 +77,33 @@ export function OutlineStage({
           }}
         >
           {children(toPath)}
-          <OutlineSoFar points={outline.points} toPx={([x, y]) => [x * WIDE, y * tall]} />
+          {brush === 0 ? (
+            <OutlineSoFar points={outline.points} toPx={([x, y]) => [x * WIDE, y * tall]} />
+          ) : (
+            outline.points.length > 0 && (
+              <polyline
+                points={[...outline.points, outline.points[0]].slice(0, Math.max(2, outline.points.length)).map(([x, y]) => `${x * WIDE},${y * tall}`).join(' ')} // prettier-ignore
+                fill="none"
+                stroke="#fff"
+                strokeOpacity=".55"
+                strokeWidth={2 * radius * unit}
+                strokeLinecap="round"
+                strokeLinejoin="round"
+              />
+            )
+          )}
         </svg>
       </div>
-      <figcaption className="mt-1">{caption}</figcaption>
+      <figcaption className="mt-1">
+        <div className="words" role="group" aria-label="Show a place with">
+          {TOOLS.map(([words, share]) => (
+            <button key={words} className="word small" aria-pressed={brush === share} onClick={() => setBrush(share)}>
+              with {words}
+            </button>
+          ))}
+        </div>
+        {caption}
+      </figcaption>
     </figure>
   );
 }
