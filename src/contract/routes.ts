@@ -208,6 +208,17 @@ export const ROUTES = {
     response: Photo,
     status: 200,
   }),
+  getHistory: route({
+    method: 'get',
+    path: '/photos/:photoId/history',
+    summary: 'Every set of corners and greys a photograph has had, newest first',
+    body: null,
+    response: z.object({
+      corners: z.array(z.object({ at: Time, from: z.enum(['found', 'given']), corners: Corners })),
+      greys: z.array(z.object({ at: Time, card: z.boolean(), greys: z.array(GreyPatch) })),
+    }),
+    status: 200,
+  }),
   setGround: route({
     method: 'put',
     path: '/paintings/:paintingId/ground',

@@ -120,6 +120,23 @@ describe('how good a photograph is', () => {
   });
 });
 
+test('corners and greys have a history, and what was set before can be used again', async () => {
+  const paintingId = await paintingWithReference(server, 'History');
+  const shot = await shotOf(print);
+  const photoId = await add(paintingId, shot);
+  const before = await ask(server, 'getHistory', { params: { photoId } });
+  expect(before.corners.length).toBeGreaterThan(0);
+  const [first] = before.corners;
+  const moved = first.corners.map(([x, y]) => [x + 12, y - 7]) as typeof first.corners;
+  await ask(server, 'setCorners', { params: { photoId }, body: { corners: moved } });
+  await ask(server, 'setGreys', { params: { photoId }, body: { greys: [] } });
+  const after = await ask(server, 'getHistory', { params: { photoId } });
+  expect(after.corners.map(({ corners }) => corners)).toEqual([moved, ...before.corners.map(({ corners }) => corners)]);
+  expect(after.greys.map(({ greys }) => greys.length)).toEqual([0, 3]);
+  await ask(server, 'setCorners', { params: { photoId }, body: { corners: after.corners[1].corners } });
+  expect((await detailOf(paintingId)).sessions[0].photos[0].corners).toEqual(first.corners);
+});
+
 describe('the ground', () => {
   const OCHRE: Rgb = [0.46, 0.29, 0.145];
 

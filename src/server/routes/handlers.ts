@@ -9,6 +9,7 @@ import type { Arrived } from '../studio/keepPicture';
 import { addPainting, addReference, changePlan, cropReference, massesOf, putOnEasel } from '../studio/paintings';
 import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } from '../studio/photos';
 import { learnGround, setGround } from '../studio/ground';
+import { historyOf } from '../studio/history';
 import { openPhone } from '../studio/phone';
 import { decide, describeReading, judgePhoto, measurePlace, readPhoto } from '../studio/readings';
 import { getSettings, putSettings } from '../studio/settings';
@@ -48,6 +49,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   setCorners: ({ studio, params, body }) => setCorners(studio, params.photoId, body.corners),
   setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
   setAreas: ({ studio, params, body }) => setAreas(studio, params.photoId, body.areas),
+  getHistory: ({ studio, params }) => historyOf(studio, params.photoId),
   setGround: ({ studio, params, body }) => setGround(studio, params.paintingId, body),
   learnGround: ({ studio, params, body }) => learnGround(studio, params.photoId, body),
   changePhoto: ({ studio, params, body }) => changePhoto(studio, params.photoId, body),

@@ -17,6 +17,7 @@ export const keys = {
       'quality',
       { corners, greys, areas, lightFrom, lamp, surface, room, hour, covered },
     ] as const,
+  history: (id: string, photoId: string) => [...painting(id), 'photo', photoId, 'history'] as const,
   settings: ['settings'] as const,
   arrivals: ['arrivals'] as const,
 };

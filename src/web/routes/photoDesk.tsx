@@ -8,6 +8,7 @@ import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { CoveredChoice } from '../slips/coveredChoice';
 import { Greys, patchesFrom, USUAL_STRIP, type Marking } from '../slips/greys';
+import { PhotoHistory } from '../slips/photoHistory';
 import { PhotoQuality } from '../slips/photoQuality';
 import { LightChoice } from '../slips/lightChoice';
 import { GroundSlip } from '../slips/groundSlip';
@@ -225,8 +226,12 @@ export function PhotoDesk({
         {photo.role === 'canvas' && (
           <LightChoice paintingId={painting.id} photo={photo} first={number === 1} rooms={rooms} />
         )}
+        <PhotoHistory paintingId={painting.id} photo={photo} />
         {photo.role === 'ground' && <GroundSlip detail={detail} photo={photo} />}
-        <div className="mt-auto flex flex-col gap-2 pt-4">
+        <div
+          className="sticky bottom-0 -mx-[18px] -mb-[18px] mt-auto flex flex-col gap-2 px-[18px] pt-3 pb-[18px]"
+          style={{ background: 'var(--slip)' }}
+        >
           <ProblemNote error={error} />
           <JobProgress job={looking} />
           <JobProgress job={reading} />
