@@ -21,7 +21,13 @@ describe('the studio', () => {
   });
 
   test('settings are kept over a restart of the page and refused when they make no sense', async () => {
-    const settings = { surround: 'dark', units: 'inches', scale: 'white-is-0', scaleSteps: 9 } as const;
+    const settings = {
+      surround: 'dark',
+      units: 'inches',
+      scale: 'white-is-0',
+      scaleSteps: 9,
+      cardValues: null,
+    } as const;
     expect(await ask(server, 'putSettings', { body: settings })).toEqual(settings);
     expect(await ask(server, 'getSettings')).toEqual(settings);
     const no = await refusal(await send(server, 'putSettings', { body: { ...settings, surround: 'pink' } as never }));

@@ -36,10 +36,10 @@ const valueAt = ({ g }: Raster, x: number, y: number) => {
 const CLEAN = shot({});
 const NONE = new Uint8Array(W * H);
 
-function flatOf(small: Raster, uncertainty = 0.1, mask = NONE): Flat {
+function flatOf(small: Raster, uncertainty = 0.1, mask = NONE, hidden = NONE): Flat {
   const light = { method: 'card', gainStops: [0, 0, 0], fallOffStops: 0, agreement: 1, uncertainty: { value: uncertainty, warmth: 1 }, knownTo: 10.5 } as const; // prettier-ignore
   const glareShare = mask.reduce((sum, v) => sum + v, 0) / mask.length;
-  return { small, mask, glareShare, light, picture: () => small, blurMm: 0.5, quality: { faults: [{ code: 'glare', share: 0.2 }], pixelsPerMm: 5 } } as unknown as Flat; // prettier-ignore
+  return { small, mask, hidden, glareShare, light, picture: () => small, blurMm: 0.5, quality: { faults: [{ code: 'glare', share: 0.2 }], pixelsPerMm: 5 } } as unknown as Flat; // prettier-ignore
 }
 
 describe('which shot to trust where', () => {
@@ -95,4 +95,13 @@ describe('several photographs as one flat', () => {
     expect(together.glareShare).toBe(0);
     expect(together.quality.faults).toEqual([]);
   });
+});
+
+test('what lies under a frame in every shot is read by none of them, and is no glare', () => {
+  const border = NONE.map((_, i) => (i % 4 === 0 ? 1 : 0));
+  const framed = () => flatOf(CLEAN, 0.1, border, border);
+  const together = combineFlats([framed(), framed()]);
+  expect(together.glareShare).toBe(0);
+  expect(together.mask).toEqual(border);
+  expect(together.quality.faults).toEqual([]);
 });

@@ -1,6 +1,6 @@
 import { LUMINANCE, valueFast } from '../colour';
 import { boxBlur, channelsOf, makeRaster, resizePlane, type Plane, type Raster } from '../raster';
-import type { Flat } from './flat';
+import { glareIn, type Flat } from './flat';
 import type { GlareMask } from './glare';
 import { fitToPlan, isPlain } from './planFit';
 import { applyFit } from './light';
@@ -102,7 +102,9 @@ export function combineFlats(flats: readonly Flat[]): Flat {
   const shares = sharesOf([base, ...others].map((flat, k) => ({ raster: small[k], mask: flat.mask })));
   const size = { width: base.small.width, height: base.small.height };
   const mixedSmall = mixed(small, shares.of, size);
-  const glareShare = shares.mask.reduce((sum, v) => sum + v, 0) / shares.mask.length;
+  // What no shot shows is not glare.
+  const hidden = base.hidden.map((_, i) => (flats.every((flat) => flat.hidden[i]) ? 1 : 0));
+  const glareShare = glareIn(shares.mask, hidden);
   const blurs = flats.map(({ blurMm }) => blurMm).filter(Number.isFinite);
   return {
     ...base,
@@ -112,6 +114,7 @@ export function combineFlats(flats: readonly Flat[]): Flat {
       return mixed(full, shares.of, size);
     },
     mask: shares.mask,
+    hidden,
     glareShare,
     blurMm: blurs.length ? Math.min(...blurs) : NaN,
     quality: {

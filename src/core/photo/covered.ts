@@ -15,6 +15,8 @@ export interface Covered {
 
 export const UNCOVERED: Covered = { top: 0, right: 0, bottom: 0, left: 0 };
 
+export const isCovered = ({ top, right, bottom, left }: Covered): boolean => top + right + bottom + left > 0;
+
 /** Size of what is seen inside a frame or tape, mm. */
 export const visibleSize = ({ widthMm, heightMm }: CanvasSize, { top, right, bottom, left }: Covered): CanvasSize => ({
   widthMm: widthMm - left - right,

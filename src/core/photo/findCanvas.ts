@@ -211,7 +211,11 @@ function viewOf(picture: Picture, expected: Expected) {
   const linesOf = (upright: boolean) =>
     straightLines(field, upright, SEARCH.lines).map((line) => sumSupport(field, line, floor));
   const eye = eyeOn(picture);
-  const sides = new SideFinder(eye, { bandPx: Math.max(8, 6 * shrink), most: MOST_SIDES });
+  const sides = new SideFinder(eye, {
+    bandPx: Math.max(8, 6 * shrink),
+    most: MOST_SIDES,
+    framed: expected.framed ?? false,
+  });
   return {
     eye,
     sides,

@@ -16,6 +16,7 @@ import {
 import { boardField } from './board';
 import { cardScale } from './card';
 import {
+  isCovered,
   UNCOVERED,
   visibleBox,
   visiblePart,
@@ -48,6 +49,8 @@ export interface Flat {
   /** the flat at its full working size, made when it is asked for: readings do not need it */
   readonly picture: () => Raster;
   readonly mask: GlareMask;
+  /** of the mask, what is not there to be read: under a frame, beyond the photo's border, left out by hand; the rest is glare */
+  readonly hidden: Uint8Array;
   readonly canvas: CanvasSize;
   /** of the rectangle that is seen, photo px */
   readonly corners: Corners;
@@ -122,6 +125,7 @@ function locate(photo: Picture, request: FlatRequest) {
   const { widthMm, heightMm } = visibleSize(canvas, covered);
   const found = findCanvas(photo, {
     proportion: widthMm / heightMm,
+    framed: isCovered(covered),
     look: request.plan ? lookOf(visiblePart(request.plan, canvas, covered)) : undefined,
   });
   if (!found || (found.confidence < CORNERS_SURE && !request.acceptUnsure)) {
@@ -164,13 +168,16 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const mask = fits
     ? findGlare(squared, coloursOf(small).value, coloursOf(plan).value)
     : new Uint8Array(small.r.length);
-  const hidden = leaveCovered(mask, size, visibleBox(canvas, covered).map((mm) => mm / canvas.widthMm)); // prettier-ignore
-  const glareShare = (sum(mask) - hidden) / mask.length;
-  const outsideShare = leaveOutside(mask, size, { toPhoto, photo });
+  const hidden = new Uint8Array(mask.length);
+  leaveCovered(hidden, size, visibleBox(canvas, covered).map((mm) => mm / canvas.widthMm)); // prettier-ignore
+  const outsideShare = leaveOutside(hidden, size, { toPhoto, photo });
+  const glareShare = glareIn(mask, hidden);
+  hidden.forEach((gone, i) => gone && (mask[i] = 1));
   return {
     small,
     picture: () => relight(straighten(photo, whole, full, lens)),
     mask,
+    hidden,
     canvas,
     light,
     whole,
@@ -187,29 +194,31 @@ function evenSheet({ value, a, b }: SurfaceColour): Raster {
   return sheet;
 }
 
-const sum = (mask: GlareMask) => mask.reduce((total, v) => total + v, 0);
+/** Share of the canvas that is masked though it is there to be read. */
+export function glareIn(mask: GlareMask, hidden: Uint8Array): number {
+  let glare = 0;
+  for (let i = 0; i < mask.length; i++) if (mask[i] && !hidden[i]) glare++;
+  return glare / mask.length;
+}
 
-/** What a frame or tape hides is read by nothing. @param box of what is seen, in widths of the canvas @returns pixels hidden */
+/** What a frame or tape hides is read by nothing. @param box of what is seen, in widths of the canvas */
 function leaveCovered(
-  mask: GlareMask,
+  hidden: Uint8Array,
   { width, height }: { width: number; height: number },
   box: readonly number[],
-): number {
+): void {
   const [x0, y0, w, h] = box.map((share) => share * width);
-  if (x0 <= 0 && y0 <= 0 && w >= width - 1e-6 && h >= height - 1e-6) return 0;
-  let hidden = 0;
+  if (x0 <= 0 && y0 <= 0 && w >= width - 1e-6 && h >= height - 1e-6) return;
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       if (x + 0.5 >= x0 && y + 0.5 >= y0 && x + 0.5 < x0 + w && y + 0.5 < y0 + h) continue;
-      mask[i] = 1;
-      hidden++;
+      hidden[i] = 1;
     }
   }
-  return hidden;
 }
 /** What lies beyond the photo's border is read by nothing. @returns its share of the canvas */
 function leaveOutside(
-  mask: GlareMask,
+  hidden: Uint8Array,
   { width, height }: { width: number; height: number },
   { toPhoto, photo }: { toPhoto: Homography; photo: Picture },
 ): number {
@@ -218,14 +227,14 @@ function leaveOutside(
   let outside = 0;
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
-      if (mask[i]) continue;
+      if (hidden[i]) continue;
       const [u, v] = project(toPhoto, [(x + 0.5) / width, (y + 0.5) / height]);
       if (u >= 0 && v >= 0 && u < photo.width && v < photo.height) continue;
-      mask[i] = 1;
+      hidden[i] = 1;
       outside++;
     }
   }
-  return outside / mask.length;
+  return outside / hidden.length;
 }
 
 function qualityOf(

@@ -13,6 +13,7 @@ export { combineFlats } from './combine';
 export { findCanvas, CORNERS_SURE, type FoundCanvas } from './findCanvas';
 export { sagitta } from './lens';
 export {
+  isCovered,
   UNCOVERED,
   visibleBox,
   visiblePart,

@@ -15,6 +15,8 @@ export interface Expected {
   readonly proportion: number;
   /** the planned picture, prepared: what the inside should resemble if anything does */
   readonly look?: Look;
+  /** it lies inside a frame or tape, whose edge is then sought */
+  readonly framed?: boolean;
 }
 
 const MOST_COMPARED = 200; // quads whose inside is compared with the plan

@@ -103,7 +103,7 @@ describe('sides', () => {
   const guess: Corners = [[64, 46], [296, 53], [303, 226], [57, 233]]; // prettier-ignore
 
   test('a first guess a few pixels off closes in on the edge', () => {
-    const finder = new SideFinder(eyeOn(canvas), { bandPx: 12, most: 3 });
+    const finder = new SideFinder(eyeOn(canvas), { bandPx: 12, most: 3, framed: false });
     const sides = finder.about(guess).map(([best]) => best);
     expect(sides.map(({ agreement }) => agreement > 0.9)).toEqual([true, true, true, true]);
     // Both ends of the top lie on y = 50, both of the right side on x = 300.
@@ -115,13 +115,13 @@ describe('sides', () => {
 
   test('an edge that runs beside the canvas is offered too', () => {
     const ledge = photo((x, y) => (inside(x, y) ? 0.45 : y > 238 ? 0.3 : 0.12));
-    const [, , bottom] = new SideFinder(eyeOn(ledge), { bandPx: 12, most: 3 }).about(guess);
+    const [, , bottom] = new SideFinder(eyeOn(ledge), { bandPx: 12, most: 3, framed: false }).about(guess);
     const ys = bottom.map(({ from }) => Math.round(from[1])).sort((a, b) => a - b);
     expect(ys).toEqual([230, 238]);
   });
 
   test('a stretch is looked at once', () => {
-    const finder = new SideFinder(eyeOn(canvas), { bandPx: 12, most: 3 });
+    const finder = new SideFinder(eyeOn(canvas), { bandPx: 12, most: 3, framed: false });
     const first = finder.about(guess);
     const again = finder.about(guess.map(([x, y]): Point => [x + 1, y - 1]) as unknown as Corners);
     expect(again[0]).toBe(first[0]);

@@ -27,6 +27,8 @@ interface Look {
   readonly half: number;
   readonly sign: number;
   readonly most: number;
+  /** a side may be lighter outside here and darker there */
+  readonly either?: boolean;
 }
 
 const lengthOf = ({ from, to }: Segment) => Math.hypot(to[0] - from[0], to[1] - from[1]);
@@ -95,7 +97,7 @@ function sideThrough(hits: Hits, { segment, look, tolerance }: { segment: Segmen
     from: move(0, segment.from),
     to: move(1, segment.to),
     // What lies inside may be lighter than its surroundings here and darker there.
-    sign: Math.abs(votes) > ONE_WAY * all ? Math.sign(votes) : 0,
+    sign: look.either && Math.abs(votes) < ONE_WAY * all ? 0 : Math.sign(votes),
     agreement: places / look.places,
     scatterPx: median(offs) * 1.48,
     strength: median(near.weight.subarray(0, near.count)),
@@ -104,14 +106,14 @@ function sideThrough(hits: Hits, { segment, look, tolerance }: { segment: Segmen
 }
 
 /** Closes in on an edge from a first line: narrower and narrower, keeping its polarity. */
-function closeIn(eye: Eye, first: Side, fine: number): Side | null {
+function closeIn(eye: Eye, first: Side, { fine, either }: { fine: number; either: boolean }): Side | null {
   let side = first;
   const passes = [
     { reach: fine * 2, places: 70, half: Math.max(2, Math.round(fine / 3)), tolerance: Math.max(2, fine / 2) },
     { reach: fine, places: 130, half: 2, tolerance: 2 },
   ];
   for (const { tolerance, ...rest } of passes) {
-    const look = { ...rest, sign: side.sign, most: 2 };
+    const look = { ...rest, sign: side.sign, most: 2, either };
     const next = sideThrough(hitsAlong(eye, side, look), { segment: side, look, tolerance });
     if (!next) return null;
     side = next.side;
@@ -126,8 +128,18 @@ const gap = (one: Side, two: Side) =>
     Math.hypot(one.to[0] - two.to[0], one.to[1] - two.to[1]),
   );
 
+/** Where and how sides are looked for. */
+interface Band {
+  /** how far either way to look, px */
+  readonly bandPx: number;
+  /** edges a side */
+  readonly most: number;
+  /** inside a frame or tape: its edge is lighter than this part of the picture, darker than that, and has another close beside it */
+  readonly framed: boolean;
+}
+
 /** Straight edges in a band about a segment, best supported first. */
-function edgesAlong(eye: Eye, segment: Segment, { bandPx, most }: { bandPx: number; most: number }): Side[] {
+function edgesAlong(eye: Eye, segment: Segment, { bandPx, most, framed }: Band): Side[] {
   const fine = Math.max(4, Math.round(bandPx / 4));
   const look: Look = {
     reach: Math.round(bandPx),
@@ -135,6 +147,7 @@ function edgesAlong(eye: Eye, segment: Segment, { bandPx, most }: { bandPx: numb
     half: Math.max(2, Math.round(bandPx / 10)),
     sign: 0,
     most: 3,
+    either: framed,
   };
   let hits = hitsAlong(eye, segment, look);
   const found: Side[] = [];
@@ -143,9 +156,10 @@ function edgesAlong(eye: Eye, segment: Segment, { bandPx, most }: { bandPx: numb
     if (!next || next.side.agreement < LEAST_AGREEMENT) break;
     hits = next.rest();
     const isNew = (side: Side | null) => side !== null && !found.some((one) => gap(one, side) < 1.5);
-    let side = closeIn(eye, next.side, fine);
+    let side = closeIn(eye, next.side, { fine, either: framed });
     // A frame's lip runs close beside its picture: the stronger edge must not draw the other to itself.
-    if (!isNew(side)) side = closeIn(eye, next.side, Math.max(3, Math.round(fine / 2)));
+    if (framed && !isNew(side))
+      side = closeIn(eye, next.side, { fine: Math.max(3, Math.round(fine / 2)), either: true });
     if (side && isNew(side)) found.push(side);
   }
   return found.sort((a, b) => b.agreement - a.agreement);
@@ -171,10 +185,9 @@ function sameStretch(one: Segment, two: Segment, acrossPx: number): boolean {
 export class SideFinder {
   private readonly seen: { segment: Segment; sides: Side[] }[] = [];
 
-  /** @param bandPx how far either way to look @param most edges a side */
   constructor(
     private readonly eye: Eye,
-    private readonly band: { readonly bandPx: number; readonly most: number },
+    private readonly band: Band,
   ) {}
 
   /** Candidates in the order top, right, bottom, left, each list best supported first. */

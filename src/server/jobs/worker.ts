@@ -3,7 +3,7 @@ import type { MessagePort } from 'node:worker_threads';
 import sharp from 'sharp';
 import { byteFromLinear } from '../../core/colour';
 import { changeInWords, findingsOf, wholePicture } from '../../core/correct';
-import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
+import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, isCovered, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
 import { coverageOf, doubtOf, groundFrom, massShapes, pixelsIn, placeOfBox, placeOfPixels, readFlat, readPlace, uniformChange, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { lightOfPicture, type Raster } from '../../core/raster';
@@ -71,7 +71,7 @@ async function corners({ photo, canvas, covered, plan, cardValues }: Ask<'corner
   const look = plan ? lookOf(visiblePart((await openPlan(plan)).plan, canvas, covered)) : undefined;
   const { widthMm, heightMm } = visibleSize(canvas, covered);
   tell('looking for the canvas', 0.5);
-  const found = findCanvas(picture, { proportion: widthMm / heightMm, look });
+  const found = findCanvas(picture, { proportion: widthMm / heightMm, look, framed: isCovered(covered) });
   const card = findCard(picture);
   return {
     card: card && { rings: card.rings, greys: card.greys.map((grey, k) => (cardValues ? { ...grey, value: cardValues[k], doubt: 0.05 } : grey)) }, // prettier-ignore
@@ -92,9 +92,9 @@ const gridOf = ({ small: { width, height }, canvas }: Pick<Flat, 'small' | 'canv
 });
 
 /** What the painter leaves out is read by nothing; what is read all the same is, though it shines. */
-function leaveOut({ mask, small, canvas }: Flat, areas: Shot['areas']): void {
+function leaveOut({ mask, hidden, small, canvas }: Flat, areas: Shot['areas']): void {
   const grid = gridOf({ small, canvas });
-  for (const { place, read } of areas) for (const i of pixelsIn(place, grid)) mask[i] = read ? 0 : 1;
+  for (const { place, read } of areas) for (const i of pixelsIn(place, grid)) mask[i] = hidden[i] = read ? 0 : 1;
 }
 
 /** Every shot of a session as one flat, under what is known of the light. */
