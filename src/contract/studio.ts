@@ -127,6 +127,8 @@ export const Photo = z.object({
   hour: z.number().int().nullable(),
   covered: Covered,
   state: PhotoState,
+  /** its corners are being looked for */
+  looking: z.boolean(),
   readingId: Id.nullable(),
 });
 

@@ -100,6 +100,7 @@ export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
     hour: row.hour,
     covered: coveredOf(row),
     state: stateOf(row, corners, reading),
+    looking: row.lookedAt === 0,
     readingId: reading?.id ?? null,
   };
 }

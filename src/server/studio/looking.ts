@@ -56,6 +56,18 @@ export function lookForCorners(studio: Studio, photo: PhotoRow, painting: Painti
   );
 }
 
+/** Looks anew, for another rectangle; a look that is under way is for the old one and is waited for. */
+export async function lookAgain(studio: Studio, photoId: string, painting: PaintingRow): Promise<void> {
+  const { db, jobs } = studio;
+  const begin = async () => {
+    await db('photo').where({ id: photoId }).update({ lookedAt: 0 });
+    lookForCorners(studio, await rowOf<PhotoRow>(db, 'photo', photoId), painting);
+  };
+  const before = jobs.underWay(photoId, 'corners');
+  if (before) void jobs.ended(before.id).then(begin);
+  else await begin();
+}
+
 /** Goes on looking for corners where the last run was cut off. */
 export async function resumeLooking(studio: Studio): Promise<void> {
   const { db } = studio;

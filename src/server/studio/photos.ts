@@ -5,7 +5,7 @@ import { InputError } from '../images/inputError';
 import { hourTaken } from '../images/takenAt';
 import { describePainting, imageOf, photoOf } from './describe';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
-import { homeOf, lookForCorners } from './looking';
+import { homeOf, lookAgain, lookForCorners } from './looking';
 import { newest, rowOf, type GreysRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 
@@ -140,7 +140,7 @@ export async function changePhoto(
   };
   if (Object.keys(update).length > 0) await db('photo').where({ id: photoId }).update(update);
   // A rectangle of other proportions is looked for anew; corners the painter showed stay.
-  if (covered) lookForCorners(studio, await rowOf<PhotoRow>(db, 'photo', photoId), painting);
+  if (covered) await lookAgain(studio, photoId, painting);
   return describePainting(db, painting.id);
 }
 

@@ -32,7 +32,7 @@ export const usePainting = (id: string) =>
     queryKey: keys.painting(id),
     queryFn: () => call('getPainting', { params: { paintingId: id } }),
     refetchInterval: ({ state }) =>
-      state.data?.sessions.some(({ photos }) => photos.some((photo) => photo.state === 'arrived')) ? 1200 : false,
+      state.data?.sessions.some(({ photos }) => photos.some(({ looking }) => looking)) ? 1200 : false,
   });
 export const useReading = (id: string, photoId: string | null) =>
   useQuery({
