@@ -42,7 +42,7 @@ const greysKept = () =>
 async function markGreys(session: number): Promise<void> {
   const stage = page.locator('svg.onpic').first();
   for (const [i, { box, value }] of (await demoPatches(session)).entries()) {
-    await button(/Mark a grey patch/).click();
+    await button(/^a grey/).click();
     const [x, y, w, h] = box;
     const drawn = greysKept();
     await drag(stage, [[x / 4000, y / 3000], [(x + w) / 4000, (y + h) / 3000]]); // prettier-ignore
