@@ -3,9 +3,13 @@ import type { Setup } from '../../src/demo/studio/camera';
 import { measure, PHONE, shoot, type Motif } from './easel';
 import type { Sheet } from '../../src/demo/studio/scene';
 
+/** An ordinary stand: an easel before plaster, a card beside the canvas, nothing over its edge. */
+export const PLAIN_STAND: Place = { place: 'grey plaster, easel, card', easel: true };
+type Place = Partial<Setup> & { readonly place: string };
+
 /** Where canvases get photographed: walls, easels, clamps, ledges over the edge, lamps. */
-const PLACES: readonly (Partial<Setup> & { place: string })[] = [
-  { place: 'grey plaster, easel, card', easel: true },
+const PLACES: readonly Place[] = [
+  PLAIN_STAND,
   { place: 'white wall, nothing else', easel: false, card: false, wall: [0.78, 0.77, 0.74] },
   { place: 'dark wall, easel', card: false, wall: [0.03, 0.03, 0.035] },
   { place: 'bricks', easel: false, behind: 'bricks', wall: [0.3, 0.17, 0.12] },
@@ -21,10 +25,10 @@ const PLACES: readonly (Partial<Setup> & { place: string })[] = [
 export function anySetup(
   seed: number,
   { widthMm, heightMm }: Pick<Motif, 'widthMm' | 'heightMm'>,
+  place = PLACES[seed % PLACES.length],
 ): Setup & { place: string } {
   const random = chance(seed * 31 + 5);
   const spread = (most: number) => (2 * random() - 1) * most;
-  const place = PLACES[seed % PLACES.length];
   // A tall canvas is photographed with the phone upright.
   const upright = heightMm > widthMm;
   const [width, height] = upright ? [PHONE.height, PHONE.width] : [PHONE.width, PHONE.height];

@@ -1,7 +1,7 @@
 import { chance } from '../../src/demo/studio/chance';
 import type { Shot } from '../../src/demo/studio/camera';
 import type { Mistake } from '../../src/demo/studio/scene';
-import { anySetup } from './corners';
+import { anySetup, PLAIN_STAND } from './corners';
 import { measure, paintMotif, shoot, type Motif } from './easel';
 
 /** Patches that lie wholly in the frame. */
@@ -48,7 +48,7 @@ export async function lookFor(
 }> {
   const injected = inject(motif, seed);
   const sheet = paintMotif(motif, { mistakes: [injected.mistake] }, seed);
-  const shot = await shoot(sheet, motif, anySetup(8 * seed, motif));
+  const shot = await shoot(sheet, motif, anySetup(8 * seed, motif, PLAIN_STAND));
   const { findings } = await measure(motif, shot.path, { corners: shot.corners, greys: inFrame(shot) });
   const sign = Math.sign(injected.amount);
   const rank = findings.findIndex(({ kind, region, difference }) => {
@@ -63,7 +63,7 @@ export async function lookFor(
 /** Findings raised on a faithful copy. */
 export async function falseAlarms(motif: Motif, seed: number): Promise<string[]> {
   const sheet = paintMotif(motif, {}, seed);
-  const shot = await shoot(sheet, motif, anySetup(8 * seed, motif));
+  const shot = await shoot(sheet, motif, anySetup(8 * seed, motif, PLAIN_STAND));
   const { findings } = await measure(motif, shot.path, { corners: shot.corners, greys: inFrame(shot) });
   return findings.map(({ words }) => words);
 }
