@@ -167,6 +167,16 @@ function lead([best, ...rest]: readonly Framed[]): number {
   return rival ? Math.min(1, Math.max(0, (best.score - rival.score) / 0.25)) : 1;
 }
 
+const LIP = { nearest: 0.004, farthest: 0.03, score: 1.5 }; // shares of the diagonal between a picture's edge and its frame's lip
+
+/** Whether a frame's lip may have been taken for the picture's edge: another rectangle lies close inside the best one. */
+const hasInner = ([best, ...rest]: readonly Framed[]): boolean =>
+  rest.some(({ corners, score }) => {
+    const off = farthest(corners, best.corners) / diagonalOf(best.corners);
+    const inside = diagonalOf(corners) < (1 - 0.5 * LIP.nearest) * diagonalOf(best.corners);
+    return inside && off > LIP.nearest && off < LIP.farthest && score > best.score - LIP.score;
+  });
+
 const ramp = (v: number, none: number, full: number) => Math.min(1, Math.max(0, (v - none) / (full - none)));
 
 /** How sure the best way is: its weakest side, how straight and crisp it is, the pose, the next best way, the plan. */
@@ -196,7 +206,12 @@ export function findCanvas(picture: Picture, expected: Expected): FoundCanvas | 
   const found = [GLANCE, SEARCH].reduce<Pick<FoundCanvas, 'corners' | 'confidence'> | null>((before, effort) => {
     if (before && before.confidence >= PLAIN) return before;
     const frames = searchCanvas(view, effort);
-    return frames.length ? { corners: frames[0].corners, confidence: confidenceOf(frames, picture) } : before;
+    return frames.length
+      ? {
+          corners: frames[0].corners,
+          confidence: confidenceOf(frames, picture) * (expected.framed && hasInner(frames) ? 0.5 : 1),
+        }
+      : before;
   }, null);
   return found && { ...found, ...lensFrom(picture, found.corners), risePx: blurOnSides(picture, found.corners) };
 }
