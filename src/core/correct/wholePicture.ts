@@ -1,3 +1,4 @@
+import { warmth } from '../colour';
 import { compare, placeOfBox, type Aligned, type LightDoubt, type UniformChange } from '../read';
 import { amountAlong, DIMENSIONS, limitOf } from './dimension';
 import type { Finding } from './finding';
@@ -12,7 +13,7 @@ export function wholePicture(aligned: Aligned, change: UniformChange, light: Lig
   const comparison = compare(aligned, Int32Array.from({ length: width * height }, (_, i) => i), light); // prettier-ignore
   if (!comparison) return null;
   const box = [0, 0, width * mmPerPixel, height * mmPerPixel] as const;
-  const made = { value: change.value, temperature: change.a * 0.5 + change.b * 0.8660254, chroma: 0 };
+  const made = { value: change.value, temperature: warmth(change), chroma: 0 };
   const off = DIMENSIONS.flatMap((row) => {
     const amount = amountAlong(row.kind, comparison);
     // Off the plan, and off the way the change went.

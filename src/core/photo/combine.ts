@@ -1,6 +1,7 @@
 import { LUMINANCE, valueFast } from '../colour';
 import { boxBlur, channelsOf, makeRaster, resizePlane, type Plane, type Raster } from '../raster';
-import { glareIn, type Flat } from './flat';
+import type { Flat } from './flat';
+import { glareIn } from './hidden';
 import type { GlareMask } from './glare';
 import { fitToPlan, isPlain } from './planFit';
 import { applyFit } from './light';

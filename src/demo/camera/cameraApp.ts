@@ -6,6 +6,7 @@ import { z } from 'zod';
 import { RECIPES } from '../paintings';
 import { photograph, type Shot } from '../studio/camera';
 import { openSheet } from '../studio/files';
+import { tonedGround } from '../studio/painter';
 import type { Sheet } from '../studio/scene';
 import { readDials, setupOf } from './dials';
 import { cameraPage } from './page';
@@ -40,9 +41,12 @@ export function cameraApp({ data, inbox, now }: { data: string; inbox: string; n
     const size = { width: widthMm * PX_PER_MM, height: heightMm * PX_PER_MM };
     const sheet = sheets.get(slug) ?? openSheet(join(data, `${slug}-canvas.jpg`), size);
     sheets.set(slug, sheet);
-    const white = { ...size, data: new Float32Array(size.width * size.height * 3).fill(0.82) };
-    const shown = dials.shows === 'board' ? white : await sheet;
-    return photograph(shown, recipe, setupOf(dials, recipe, { ...frame, seed: 7000 + taken }));
+    const before = {
+      canvas: () => sheet,
+      board: () => ({ ...size, data: new Float32Array(size.width * size.height * 3).fill(0.82) }),
+      ground: () => tonedGround(size, recipe.ground, 5),
+    };
+    return photograph(await before[dials.shows](), recipe, setupOf(dials, recipe, { ...frame, seed: 7000 + taken }));
   }
 
   const app = express();

@@ -12,7 +12,7 @@ export const DIALS = {
   beside: { label: 'Beside the canvas', positions: { greys: 'three greys', card: 'the printed card', nothing: 'nothing' } },
   behind: { label: 'Round it', positions: { easel: 'easel, grey wall', frame: 'a frame', white: 'white wall', bricks: 'bricks' } },
   hand: { label: 'Hand', positions: { steady: 'steady', shaky: 'shaky' } },
-  shows: { label: 'Before the camera', positions: { canvas: 'the canvas', board: 'a white board in its place' } },
+  shows: { label: 'Before the camera', positions: { canvas: 'the canvas', board: 'a white board in its place', ground: 'its bare ground' } },
 } as const; // prettier-ignore
 
 type Dial = keyof typeof DIALS;

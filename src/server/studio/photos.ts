@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises';
 import type { BodyOf, Covered, Job, PaintingDetail, Photo } from '../../contract';
 import { isConvexClockwise, type Corners } from '../../core/raster';
 import { InputError } from '../images/inputError';
@@ -63,7 +62,7 @@ export async function keepPhoto(
     lamp: '',
     surface: '',
     room: '',
-    hour: await hourTaken(await readFile(files.originalPath(sha256))),
+    hour: await hourTaken(files.originalPath(sha256)),
     covered: await coveredLast(db, sessionId),
     aside: 0,
   };

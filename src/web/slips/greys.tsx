@@ -12,6 +12,7 @@ const WAYS = [
   ['strip', 'a strip of steps', ''],
   ['colour', 'a known colour', ''],
 ] as const;
+const VALUES = { min: 0.5, max: 10, step: 0.1 };
 const FIRST_VALUES = [9.3, 5, 1.6];
 const A_COLOUR: Pick<Patch, 'value' | 'ab'> = { value: 4, ab: [40, 30] };
 
@@ -54,7 +55,10 @@ function Figure({
 
 /** What is known of the light from patches: in words. */
 const saidOf = ({ greys, card }: Photo): string => {
-  if (card) return 'The printed card was found by itself. Its greys are known to about a quarter of a step.';
+  if (card)
+    return greys.some(({ doubt = 0 }) => doubt > 0.1)
+      ? 'The printed card was found by itself. Its greys are known to about a quarter of a step; correct them where you know better.'
+      : 'The card was found by itself, with the values you gave it.';
   if (greys.length === 0)
     return 'None marked: the light will be guessed from the plan. A white, a grey and a black beside the canvas make it surer.';
   return greys.length < 3
@@ -98,9 +102,7 @@ export function Greys({
             <Figure
               label={`Value of ${grey.ab ? 'colour' : 'grey'} ${i + 1}, 0 is black`}
               value={grey.value}
-              min={0.5}
-              max={10}
-              step={0.1}
+              {...VALUES}
               onKeep={(value) => set(i, { value, ...(grey.doubt === undefined ? {} : { doubt: 0 }) })}
             />
             {grey.ab?.map((v, axis) => (
@@ -152,23 +154,18 @@ export function Greys({
           <Figure
             label="Value of the first step"
             value={strip.first}
-            min={0.5}
-            max={10}
-            step={0.1}
+            {...VALUES}
             onKeep={(first) => onStrip({ ...strip, first })}
           />
           to{' '}
           <Figure
             label="Value of the last step"
             value={strip.last}
-            min={0.5}
-            max={10}
-            step={0.1}
+            {...VALUES}
             onKeep={(last) => onStrip({ ...strip, last })}
           />
         </p>
-      )}{' '}
-      {/* prettier-ignore */}
+      )}
       {marking && (
         <p className="small">
           <b>{marking === 'strip' ? 'Drag a box over the whole strip.' : 'Drag a box over the patch.'}</b>

@@ -29,7 +29,6 @@ function Said({ detail, reading }: { detail: PaintingDetail; reading: ReadingDet
       {coverage &&
         coverage.alike > 0.02 &&
         `On ${percent(coverage.alike)} plan and ground look the same and cannot be told apart; they count as covered. `}
-      {/* prettier-ignore */}
       <span className="small">
         The ground has value {scale.show(colour.value)}, {from && whence[from]}.
       </span>
