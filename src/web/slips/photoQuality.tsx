@@ -20,11 +20,18 @@ function Lines({ lines }: { lines: Quality['lines'] }) {
 const sureTo = ({ value, warmth }: Quality['uncertainty']) =>
   `Values are sure to ${(2 * value).toFixed(2)} of a step, warmth to ${(2 * warmth).toFixed(1)}.`;
 
+/** What photographs are for that do not show the painting. */
+const OTHER = {
+  'white-board': 'It tells how the lamp falls off over the canvas; nothing of it is read.',
+  ground: 'It tells the colour of the ground; nothing of it is read against the plan.',
+} as const;
+
 /** How good a photograph is: before it is read, and after. */
 export function PhotoQuality({ paintingId, photo }: { paintingId: string; photo: Photo }) {
   const { data: reading } = useReading(paintingId, photo.readingId ? photo.id : null);
   const fresh = reading && !reading.stale;
   const { data: quality, isFetching } = useQuality(paintingId, photo, !fresh);
+  if (photo.role !== 'canvas') return <p className="serif mt-2">{OTHER[photo.role]}</p>;
   if (!photo.corners)
     return (
       <p className="serif mt-2">
