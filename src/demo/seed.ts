@@ -14,8 +14,7 @@ import { addPhoto, addSession, setCorners, setGreys } from '../server/studio/pho
 import { decide, describeReading, readPhoto } from '../server/studio/readings';
 import type { Studio } from '../server/studio/studio';
 import { realWorld } from '../server/world';
-import { placeHolds, placeOfBox } from '../core/read';
-import type { Corners } from '../core/raster';
+import { placeHolds, placeOfBox, type Corners } from '../core/raster';
 import type { Job, Place } from '../contract';
 import { RECIPES } from './paintings';
 import type { PaintingRecipe, SessionRecipe } from './paintings/recipe';

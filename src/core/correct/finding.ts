@@ -1,5 +1,5 @@
-import type { Box } from '../raster';
-import type { Comparison, Difference, Place, Uncertainty } from '../read';
+import type { Box, Place } from '../raster';
+import type { Comparison, Difference, Uncertainty } from '../read';
 
 export type FindingKind = 'value' | 'temperature' | 'chroma';
 

@@ -1,4 +1,5 @@
-import { boxOf, compare, placeOfPixels, type Comparison, type Reading, type LightDoubt } from '../read';
+import { compare, type Comparison, type Reading, type LightDoubt } from '../read';
+import { boxOf, placeOfPixels } from '../raster';
 import { candidatesFor, type Candidate, type Ground } from './candidate';
 import { amountAlong, DIMENSIONS, limitOf, matchedDifference, type Dimension } from './dimension';
 import type { Finding } from './finding';

@@ -1,5 +1,6 @@
 import { warmth } from '../colour';
-import { compare, placeOfBox, type Aligned, type LightDoubt, type UniformChange } from '../read';
+import { compare, type Aligned, type LightDoubt, type UniformChange } from '../read';
+import { placeOfBox } from '../raster';
 import { amountAlong, DIMENSIONS, limitOf } from './dimension';
 import type { Finding } from './finding';
 import { hueTowards, stepsInWords } from './words';

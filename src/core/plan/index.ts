@@ -9,3 +9,4 @@ export {
   type KeyChoice,
 } from './plannedPicture';
 export { massTree, cutTree, resizeMasses, type MassTree, type MassMap } from './masses';
+export { massShapes, type MassShape } from './massShapes';

@@ -13,3 +13,17 @@ export { bentBy, bentCorners, straightLens, unbent, unbentCorners, type Lens } f
 export { boxBlur, gaussianBlur, shrinkPlane, shrinkRaster, sampleAt, resizePlane } from './filter';
 export { connectedRegions, type Regions } from './regions';
 export { median, quantile, robust, type Robust } from './statistics';
+export {
+  areaOf,
+  boxOf,
+  pixelsIn,
+  placeHolds,
+  placeOfBox,
+  placeOfLabelled,
+  placeOfPixels,
+  simplify,
+  type Grid,
+  type Outline,
+  type Place,
+} from './place';
+export { ringsAround } from './rings';

@@ -9,9 +9,7 @@ export {
   type Uncertainty,
 } from './measured';
 export { doubtOf, readAligned, readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
-export { massShapes, type MassShape } from './massShapes';
 export { type MassReading } from './massReading';
 export { type DifferenceMap } from './differenceMap';
-export { boxOf, pixelsIn, placeHolds, placeOfBox, placeOfPixels, areaOf, type Place, type Outline } from './place';
 export { coverageOf, groundFrom, type Coverage, type Ground } from './ground';
 export { uniformChange, withoutChange, type UniformChange } from './uniformChange';

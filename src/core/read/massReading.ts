@@ -1,6 +1,5 @@
-import type { MassMap } from '../plan';
+import { type MassMap, massShapes, type MassShape } from '../plan';
 import type { Aligned } from './aligned';
-import { massShapes, type MassShape } from './massShapes';
 import { compare, type Comparison, type LightDoubt } from './measured';
 
 /** One mass as planned and painted. */

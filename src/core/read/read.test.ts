@@ -3,8 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { luminanceFromValue } from '../colour';
 import { findingsOf } from '../correct';
 import type { Flat } from '../photo';
-import { makeRaster, type Raster } from '../raster';
-import { areaOf, boxOf, doubtOf, pixelsIn, placeHolds, placeOfBox, placeOfPixels, readBox, readFlat } from './index';
+import { areaOf, boxOf, makeRaster, pixelsIn, placeHolds, placeOfBox, placeOfPixels, type Raster } from '../raster'; // prettier-ignore
+import { doubtOf, readBox, readFlat } from './index';
 
 const [W, H] = [800, 600];
 const canvas = { widthMm: 400, heightMm: 300 };

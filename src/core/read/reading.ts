@@ -1,11 +1,10 @@
 import type { Flat } from '../photo';
 import { resizeMasses, type MassMap } from '../plan';
-import type { Box, Raster } from '../raster';
+import { type Box, type Raster, pixelsIn, placeOfBox, type Place } from '../raster';
 import { align, type Aligned } from './aligned';
 import { differenceMap, type DifferenceMap } from './differenceMap';
 import { readMasses, type MassReading } from './massReading';
 import { compare, type Comparison, type LightDoubt } from './measured';
-import { pixelsIn, placeOfBox, type Place } from './place';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
 export const READING_VERSION = 11;

@@ -1,8 +1,8 @@
 import type { Finding } from '../../core/correct';
 import type { CanvasSize, Covered, GreyPatch, Light, LightMethod, QualityWords } from '../../core/photo';
 import type { KeyChoice } from '../../core/plan';
-import type { Comparison, Ground, MassReading, Place } from '../../core/read';
-import type { Box, Corners } from '../../core/raster';
+import type { Comparison, Ground, MassReading } from '../../core/read';
+import type { Place, Box, Corners } from '../../core/raster';
 
 /** A file on disk with the name the painter knows it by. */
 export interface StoredPicture {

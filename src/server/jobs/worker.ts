@@ -4,9 +4,28 @@ import sharp from 'sharp';
 import { byteFromLinear } from '../../core/colour';
 import { changeInWords, findingsOf, wholePicture } from '../../core/correct';
 import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, isCovered, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
-import { cutTree, knotsFor, massTree, plannedPicture, resizeMasses, throughKey, type MassMap } from '../../core/plan';
-import { coverageOf, doubtOf, groundFrom, massShapes, pixelsIn, placeOfBox, placeOfPixels, readFlat, readPlace, uniformChange, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
-import { lightOfPicture, type Raster } from '../../core/raster';
+import {
+  cutTree,
+  knotsFor,
+  massTree,
+  plannedPicture,
+  resizeMasses,
+  throughKey,
+  type MassMap,
+  massShapes,
+} from '../../core/plan';
+import {
+  coverageOf,
+  doubtOf,
+  groundFrom,
+  readFlat,
+  readPlace,
+  uniformChange,
+  withoutChange,
+  type Reading,
+  type UniformChange,
+} from '../../core/read';
+import { pixelsIn, placeOfBox, placeOfPixels, lightOfPicture, type Raster } from '../../core/raster';
 import { decodePicture } from '../images/decodePicture';
 import type { PlanTask, Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
 

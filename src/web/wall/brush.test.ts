@@ -1,6 +1,5 @@
 import { expect, test } from 'vitest';
-import { areaOf, placeHolds } from '../../core/read';
-import type { Point } from '../../core/raster';
+import { areaOf, placeHolds, type Point } from '../../core/raster';
 import { strokeOf } from './brush';
 
 const CANVAS = { widthMm: 400, heightMm: 300 };

@@ -1,6 +1,5 @@
 import type { Place } from '../../contract';
-import { placeOfPixels } from '../../core/read';
-import type { Point } from '../../core/raster';
+import { placeOfPixels, type Point } from '../../core/raster';
 
 const CELLS = 500; // along the long side: finer than a hand on a screen
 

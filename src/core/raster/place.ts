@@ -1,5 +1,5 @@
 import { ringsAround } from './rings';
-import type { Box, Point } from '../raster';
+import type { Box, Point } from './raster';
 
 /** A place on the canvas: closed outlines in mm. Where outlines nest, the inner one is a hole (even-odd). */
 export type Outline = readonly Point[];
@@ -7,7 +7,7 @@ export interface Place {
   readonly outlines: readonly Outline[];
 }
 
-interface Grid {
+export interface Grid {
   readonly width: number;
   readonly height: number;
   readonly mmPerPixel: number;

@@ -1,9 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import type { Point } from '../raster';
+import { areaOf, boxOf, pixelsIn, placeHolds, placeOfBox, placeOfPixels, ringsAround, simplify, type Point } from '../raster'; // prettier-ignore
 import { massShapes } from './massShapes';
-import { areaOf, boxOf, pixelsIn, placeHolds, placeOfBox, placeOfPixels, simplify } from './place';
-import { ringsAround } from './rings';
 
 /** A picture of hashes as pixels. */
 function drawn(rows: readonly string[]): { pixels: Int32Array; of: Uint8Array; width: number } {

@@ -1,4 +1,4 @@
-import type { Point } from '../raster';
+import type { Point } from './raster';
 
 const [EAST, SOUTH, WEST, NORTH] = [0, 1, 2, 3];
 

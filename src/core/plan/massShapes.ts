@@ -1,5 +1,5 @@
-import type { MassMap } from '../plan';
-import { placeOfLabelled, type Place } from './place';
+import { placeOfLabelled, type Place } from '../raster';
+import type { MassMap } from './masses';
 
 /** Where a mass lies, and which of its pixels are read. */
 export interface MassShape {
