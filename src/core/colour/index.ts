@@ -13,3 +13,4 @@ export {
 export { warmth, warmthAlong } from './warmth';
 export { ciede2000 } from './ciede2000';
 export { readMatrixProfile, SRGB_PROFILE, type ColourProfile } from './iccProfile';
+export { hueTowards } from './hueTowards';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { AMOUNT_WORDS, colourAmount, hueTowards, placeInWords, sentenceFor, SETTLED_WITHIN, stepsInWords, verdictOf, type Verdict } from './index'; // prettier-ignore
+import { AMOUNT_WORDS, colourAmount, placeInWords, sentenceFor, SETTLED_WITHIN, stepsInWords, verdictOf, type Verdict } from './index'; // prettier-ignore
+import { hueTowards } from '../colour';
 
 describe('words', () => {
   test.each([

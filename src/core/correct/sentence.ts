@@ -1,4 +1,5 @@
-import { AMOUNT_WORDS, colourAmount, hueTowards, stepsInWords } from './words';
+import { AMOUNT_WORDS, colourAmount, stepsInWords } from './words';
+import { hueTowards } from '../colour';
 import type { Finding } from './finding';
 
 /** What a finding asks for, without its place: "three quarters of a step darker". */

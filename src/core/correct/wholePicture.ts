@@ -1,9 +1,9 @@
-import { warmth } from '../colour';
+import { warmth, hueTowards } from '../colour';
 import { compare, type Aligned, type LightDoubt, type UniformChange } from '../read';
 import { placeOfBox } from '../raster';
 import { amountAlong, DIMENSIONS, limitOf } from './dimension';
 import type { Finding } from './finding';
-import { hueTowards, stepsInWords } from './words';
+import { stepsInWords } from './words';
 
 /**
  * The one finding a change over the whole picture makes: raised where it left the picture as a whole off the plan, along the dimension

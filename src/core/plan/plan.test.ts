@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { codeFromLinear, luminanceFromValue, SRGB_PROFILE } from '../colour';
 import { valuePlane } from '../photo';
@@ -17,29 +16,6 @@ function bands(values: readonly number[], width = 320, height = 240): Picture {
 const canvas = { widthMm: 400, heightMm: 300 };
 
 describe('key', () => {
-  const knots = fc
-    .uniqueArray(fc.double({ min: 0, max: 10, noNaN: true }), { minLength: 2, maxLength: 6 })
-    .chain((references) =>
-      fc
-        .array(fc.double({ min: 0, max: 10, noNaN: true }), {
-          minLength: references.length,
-          maxLength: references.length,
-        })
-        .map((paints) => {
-          const [r, p] = [[...references].sort((a, b) => a - b), [...paints].sort((a, b) => a - b)];
-          return r.map((reference, i) => ({ reference, paint: p[i] }));
-        }),
-    );
-
-  test('rises whatever the painter drags', () => {
-    fc.assert(
-      fc.property(knots, fc.double({ min: 0, max: 10, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }), (list, value, more) => {
-        const key = makeKey(list);
-        return key(value + more) >= key(value) - 1e-9;
-      }),
-    ); // prettier-ignore
-  });
-
   test('refuses knots that fall, naming them', () => {
     expect(() => makeKey([{ reference: 2, paint: 5 }, { reference: 4, paint: 3 }])).toThrow(/value 4 .* 3 .* 5/); // prettier-ignore
   });

@@ -1,10 +1,15 @@
-import { luminanceFromValue } from '../colour';
-import { lightOfPicture, quantile, type Box, type Picture, type Raster } from '../raster';
+import { LUMINANCE, luminanceFromValue } from '../colour';
 import { flatSize, READING_SHRINK, valuePlane, type CanvasSize } from '../photo';
-import { ABSOLUTE, makeKey, rangeKey, type Knot } from './key';
+import { makeRaster, quantile, type Box, type Picture, type Raster } from '../raster';
+import { croppedLight, plainCrop, type Crop } from './crop';
+import { withDepartures, type Departure, type Draft, type Supplies } from './departures';
+import { ABSOLUTE, makeKey, PAINT_RANGE, rangeKey, type Knot, type PaintRange, type ValueRange } from './key';
+import { editedMasses, type MassEdit } from './massEdits';
+import { massTree, resizeMasses, type MassMap, type MassTree } from './masses';
+import { warped, type Pin } from './warp';
 
-/** Which key turns the reference into what paint is meant to do. */
-export type KeyChoice = 'absolute' | 'range';
+/** Which key turns the reference into what paint is meant to do: none, its range onto the paint's, or a curve of the painter's own. */
+export type KeyChoice = 'absolute' | 'range' | readonly Knot[];
 
 /** A crop of other proportions than the canvas. */
 export class CropRefused extends Error {
@@ -24,37 +29,114 @@ export function middleCrop(
 /** How far a crop may be from the canvas's proportions; needs.md 9. */
 export const CROP_TOLERANCE = 0.005;
 
-/** Reference under the crop at reading size, with each pixel's light scaled so that its value follows the key; hue and chroma ratio stay. */
+/** Everything a plan is rendered from, beside the reference itself. Points and places are canvas mm. */
+export interface PlanRequest {
+  readonly crop: Crop;
+  readonly canvas: CanvasSize;
+  readonly key: KeyChoice;
+  readonly paint: PaintRange;
+  /** how many masses the tree is cut into, before the painter's changes */
+  readonly count: number;
+  readonly edits: readonly MassEdit[];
+  readonly departures: readonly Departure[];
+  /** where the reference is drawn out of shape on purpose */
+  readonly pins: readonly Pin[];
+}
+
+/** A plan as a picture: what the painting is compared with. */
+export interface PlannedPicture {
+  /** the reference cropped and drawn out of shape, in its own values: what masses are found in */
+  readonly base: Raster;
+  readonly picture: Raster;
+  readonly masses: MassMap;
+  /** 1 = compared with nothing */
+  readonly ignored: Uint8Array;
+}
+
+/** Size of the plan that readings use, px. */
+export function readingSize(canvas: CanvasSize): { width: number; height: number } {
+  const { width, height } = flatSize(canvas);
+  return { width: width / READING_SHRINK, height: height / READING_SHRINK };
+}
+
+/** The reference under its crop and warp, in its own values. */
+export function baseOf(
+  reference: Picture,
+  { crop, canvas, pins }: Pick<PlanRequest, 'crop' | 'canvas' | 'pins'>,
+  size: { width: number; height: number },
+): Raster {
+  return warped(croppedLight(reference, crop, size), pins, canvas.widthMm / size.width);
+}
+
+/** From the base to the plan: key, masses, departures. @param tree of the base, at any size */
+export function planFrom(
+  base: Raster,
+  tree: MassTree,
+  request: Omit<PlanRequest, 'crop' | 'pins'>,
+  supplies: Supplies,
+): PlannedPicture {
+  // prettier-ignore
+  const { canvas, key, paint, count, edits, departures } = request;
+  const masses = resizeMasses(editedMasses(tree, { count, edits, mmPerPixel: canvas.widthMm / tree.width }), base);
+  const draft: Draft = {
+    picture: key === 'absolute' ? base : throughKey(base, knotsFor(base, key, paint)),
+    masses,
+    ignored: new Uint8Array(base.r.length),
+    mmPerPixel: canvas.widthMm / base.width,
+  };
+  const { picture, masses: last, ignored } = withDepartures(draft, departures, supplies);
+  return { base, picture, masses: last, ignored };
+}
+
+/** The plan at reading size. */
+export function planOf(reference: Picture, request: PlanRequest, supplies: Supplies): PlannedPicture {
+  const base = baseOf(reference, request, readingSize(request.canvas));
+  return planFrom(base, massTree(base), request, supplies);
+}
+
+/** Reference under a crop at reading size, with each pixel's light scaled so that its value follows the key; hue and chroma ratio stay. */
 export function plannedPicture(
   reference: Picture,
   { crop, canvas, key }: { crop: Box; canvas: CanvasSize; key: KeyChoice },
 ): Raster {
-  const size = flatSize(canvas);
-  const plan = lightOfPicture(reference, crop, {
-    width: size.width / READING_SHRINK,
-    height: size.height / READING_SHRINK,
-  });
+  const plan = croppedLight(reference, plainCrop(crop), readingSize(canvas));
   return key === 'absolute' ? plan : throughKey(plan, knotsFor(plan, key));
 }
 
-/** The knots of a chosen key for this reference. */
-export function knotsFor(plan: Raster, key: KeyChoice): readonly Knot[] {
-  if (key === 'absolute') return ABSOLUTE;
+/** Where a picture's values lie: its 0.5, 50 and 99.5 % values. */
+export function valueRangeOf(plan: Raster): ValueRange {
   const values = valuePlane(plan).data.filter((_, i) => i % 7 === 0);
-  return rangeKey(quantile(values, 0.005), quantile(values, 0.995));
+  return { darkest: quantile(values, 0.005), middle: quantile(values, 0.5), lightest: quantile(values, 0.995) };
 }
 
-/** Applies a key to every pixel. */
+/** The knots of a chosen key for this reference. */
+export function knotsFor(plan: Raster, key: KeyChoice, paint = PAINT_RANGE): readonly Knot[] {
+  if (key === 'absolute') return ABSOLUTE;
+  if (key !== 'range') return key;
+  const { darkest, lightest } = valueRangeOf(plan);
+  return rangeKey(darkest, lightest, paint);
+}
+
+const STEPS = 4096; // of the table a picture is keyed by: a four-hundredth of a step apart
+const TOP = 10.5; // value the table reaches
+const BLACK = luminanceFromValue(0.02) / 100; // has no hue left to keep
+
+/** Applies a key to every pixel; values then lie within 0.05 step of the curve. */
 export function throughKey(plan: Raster, knots: readonly Knot[]): Raster {
   const key = makeKey(knots);
   const { data } = valuePlane(plan);
-  const steps = 1024;
-  const factor = Float32Array.from({ length: steps + 1 }, (_, i) => {
-    const value = Math.max(0.05, (10.5 * i) / steps);
-    return luminanceFromValue(key(value)) / luminanceFromValue(value);
-  });
-  const [r, g, b] = [plan.r, plan.g, plan.b].map((channel) =>
-    channel.map((v, i) => v * factor[Math.min(steps, Math.round((data[i] / 10.5) * steps))]),
-  );
-  return { width: plan.width, height: plan.height, r, g, b };
+  const wanted = Float32Array.from({ length: STEPS + 1 }, (_, i) => luminanceFromValue(key((TOP * i) / STEPS)) / 100);
+  const out = makeRaster(plan.width, plan.height);
+  for (let i = 0; i < data.length; i++) {
+    const light = LUMINANCE[0] * plan.r[i] + LUMINANCE[1] * plan.g[i] + LUMINANCE[2] * plan.b[i];
+    const target = wanted[Math.min(STEPS, Math.round((data[i] / TOP) * STEPS))];
+    if (light <= BLACK) out.r[i] = out.g[i] = out.b[i] = target;
+    else {
+      const factor = target / light;
+      out.r[i] = plan.r[i] * factor;
+      out.g[i] = plan.g[i] * factor;
+      out.b[i] = plan.b[i] * factor;
+    }
+  }
+  return out;
 }
