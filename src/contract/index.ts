@@ -1,4 +1,6 @@
 export * from './shapes';
+export * from './plan';
 export * from './studio';
-export { ROUTES, type Route, type RouteName, type BodyOf, type ResponseOf } from './routes';
+export type { Route } from './route';
+export { ROUTES, type RouteName, type BodyOf, type ResponseOf } from './routes';
 export { openApi } from './openapi';

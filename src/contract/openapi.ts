@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { ROUTES, type Route } from './routes';
+import { ROUTES } from './routes';
+import type { Route } from './route';
 import { Problem } from './studio';
 
 const json = (schema: z.ZodType) => ({

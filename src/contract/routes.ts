@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import { Box, Comparison, Corners, Day, Decision, GreyPatch, KeyChoice, Place, FindingKind, Time } from './shapes';
+import { PLAN_ROUTES } from './planRoutes';
+import { route } from './route';
+import { Comparison, Corners, Day, Decision, GreyPatch, Place, FindingKind, Time } from './shapes';
 import {
   Area,
   Correction,
   Covered,
   Job,
-  Mass,
   Lamp,
   LightFrom,
   NewPainting,
@@ -20,30 +21,10 @@ import {
   Surface,
 } from './studio';
 
-/** One row an endpoint: what is sent, what comes back. The server checks both; the web's client and openapi.json are made from it. */
-export interface Route<B extends z.ZodType | null = z.ZodType | null, R extends z.ZodType = z.ZodType> {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
-  /** Express path below /api */
-  readonly path: string;
-  readonly summary: string;
-  readonly body: B;
-  /** a file is sent as multipart field "file" */
-  readonly upload?: boolean;
-  readonly response: R;
-  readonly status: 200 | 201 | 202;
-}
-
-const route = <B extends z.ZodType | null, R extends z.ZodType>(row: Route<B, R>): Route<B, R> => row;
-
 export const SessionInput = z.object({
   date: Day.optional(),
   intention: z.string().trim().max(200).default(''),
   minutes: z.number().int().min(0).max(1440).nullable().default(null),
-});
-export const PlanInput = z.object({
-  key: KeyChoice,
-  masses: z.number().int().min(2).max(40),
-  names: z.record(z.string(), z.string().trim().max(60)),
 });
 export const OwnCorrection = z.object({
   photoId: z.uuid(),
@@ -109,39 +90,7 @@ export const ROUTES = {
     response: PaintingDetail,
     status: 200,
   }),
-  addReference: route({
-    method: 'post',
-    path: '/paintings/:paintingId/reference',
-    summary: 'Upload the main reference; an earlier one is kept but no longer governs',
-    body: null,
-    upload: true,
-    response: PaintingDetail,
-    status: 201,
-  }),
-  cropReference: route({
-    method: 'put',
-    path: '/paintings/:paintingId/reference/crop',
-    summary: 'Crop the main reference to the canvas (reference px)',
-    body: z.object({ crop: Box }),
-    response: PaintingDetail,
-    status: 200,
-  }),
-  changePlan: route({
-    method: 'put',
-    path: '/paintings/:paintingId/plan',
-    summary: 'Keep a new version of the plan',
-    body: PlanInput,
-    response: PaintingDetail,
-    status: 200,
-  }),
-  getMasses: route({
-    method: 'get',
-    path: '/paintings/:paintingId/masses',
-    summary: 'The masses of the governing plan, with their outlines',
-    body: null,
-    response: z.array(Mass),
-    status: 200,
-  }),
+  ...PLAN_ROUTES,
   addSession: route({
     method: 'post',
     path: '/paintings/:paintingId/sessions',

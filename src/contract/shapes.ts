@@ -39,9 +39,7 @@ export const Comparison = z.object({
 export const FindingKind = z.enum(['value', 'temperature', 'chroma']);
 export const Verdict = z.enum(['settled', 'closer', 'unchanged', 'overshot', 'further off']);
 export const Decision = z.enum(['taken', 'dismissed', 'later']);
-export const KeyChoice = z.enum(['absolute', 'range']);
 
 export type Place = z.infer<typeof Place>;
 export type Comparison = z.infer<typeof Comparison>;
 export type Decision = z.infer<typeof Decision>;
-export type KeyChoice = z.infer<typeof KeyChoice>;

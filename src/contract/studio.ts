@@ -8,15 +8,16 @@ import {
   FindingKind,
   GreyPatch,
   Id,
-  KeyChoice,
   Measured,
   Place,
+  Point,
   Shape,
   Time,
   Uncertainty,
   Difference,
   Verdict,
 } from './shapes';
+import { PassageLabel, Plan, Reference, SetUp } from './plan';
 
 const hiddenMm = z.number().min(0, 'A frame or tape hides no less than 0 mm.').max(2000);
 const mm = z.number().min(20, 'A canvas side is at least 20 mm.').max(5000, 'A canvas side is at most 5000 mm.');
@@ -33,25 +34,20 @@ export const NewPainting = z
     path: ['widthMm'],
   });
 
+/** What can be changed about a painting once it is begun. */
+export const PaintingChange = z
+  .object({ title: z.string().trim().min(1, 'A painting needs a title.').max(120), widthMm: mm, heightMm: mm, drewMe: z.string().trim().max(500), setUp: SetUp })
+  .partial(); // prettier-ignore
+
 export const Painting = z.object({
   id: Id,
   title: z.string(),
   widthMm: z.number(),
   heightMm: z.number(),
   drewMe: z.string(),
+  setUp: SetUp,
   createdAt: Time,
   onEasel: z.boolean(),
-});
-
-export const Reference = z.object({ id: Id, fileName: z.string(), width: z.number(), height: z.number(), crop: Box });
-
-export const Plan = z.object({
-  id: Id,
-  version: z.number().int(),
-  key: KeyChoice,
-  masses: z.number().int().min(2).max(40),
-  /** painter's names by mass id */
-  names: z.record(z.string(), z.string().max(60)),
 });
 
 /** A mass of the plan before anything is read. */
@@ -60,7 +56,11 @@ export const Mass = z.object({
   name: z.string(),
   share: z.number(),
   centre: z.tuple([z.number(), z.number()]),
+  /** a point deep inside it, canvas mm */
+  at: Point,
   place: Shape,
+  family: z.enum(['light', 'shadow']),
+  target: Measured,
 });
 
 /** arrived: corners not looked for yet; asked: the painter must show them; ready: can be read; read: has a reading */
@@ -186,7 +186,10 @@ export const Next = z.enum([
 
 export const PaintingDetail = z.object({
   painting: Painting,
+  /** the main one; null = there is none */
   reference: Reference.nullable(),
+  /** all of them, the main one first */
+  references: z.array(Reference),
   plan: Plan.nullable(),
   ground: GroundState,
   sessions: z.array(Session),
@@ -239,6 +242,10 @@ export const FindingOfReading = z.object({
   uncertainty: Uncertainty,
   share: z.number(),
   amount: z.number(),
+  /** what the stage calls for; the rest waits */
+  loud: z.boolean(),
+  /** what the painter said of the passage it lies on */
+  passage: PassageLabel.nullable(),
   decision: Decision.nullable(),
   correctionId: Id.nullable(),
 });
@@ -268,6 +275,8 @@ export const ReadingDetail = z.object({
   glare: Shape.nullable(),
   /** share of the ground that is covered, and where it is bare; alike = share where plan and ground look the same */
   coverage: z.object({ covered: z.number(), alike: z.number(), bare: Shape.nullable() }).nullable(),
+  /** the stage under way, by which findings are loud or wait; '' = no approach chosen */
+  stage: z.string(),
   /** the ground is covered for the first time */
   firstCovered: z.boolean(),
   /** one change over the whole picture since the last session, in words */
@@ -322,8 +331,6 @@ export const Problem = z.object({
 
 export type NewPainting = z.infer<typeof NewPainting>;
 export type Painting = z.infer<typeof Painting>;
-export type Reference = z.infer<typeof Reference>;
-export type Plan = z.infer<typeof Plan>;
 export type Mass = z.infer<typeof Mass>;
 export type Photo = z.infer<typeof Photo>;
 export type Covered = z.infer<typeof Covered>;

@@ -7,15 +7,17 @@ import { JobBoard } from '../server/jobs/jobBoard';
 import { PhoneDoor } from '../server/phone/phoneDoor';
 import { openDatabase } from '../server/store/database';
 import { openFiles } from '../server/store/files';
-import { addPainting, addReference, changePlan, massesOf, putOnEasel } from '../server/studio/paintings';
+import { addPainting, putOnEasel } from '../server/studio/paintings';
+import { changePlan } from '../server/studio/plans';
+import { addReference } from '../server/studio/references';
 import { describePainting } from '../server/studio/describe';
 import { learnGround } from '../server/studio/ground';
 import { addPhoto, addSession, setCorners, setGreys } from '../server/studio/photos';
 import { decide, describeReading, readPhoto } from '../server/studio/readings';
 import type { Studio } from '../server/studio/studio';
 import { realWorld } from '../server/world';
-import { placeHolds, placeOfBox, type Corners } from '../core/raster';
-import type { Job, Place } from '../contract';
+import { placeOfBox, type Corners } from '../core/raster';
+import { MassMark, type Job, type Place } from '../contract';
 import { RECIPES } from './paintings';
 import type { PaintingRecipe, SessionRecipe } from './paintings/recipe';
 
@@ -44,17 +46,9 @@ const ended = (studio: Studio, { id }: Job) =>
     });
   });
 
-/** Gives the masses that hold a named point the painter's name for it. */
-async function nameMasses(studio: Studio, id: string, recipe: PaintingRecipe): Promise<void> {
-  const plan = { key: 'absolute', masses: recipe.masses } as const;
-  await changePlan(studio, id, { ...plan, names: {} });
-  const masses = await massesOf(studio, id);
-  const names: Record<string, string> = {};
-  for (const { name, at } of recipe.names) {
-    const mass = masses.find(({ place }) => placeHolds(place, at));
-    if (mass && !names[String(mass.id)]) names[String(mass.id)] = name;
-  }
-  await changePlan(studio, id, { ...plan, names });
+/** Names the masses at the recipe's points. */
+async function nameMasses(studio: Studio, id: string, { masses, names }: PaintingRecipe): Promise<void> {
+  await changePlan(studio, id, { masses, marks: names.map((mark) => MassMark.parse(mark)) });
 }
 
 async function playSession(

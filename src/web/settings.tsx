@@ -28,11 +28,21 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
 export const useSettings = () => useContext(Context);
 
 /** A value as this painter numbers it: direction and number of steps are display settings, never a second unit. */
-export function useScale(): { show: (value: number) => string; name: string; number: (value: number) => number } {
+export function useScale(): {
+  show: (value: number) => string;
+  name: string;
+  number: (value: number) => number;
+  /** a number of the painter's scale back as a value */
+  value: (number: number) => number;
+} {
   const { settings } = useSettings();
   const number = (value: number) => ((settings.scale === 'black-is-0' ? value : 10 - value) * settings.scaleSteps) / 10;
   return {
     number,
+    value: (typed) => {
+      const value = (typed * 10) / settings.scaleSteps;
+      return settings.scale === 'black-is-0' ? value : 10 - value;
+    },
     show: (value) => number(value).toFixed(1),
     name: `0 ${settings.scale === 'black-is-0' ? 'black' : 'white'} to ${settings.scaleSteps} ${settings.scale === 'black-is-0' ? 'white' : 'black'}`,
   };

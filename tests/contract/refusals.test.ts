@@ -126,14 +126,15 @@ describe('corners and greys', () => {
 
 describe('reference', () => {
   test('a crop of other proportions is refused with both proportions', async () => {
-    const problem = await refusal(await send(server, 'cropReference', { params: { paintingId }, body: { crop: [0, 0, 3000, 3000] } })); // prettier-ignore
+    const { reference } = await ask(server, 'getPainting', { params: { paintingId } });
+    const problem = await refusal(await send(server, 'changeReference', { params: { referenceId: reference?.id ?? '' }, body: { crop: { box: [0, 0, 3000, 3000] } } })); // prettier-ignore
     expect(problem.detail).toMatch(/1\.000 .* 1\.333/);
   });
 
   test('a reference of other proportions is cropped to the middle, whole height', async () => {
     const { painting } = await ask(server, 'addPainting', { body: { title: 'tall', widthMm: 200, heightMm: 400 } });
     const { reference } = await ask(server, 'addReference', { params: { paintingId: painting.id }, file: await demoFile('enamel-pot-reference.jpg') }); // prettier-ignore
-    const [, , w, h] = reference?.crop ?? [0, 0, 0, 0];
+    const [, , w, h] = reference?.crop.box ?? [0, 0, 0, 0];
     expect(w / h).toBeCloseTo(0.5);
     expect(h).toBe(3000);
   });

@@ -87,6 +87,8 @@ describe('what comes next', () => {
   });
 });
 
+const KEY = { darkest: 1.6, white: 9.3, knots: [] };
+
 describe('the plan', () => {
   test('has versions; names of masses are kept and used; masses cover the canvas', async () => {
     const paintingId = await paintingWithReference(server, 'Planned');
@@ -95,13 +97,13 @@ describe('the plan', () => {
     expect(masses.length).toBe(before.plan?.masses);
     expect(masses.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 2);
     const [largest] = masses;
-    const body = { key: 'range' as const, masses: 6, names: { [largest.id]: 'back wall' } };
+    const body = { key: { ...KEY, kind: 'range' as const }, masses: 6, marks: [{ at: largest.at, name: 'back wall' }] };
     const after = await ask(server, 'changePlan', { params: { paintingId }, body });
     expect(after.plan?.version).toBe((before.plan?.version ?? 0) + 1);
-    expect(after.plan).toMatchObject({ key: 'range', masses: 6 });
+    expect(after.plan).toMatchObject({ key: { kind: 'range' }, masses: 6 });
     const few = await ask(server, 'getMasses', { params: { paintingId } });
     expect(few).toHaveLength(6);
-    expect(after.plan?.names[largest.id]).toBe('back wall');
+    expect(few.filter(({ name }) => name === 'back wall')).toHaveLength(1);
   });
 
   test('a crop is kept, makes a new version, and one outside the picture is refused', async () => {
@@ -110,13 +112,14 @@ describe('the plan', () => {
     if (!reference) throw new Error('no reference');
     const [w, h] = [reference.width / 2, (reference.width / 2) * 0.75];
     const crop: [number, number, number, number] = [10, 20, w, h];
-    const after = await ask(server, 'cropReference', { params: { paintingId }, body: { crop } });
-    expect(after.reference?.crop).toEqual(crop);
+    const params = { referenceId: reference.id };
+    const after = await ask(server, 'changeReference', { params, body: { crop: { box: crop } } });
+    expect(after.reference?.crop.box).toEqual(crop);
     expect(after.plan?.version).toBeGreaterThan(plan?.version ?? 0);
     const outside = [reference.width - 50, 0, w, h] as [number, number, number, number];
-    const no = await refusal(await send(server, 'cropReference', { params: { paintingId }, body: { crop: outside } }));
+    const no = await refusal(await send(server, 'changeReference', { params, body: { crop: { box: outside } } }));
     expect(no.detail).toMatch(/[.]/);
-    expect((await detailOf(paintingId)).reference?.crop).toEqual(crop);
+    expect((await detailOf(paintingId)).reference?.crop.box).toEqual(crop);
   });
 
   test('a new reference governs; the earlier one stays on disk', async () => {
@@ -124,7 +127,7 @@ describe('the plan', () => {
     const before = await detailOf(paintingId);
     const after = await ask(server, 'addReference', { params: { paintingId }, file: await demoFile('glasshouse-door-reference.jpg') }); // prettier-ignore
     expect(after.reference?.id).not.toBe(before.reference?.id);
-    const [x, y, w, h] = after.reference?.crop ?? [0, 0, 0, 1];
+    const [x, y, w, h] = after.reference?.crop.box ?? [0, 0, 0, 1];
     expect(w / h).toBeCloseTo(4 / 3, 2);
     expect([x >= 0, y >= 0]).toEqual([true, true]);
   });

@@ -1,3 +1,4 @@
+import { TOLERANCE_MM } from '../plan';
 import { connectedRegions } from '../raster';
 import type { DifferenceMap, Reading, LightDoubt } from '../read';
 import { amountAlong, LEAST_SHARE, limitOf, type Dimension } from './dimension';
@@ -21,10 +22,16 @@ export interface Ground {
   /** node numbers of the masses, by index */
   readonly ids: readonly number[];
   readonly uncertainty: LightDoubt;
+  /** how far a contour may wander, mm; a strip narrower than about twice this is a line out of place, not a passage out of value */
+  readonly tolerance?: number;
 }
 
 const LEAST_TRUST = 0.15; // of a cell that could be read
-const THIN_CELLS = 2; // a strip narrower than about twice this is a line out of place, not a passage out of value
+const THIN_CELLS = 2; // of the map, at the usual tolerance
+
+/** Cells that a passage is at least half as wide as. */
+const thinCells = ({ tolerance = TOLERANCE_MM.medium }: Ground): number =>
+  Math.max(1, Math.round((THIN_CELLS * tolerance) / TOLERANCE_MM.medium));
 
 /** Whether most of a mass is off the same way: then the mass is the finding, else only the part of it that is off. */
 function holdsThroughout(values: number[], amount: number): boolean {
@@ -45,7 +52,8 @@ function labelled(labels: Int32Array, label: number): Uint8Array {
   return cells;
 }
 
-function wholeMasses(row: Dimension, { reading, massOfCell, ids }: Ground): Candidate[] {
+function wholeMasses(row: Dimension, ground: Ground): Candidate[] {
+  const { reading, massOfCell, ids } = ground;
   const { map } = reading;
   const data = row.map(map);
   return reading.masses.flatMap((mass): Candidate[] => {
@@ -56,7 +64,7 @@ function wholeMasses(row: Dimension, { reading, massOfCell, ids }: Ground): Cand
     for (let i = 0; i < data.length; i++) if (massOfCell[i] === k && map.trust[i] > LEAST_TRUST) inside.push(data[i]);
     if (inside.length === 0 || !holdsThroughout(inside, amount)) return [];
     const cells = labelled(massOfCell, k);
-    if (countOf(opened(cells, map)) === 0) return [];
+    if (countOf(opened(cells, map, thinCells(ground))) === 0) return [];
     return [{ kind: row.kind, amount, cells, count: countOf(cells), massId: mass.id }];
   });
 }
@@ -79,16 +87,17 @@ function spread(from: Uint8Array, wanted: 0 | 1, { width }: { width: number }): 
 }
 
 /** Cells left after what is thinner than a passage is rubbed out (erosion, then dilation). */
-function opened(cells: Uint8Array, map: { width: number }): Uint8Array {
+function opened(cells: Uint8Array, map: { width: number }, thin: number): Uint8Array {
   let out = cells;
-  for (let step = 0; step < THIN_CELLS; step++) out = spread(out, 0, map);
-  for (let step = 0; step < THIN_CELLS; step++) out = spread(out, 1, map);
+  for (let step = 0; step < thin; step++) out = spread(out, 0, map);
+  for (let step = 0; step < thin; step++) out = spread(out, 1, map);
   for (let i = 0; i < out.length; i++) out[i] &= cells[i];
   return out;
 }
 
 /** Places of any shape that are off, outside the masses that are off as a whole. */
-function patches(row: Dimension, { reading, uncertainty }: Ground, taken: Uint8Array): Candidate[] {
+function patches(row: Dimension, ground: Ground, taken: Uint8Array): Candidate[] {
+  const { reading, uncertainty } = ground;
   const { map } = reading;
   const data = row.map(map);
   const limit = limitOf(row, uncertainty) * 0.85; // smoothing lowers a patch's own border
@@ -98,7 +107,7 @@ function patches(row: Dimension, { reading, uncertainty }: Ground, taken: Uint8A
     for (let i = 0; i < data.length; i++)
       if (map.trust[i] > LEAST_TRUST && !taken[i] && data[i] * sign > limit) any = off[i] = 1;
     if (!any) return [];
-    const key = new Int8Array(opened(off, map)).map((v) => v - 1);
+    const key = new Int8Array(opened(off, map, thinCells(ground))).map((v) => v - 1);
     const regions = connectedRegions(key, map.width);
     return regions.sizes.flatMap((count, k): Candidate[] => {
       if (count < LEAST_SHARE * data.length) return [];

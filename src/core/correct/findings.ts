@@ -104,9 +104,9 @@ function massOfCells({ map, aligned }: Reading, massOf: Int32Array): Int32Array 
  */
 export function findingsOf(
   reading: Reading,
-  { massOf, ids, uncertainty }: { massOf: Int32Array; ids: readonly number[]; uncertainty: LightDoubt },
+  { massOf, ids, uncertainty, tolerance }: { massOf: Int32Array; ids: readonly number[]; uncertainty: LightDoubt; tolerance?: number }, // prettier-ignore
 ): Finding[] {
-  const ground: Ground = { reading, massOfCell: massOfCells(reading, massOf), ids, uncertainty };
+  const ground: Ground = { reading, massOfCell: massOfCells(reading, massOf), ids, uncertainty, tolerance };
   const found = DIMENSIONS.flatMap((row) =>
     candidatesFor(row, ground).flatMap((candidate) => findingFrom(candidate, row, ground) ?? []),
   );

@@ -5,3 +5,4 @@ export { instruction, sentenceFor } from './sentence';
 export { stepsInWords, placeInWords, colourAmount, AMOUNT_WORDS } from './words';
 export { verdictOf, SETTLED_WITHIN, type Verdict, type Sighting } from './verdict';
 export { changeInWords, wholePicture } from './wholePicture';
+export { isLoud, weighed, type Calls, type Emphasis } from './weigh';

@@ -46,6 +46,8 @@ export interface Draft {
   readonly masses: MassMap;
   /** 1 = compared with nothing */
   readonly ignored: Uint8Array;
+  /** 1 = meant to stay bare ground */
+  readonly bare: Uint8Array;
   readonly mmPerPixel: number;
 }
 
@@ -259,13 +261,15 @@ function after(draft: Draft, { where, change }: Departure, { ground, added: thin
     case 'left-out':
       return leftOut(draft, pixels);
     case 'ground': {
-      if (!ground) return ignoring(draft, pixels);
+      const bare = draft.bare.slice();
+      for (const i of pixels) bare[i] = 1;
+      if (!ground) return { ...ignoring(draft, pixels), bare };
       const light = linearFromLab({
         L: lightnessFromLuminance(luminanceFromValue(ground.value)),
         a: ground.a,
         b: ground.b,
       });
-      return paint(() => light);
+      return { ...paint(() => light), bare };
     }
     case 'added': {
       const thing = things.get(change.referenceId);

@@ -3,10 +3,12 @@ export {
   dragKnot,
   holdingKey,
   keepSpotAt,
+  knotsInUse,
   makeKey,
   PAINT_RANGE,
   rangeKey,
   type Hold,
+  type KeyChoice,
   type Knot,
   type PaintRange,
   type ValueRange,
@@ -34,7 +36,6 @@ export {
   readingSize,
   throughKey,
   valueRangeOf,
-  type KeyChoice,
   type PlannedPicture,
   type PlanRequest,
 } from './plannedPicture';
@@ -42,8 +43,20 @@ export { auditReference, type Audit } from './audit';
 export { auditWords } from './auditWords';
 export { massTree, cutTree, resizeMasses, type MassTree, type MassMap } from './masses';
 export { byMass, editedMasses, massAt, type MassEdit } from './massEdits';
-export { massShapes, type MassShape } from './massShapes';
-export { tonalShares, tonePattern, toneSplits, twoValueSplit } from './pattern';
+export { massShapes, TOLERANCE_MM, type MassShape } from './massShapes';
+export { tonalShares, tonePattern, tonesPicture, toneSplits, twoValueSplit } from './pattern';
 export { EDGE_CLASSES, edgeClass, edgeSegments, type EdgeClass, type EdgeSegment } from './edgePlan';
 export { valueShifted, withDepartures, type Change, type Departure, type Supplies, type Where } from './departures';
 export { warped, warpOf, type Pin } from './warp';
+export { asShown, lightOfBytes } from './asShown';
+export { APPROACHES, type ApproachRecord, type ApproachStage } from './approaches';
+export {
+  diagonalLines,
+  gridLines,
+  PAPERS,
+  tilesFor,
+  type GridKind,
+  type Line,
+  type Paper,
+  type Tile,
+} from './transfer';

@@ -4,6 +4,9 @@ export interface Knot {
   readonly paint: number;
 }
 
+/** Which key turns the reference into what paint is meant to do: none, its range onto the paint's, or a curve of the painter's own. */
+export type KeyChoice = 'absolute' | 'range' | readonly Knot[];
+
 /** The values of the darkest and the lightest mixture a painter can lay. */
 export interface PaintRange {
   readonly darkest: number;
@@ -77,6 +80,16 @@ export const rangeKey = (darkest: number, lightest: number, paint = PAINT_RANGE)
   { reference: darkest, paint: paint.darkest },
   { reference: Math.max(lightest, darkest + 0.1), paint: paint.white },
 ];
+
+/** The knots of a chosen key, given the reference's own range. */
+export function knotsInUse(
+  key: KeyChoice,
+  { darkest, lightest }: Pick<ValueRange, 'darkest' | 'lightest'>,
+  paint = PAINT_RANGE,
+): readonly Knot[] {
+  if (key === 'absolute') return ABSOLUTE;
+  return key === 'range' ? rangeKey(darkest, lightest, paint) : key;
+}
 
 /** What of the reference keeps its own steps when its range has to shrink. */
 export type Hold = 'lights' | 'middle' | 'darks';

@@ -1,4 +1,4 @@
-import { placeOfLabelled, type Place } from '../raster';
+import { placeOfLabelled, type Place, type Point } from '../raster';
 import type { MassMap } from './masses';
 
 /** Where a mass lies, and which of its pixels are read. */
@@ -10,6 +10,8 @@ export interface MassShape {
   readonly place: Place;
   /** centre of its pixels, shares of the canvas 0..1 */
   readonly centre: readonly [number, number];
+  /** a point deep inside it, mm */
+  readonly at: Point;
   /** pixels far enough from its border, ascending */
   readonly inner: Int32Array;
 }
@@ -38,7 +40,8 @@ function depths(massOf: Int32Array, width: number, border: number): Uint8Array {
   return depth;
 }
 
-const BORDER_MM = 3; // the drawing may wander this far before a neighbour's value leaks in
+/** How far a contour may wander before a neighbour's value leaks in, mm. */
+export const TOLERANCE_MM = { tight: 2, medium: 3, free: 6 } as const;
 
 /** Pixels of every mass, ascending, in one array: those of mass k lie from starts[k] up to starts[k + 1]. */
 function pixelsByMass(massOf: Int32Array, count: number): { pixels: Int32Array; starts: Int32Array } {
@@ -64,6 +67,16 @@ function innermost(pixels: Int32Array, depth: Uint8Array, border: number): Int32
   return pixels;
 }
 
+/** The pixel of some that lies nearest to a point, px. */
+function nearest(pixels: Int32Array, [cx, cy]: Point, width: number): Point {
+  let [best, least] = [pixels[0] ?? 0, Infinity];
+  for (let k = 0; k < pixels.length; k++) {
+    const away = ((pixels[k] % width) - cx) ** 2 + (((pixels[k] / width) | 0) - cy) ** 2;
+    if (away < least) [best, least] = [pixels[k], away];
+  }
+  return [best % width, Math.floor(best / width)];
+}
+
 function shapeOf(
   masses: MassMap,
   k: number,
@@ -81,24 +94,31 @@ function shapeOf(
     share: own.length / massOf.length,
     place: placeOfLabelled(own, massOf, { width, height, mmPerPixel }),
     centre: [sx / own.length / width, sy / own.length / height],
+    at: nearest(inner, [sx / own.length, sy / own.length], width).map(
+      (px) => (px + 0.5) * mmPerPixel,
+    ) as unknown as Point,
     inner,
   };
 }
 
 // A plan is read against many photos: its shapes are worked out once and go when it goes.
-const known = new WeakMap<MassMap, { mmPerPixel: number; shapes: MassShape[] }>();
+const known = new WeakMap<MassMap, { mmPerPixel: number; toleranceMm: number; shapes: MassShape[] }>();
 
 /** The shapes of a plan's masses, in the order of its ids. */
-export function massShapes(masses: MassMap, mmPerPixel: number): MassShape[] {
+export function massShapes(
+  masses: MassMap,
+  mmPerPixel: number,
+  toleranceMm: number = TOLERANCE_MM.medium,
+): MassShape[] {
   const before = known.get(masses);
-  if (before?.mmPerPixel === mmPerPixel) return before.shapes;
-  const border = Math.max(1, Math.round(BORDER_MM / mmPerPixel));
+  if (before?.mmPerPixel === mmPerPixel && before.toleranceMm === toleranceMm) return before.shapes;
+  const border = Math.max(1, Math.round(toleranceMm / mmPerPixel));
   const depth = depths(masses.massOf, masses.width, border);
   const { pixels, starts } = pixelsByMass(masses.massOf, masses.ids.length);
   const shapes = masses.ids.map((_, k) => {
     const own = pixels.subarray(starts[k], starts[k + 1]);
     return shapeOf(masses, k, { own, inner: innermost(own, depth, border), mmPerPixel });
   });
-  known.set(masses, { mmPerPixel, shapes });
+  known.set(masses, { mmPerPixel, toleranceMm, shapes });
   return shapes;
 }

@@ -9,6 +9,8 @@ export interface MassTree {
   /** leaf of every pixel */
   readonly leafOf: Int32Array;
   readonly leafCount: number;
+  /** 1 = the light turns slowly here: a border is free to run smoothly */
+  readonly slow: Uint8Array;
   /** pairs of nodes in the order they were joined; join i makes node leafCount + i */
   readonly joins: readonly (readonly [number, number])[];
 }
@@ -180,6 +182,50 @@ function connectedLeaves(of: Int32Array, width: number): { of: Int32Array; count
   return { of: regions.of, count: regions.sizes.length };
 }
 
+const AN_EDGE = 3; // units of lightness or colour over two pixels from which there is something to follow
+
+/** Where nothing changes fast: borders there follow no edge, only the cells they are made of. */
+function slowPlaces(feature: Feature): Uint8Array {
+  const { width, height } = feature[0];
+  const out = new Uint8Array(width * height);
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
+      let change = 0;
+      for (const { data } of feature)
+        change += (data[i + 1] - data[i - 1]) ** 2 + (data[i + width] - data[i - width]) ** 2;
+      if (change < AN_EDGE * AN_EDGE) out[i] = 1;
+    }
+  }
+  return out;
+}
+
+const REACH = 5; // px over which a free border is smoothed
+const DISC = Array.from({ length: (2 * REACH + 1) ** 2 }, (_, k) => [(k % (2 * REACH + 1)) - REACH, Math.floor(k / (2 * REACH + 1)) - REACH]).filter(([x, y]) => x * x + y * y <= REACH * REACH); // prettier-ignore
+const ROUNDS = 5;
+
+/** Borders that follow no edge run smoothly: each pixel beside one takes the mass that most of its neighbourhood has. */
+function smoothFreeBorders(massOf: Int32Array, { width, height, slow }: MassTree, count: number): void {
+  const votes = new Int32Array(count);
+  for (let round = 0; round < ROUNDS; round++) {
+    const before = massOf.slice();
+    for (let y = REACH; y < height - REACH; y++) {
+      for (let x = REACH, i = y * width + REACH; x < width - REACH; x++, i++) {
+        const own = before[i];
+        const beside = before[i + 1] !== own || before[i - 1] !== own || before[i + width] !== own || before[i - width] !== own; // prettier-ignore
+        if (!beside || !slow[i]) continue;
+        let best = own;
+        for (const [dx, dy] of DISC) votes[before[i + dy * width + dx]]++;
+        for (const [dx, dy] of DISC) {
+          const mass = before[i + dy * width + dx];
+          if (votes[mass] > votes[best]) best = mass;
+        }
+        for (const [dx, dy] of DISC) votes[before[i + dy * width + dx]] = 0;
+        massOf[i] = best;
+      }
+    }
+  }
+}
+
 /**
  * Builds the merge tree of a planned picture, at half reading size: superpixels, then the cheapest join, again and again.
  * One slider then goes from 2 to 40 masses without recomputing.
@@ -191,7 +237,7 @@ export function massTree(plan: Raster): MassTree {
   const cells = superpixels(feature, step);
   const { of, count } = connectedLeaves(cells.of, half.width);
   const joins = joinAll(leaves(feature, of, count), of.length);
-  return { width: half.width, height: half.height, leafOf: of, leafCount: count, joins };
+  return { width: half.width, height: half.height, leafOf: of, leafCount: count, slow: slowPlaces(feature), joins };
 }
 
 /** Cuts the tree at so many masses (2..40; fewer where the picture has fewer cells). */
@@ -211,6 +257,7 @@ export function cutTree(tree: MassTree, masses: number): MassMap {
     }
     return k;
   });
+  smoothFreeBorders(massOf, tree, ids.length);
   return { width: tree.width, height: tree.height, massOf, ids };
 }
 

@@ -1,4 +1,5 @@
-import { connectedRegions, gaussianBlur, type Plane } from '../raster';
+import { luminanceFromValue } from '../colour';
+import { connectedRegions, gaussianBlur, type Plane, type Raster } from '../raster';
 import type { MassMap } from './masses';
 
 const BINS = 250;
@@ -133,3 +134,22 @@ export function tonalShares(values: ArrayLike<number>): { dark: number; middle: 
   const n = Math.max(1, values.length);
   return { dark: dark / n, middle: (n - dark - light) / n, light: light / n };
 }
+
+/**
+ * A pattern as a grey picture: each tone in its own middle value.
+ * @param masses of the same size, along whose borders it is cleaned
+ */
+export function tonesPicture(values: Plane, splits: readonly number[], masses: MassMap): Raster {
+  const { width, height, data } = values;
+  const tone = tonePattern(values, { splits, masses, squintPx: width / SQUINT });
+  const [sum, count] = [new Float64Array(splits.length + 1), new Float64Array(splits.length + 1)];
+  for (let i = 0; i < tone.length; i++) {
+    sum[tone[i]] += data[i];
+    count[tone[i]]++;
+  }
+  const light = Float32Array.from(sum, (s, t) => luminanceFromValue(count[t] ? s / count[t] : 5) / 100);
+  const plane = Float32Array.from(tone, (t) => light[t]);
+  return { width, height, r: plane, g: plane, b: plane };
+}
+
+const SQUINT = 260; // of a picture's width: what a squint blurs away

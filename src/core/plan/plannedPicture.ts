@@ -3,13 +3,10 @@ import { flatSize, READING_SHRINK, valuePlane, type CanvasSize } from '../photo'
 import { makeRaster, quantile, type Box, type Picture, type Raster } from '../raster';
 import { croppedLight, plainCrop, type Crop } from './crop';
 import { withDepartures, type Departure, type Draft, type Supplies } from './departures';
-import { ABSOLUTE, makeKey, PAINT_RANGE, rangeKey, type Knot, type PaintRange, type ValueRange } from './key';
+import { knotsInUse, makeKey, PAINT_RANGE, type KeyChoice, type Knot, type PaintRange, type ValueRange } from './key';
 import { editedMasses, type MassEdit } from './massEdits';
 import { massTree, resizeMasses, type MassMap, type MassTree } from './masses';
 import { warped, type Pin } from './warp';
-
-/** Which key turns the reference into what paint is meant to do: none, its range onto the paint's, or a curve of the painter's own. */
-export type KeyChoice = 'absolute' | 'range' | readonly Knot[];
 
 /** A crop of other proportions than the canvas. */
 export class CropRefused extends Error {
@@ -51,6 +48,8 @@ export interface PlannedPicture {
   readonly masses: MassMap;
   /** 1 = compared with nothing */
   readonly ignored: Uint8Array;
+  /** 1 = meant to stay bare ground */
+  readonly bare: Uint8Array;
 }
 
 /** Size of the plan that readings use, px. */
@@ -82,10 +81,11 @@ export function planFrom(
     picture: key === 'absolute' ? base : throughKey(base, knotsFor(base, key, paint)),
     masses,
     ignored: new Uint8Array(base.r.length),
+    bare: new Uint8Array(base.r.length),
     mmPerPixel: canvas.widthMm / base.width,
   };
-  const { picture, masses: last, ignored } = withDepartures(draft, departures, supplies);
-  return { base, picture, masses: last, ignored };
+  const { picture, masses: last, ignored, bare } = withDepartures(draft, departures, supplies);
+  return { base, picture, masses: last, ignored, bare };
 }
 
 /** The plan at reading size. */
@@ -111,10 +111,7 @@ export function valueRangeOf(plan: Raster): ValueRange {
 
 /** The knots of a chosen key for this reference. */
 export function knotsFor(plan: Raster, key: KeyChoice, paint = PAINT_RANGE): readonly Knot[] {
-  if (key === 'absolute') return ABSOLUTE;
-  if (key !== 'range') return key;
-  const { darkest, lightest } = valueRangeOf(plan);
-  return rangeKey(darkest, lightest, paint);
+  return key === 'range' ? knotsInUse(key, valueRangeOf(plan), paint) : knotsInUse(key, { darkest: 0, lightest: 10 });
 }
 
 const STEPS = 4096; // of the table a picture is keyed by: a four-hundredth of a step apart

@@ -2,6 +2,7 @@ export { align, type Aligned } from './aligned';
 export {
   compare,
   differenceOf,
+  measured,
   type Comparison,
   type Difference,
   type LightDoubt,

@@ -82,6 +82,12 @@ function measure(colours: Colours, pixels: Int32Array): Measured & { spread: num
   };
 }
 
+/** Robust centre of some pixels of one picture. */
+export function measured(colours: Colours, pixels: Int32Array): Measured {
+  const { spread: _, ...centre } = measure(colours, thinned(pixels));
+  return centre;
+}
+
 const labOf = ({ lab: [L, a, b] }: Measured): Lab => ({ L, a, b });
 
 /** Painted minus plan, field by field. */

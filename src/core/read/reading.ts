@@ -7,7 +7,7 @@ import { readMasses, type MassReading } from './massReading';
 import { compare, type Comparison, type LightDoubt } from './measured';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 11;
+export const READING_VERSION = 12;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -20,13 +20,20 @@ export interface Reading {
 export const doubtOf = ({ light }: Flat): LightDoubt => ({ ...light.uncertainty, knownTo: light.knownTo });
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
-export function readFlat(flat: Flat, { plan, masses }: { plan: Raster; masses: MassMap }): Reading {
-  return readAligned(align(flat, plan), masses, doubtOf(flat));
+export function readFlat(
+  flat: Flat,
+  { plan, masses, toleranceMm }: { plan: Raster; masses: MassMap; toleranceMm?: number },
+): Reading {
+  return readAligned(align(flat, plan), masses, { light: doubtOf(flat), toleranceMm });
 }
 
 /** The same for planes that lie over each other already. */
-export function readAligned(aligned: Aligned, masses: MassMap, light: LightDoubt): Reading {
-  return { aligned, masses: readMasses(aligned, resizeMasses(masses, aligned), light), map: differenceMap(aligned) };
+export function readAligned(
+  aligned: Aligned,
+  masses: MassMap,
+  how: { light: LightDoubt; toleranceMm?: number },
+): Reading {
+  return { aligned, masses: readMasses(aligned, resizeMasses(masses, aligned), how), map: differenceMap(aligned) };
 }
 
 /** Reads one place; null where nothing of it can be read. */

@@ -1,8 +1,9 @@
 import type { Finding } from '../../core/correct';
 import type { CanvasSize, Covered, GreyPatch, Light, LightMethod, QualityWords } from '../../core/photo';
-import type { KeyChoice } from '../../core/plan';
-import type { Comparison, Ground, MassReading } from '../../core/read';
-import type { Place, Box, Corners } from '../../core/raster';
+import type { Audit, Crop, Departure, KeyChoice, MassEdit, PaintRange, Pin, ValueRange, Where } from '../../core/plan';
+import type { PassageLabel } from '../../contract';
+import type { Comparison, Ground, MassReading, Measured } from '../../core/read';
+import type { Place, Corners, Point } from '../../core/raster';
 
 /** A file on disk with the name the painter knows it by. */
 export interface StoredPicture {
@@ -13,10 +14,26 @@ export interface StoredPicture {
 /** The plan as a worker needs it. */
 export interface PlanTask {
   readonly reference: StoredPicture;
-  readonly crop: Box;
+  readonly crop: Crop;
   readonly canvas: CanvasSize;
   readonly key: KeyChoice;
-  readonly masses: number;
+  readonly paint: PaintRange;
+  /** how many masses the tree is cut into, before the painter's changes */
+  readonly count: number;
+  readonly edits: readonly MassEdit[];
+  readonly departures: readonly Departure[];
+  readonly pins: readonly Pin[];
+  /** pictures of added things, by reference */
+  readonly added: readonly { readonly id: string; readonly picture: StoredPicture }[];
+  /** the bare surface's colour; null = not known */
+  readonly ground: Ground | null;
+  readonly passages: readonly { readonly where: Where; readonly label: PassageLabel }[];
+  readonly focal: { readonly at: Point; readonly rx: number; readonly ry: number } | null;
+  /** points on masses that are left loose */
+  readonly loose: readonly Point[];
+  readonly toleranceMm: number;
+  /** value that parts light from shadow; null = found */
+  readonly split: number | null;
 }
 
 /** What worker threads can be asked to do; each answer beside it. */
@@ -25,9 +42,37 @@ export interface Tasks {
   preview: { ask: { picture: StoredPicture; longSide: number }; answer: { jpeg: Uint8Array } };
   planned: { ask: { plan: PlanTask }; answer: { jpeg: Uint8Array } };
   masses: {
-    ask: { plan: PlanTask };
-    answer: { masses: { id: number; place: Place; share: number; centre: [number, number] }[] };
+    /** points (canvas mm) whose masses are wanted */
+    ask: { plan: PlanTask; points: readonly Point[] };
+    answer: {
+      masses: {
+        id: number;
+        place: Place;
+        share: number;
+        centre: [number, number];
+        at: Point;
+        target: Measured;
+        family: 'light' | 'shadow';
+        /** which of the points lie on it, in their order */
+        points: number[];
+      }[];
+    };
   };
+  /** the reference under its crop at reading size, lossless: what masses are found in */
+  base: { ask: Pick<PlanTask, 'reference' | 'crop' | 'canvas'>; answer: { png: Uint8Array } };
+  sheet: {
+    ask: { plan: PlanTask; tones: number; splits: readonly number[] | null };
+    answer: {
+      reference: Uint8Array;
+      two: Uint8Array;
+      tones: Uint8Array;
+      planned: Uint8Array;
+      split: number;
+      range: ValueRange;
+      shares: { dark: number; middle: number; light: number };
+    };
+  };
+  audit: { ask: Pick<PlanTask, 'reference' | 'crop' | 'canvas'>; answer: { audit: Audit } };
   corners: {
     ask: {
       photo: StoredPicture;
@@ -113,7 +158,7 @@ export interface ReadAnswer {
   readonly coverage: { readonly covered: number; readonly alike: number; readonly bare: Place | null } | null;
   /** one change over the whole picture since the last session, in words; null = none */
   readonly change: string | null;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly (Finding & { readonly passage: PassageLabel | null })[];
   /** one for each place asked about; null where it cannot be read */
   readonly places: readonly (Comparison | null)[];
 }

@@ -1,64 +1,17 @@
-import { readFile } from 'node:fs/promises';
 import type { MessagePort } from 'node:worker_threads';
-import sharp from 'sharp';
-import { byteFromLinear } from '../../core/colour';
-import { changeInWords, findingsOf, wholePicture } from '../../core/correct';
+import type { PassageLabel } from '../../contract';
+import { changeInWords, findingsOf, weighed, wholePicture, type Finding } from '../../core/correct';
 import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, isCovered, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
-import {
-  cutTree,
-  knotsFor,
-  massTree,
-  plannedPicture,
-  resizeMasses,
-  throughKey,
-  type MassMap,
-  massShapes,
-} from '../../core/plan';
-import {
-  coverageOf,
-  doubtOf,
-  groundFrom,
-  readFlat,
-  readPlace,
-  uniformChange,
-  withoutChange,
-  type Reading,
-  type UniformChange,
-} from '../../core/read';
-import { pixelsIn, placeOfBox, placeOfPixels, lightOfPicture, type Raster } from '../../core/raster';
-import { decodePicture } from '../images/decodePicture';
-import type { PlanTask, Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
+import { massAt, type PlannedPicture } from '../../core/plan';
+import { lightOfPicture, pixelsIn, placeOfBox, placeOfPixels, type Raster } from '../../core/raster';
+import { coverageOf, doubtOf, groundFrom, readFlat, readPlace, uniformChange, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
+import { jpegOf, openStored } from './pictures';
+import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
+import type { Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
 
 type Tell = (doing: string, share: number) => void;
 type Ask<N extends TaskName> = Tasks[N]['ask'];
 type Answer<N extends TaskName> = Promise<Tasks[N]['answer']>;
-
-const openStored = async ({ path, name }: StoredPicture) => decodePicture(await readFile(path), name);
-
-/** The plan of the last tasks: the same reference is asked for again and again. */
-let kept: { name: string; plan: Raster; masses: MassMap } | null = null;
-
-async function openPlan(task: PlanTask): Promise<{ plan: Raster; masses: MassMap }> {
-  const name = JSON.stringify(task);
-  if (kept?.name === name) return kept;
-  const reference = await openStored(task.reference);
-  const plan = plannedPicture(reference, task);
-  const masses = resizeMasses(cutTree(massTree(plan), task.masses), plan);
-  kept = { name, plan, masses };
-  return kept;
-}
-
-function jpegOf({ width, height, r, g, b }: Raster, quality = 92): Promise<Buffer> {
-  const bytes = new Uint8Array(3 * width * height);
-  for (let i = 0, o = 0; i < r.length; i++) {
-    bytes[o++] = byteFromLinear(r[i]);
-    bytes[o++] = byteFromLinear(g[i]);
-    bytes[o++] = byteFromLinear(b[i]);
-  }
-  return sharp(bytes, { raw: { width, height, channels: 3 } })
-    .jpeg({ quality, chromaSubsampling: '4:4:4' })
-    .toBuffer();
-}
 
 async function check({ picture }: Ask<'check'>): Answer<'check'> {
   const { width, height } = await openStored(picture);
@@ -72,22 +25,10 @@ async function preview({ picture, longSide }: Ask<'preview'>): Answer<'preview'>
   return { jpeg: await jpegOf(lightOfPicture(opened, [0, 0, opened.width, opened.height], size), 85) };
 }
 
-async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
-  const reference = await openStored(plan.reference);
-  const full = lightOfPicture(reference, plan.crop, flatSize(plan.canvas));
-  return { jpeg: await jpegOf(plan.key === 'absolute' ? full : throughKey(full, knotsFor(full, plan.key))) };
-}
-
-async function masses({ plan }: Ask<'masses'>): Answer<'masses'> {
-  const { masses: map } = await openPlan(plan);
-  const shapes = massShapes(map, plan.canvas.widthMm / map.width);
-  return { masses: shapes.map(({ id, place, share, centre }) => ({ id, place, share, centre: [...centre] })) };
-}
-
 async function corners({ photo, canvas, covered, plan, cardValues }: Ask<'corners'>, tell: Tell): Answer<'corners'> {
   tell('opening the photograph', 0.1);
   const picture = await openStored(photo);
-  const look = plan ? lookOf(visiblePart((await openPlan(plan)).plan, canvas, covered)) : undefined;
+  const look = plan ? lookOf(visiblePart((await openPlan(plan)).picture, canvas, covered)) : undefined;
   const { widthMm, heightMm } = visibleSize(canvas, covered);
   tell('looking for the canvas', 0.5);
   const found = findCanvas(picture, { proportion: widthMm / heightMm, look, framed: isCovered(covered) });
@@ -146,10 +87,10 @@ const doubted = (flat: Flat, { value, warmth }: { value: number; warmth: number 
 });
 
 /** Where the ground still shows is read by nothing; places that are read all the same stay in. */
-function coverageOn(flat: Flat, plan: Raster, { ground, shots }: Ask<'read'>) {
+function coverageOn(flat: Flat, { picture: plan, bare }: PlannedPicture, { ground, shots }: Ask<'read'>) {
   if (!ground) return null;
   const grid = gridOf(flat);
-  const keep = new Uint8Array(flat.mask.length);
+  const keep = bare.slice();
   for (const place of ground.keep) for (const i of pixelsIn(place, grid)) keep[i] = 1;
   const coverage = coverageOf({ flat: flat.small, plan, mask: flat.mask, keep }, ground.colour, flat.light.uncertainty);
   const asked = shots.flatMap(({ areas }) => areas.filter(({ read }) => read));
@@ -171,33 +112,68 @@ async function changeSince(last: Ask<'read'>['last'], flat: Flat): Promise<Unifo
   return uniformChange({ now: flat.small, before, mask }, both);
 }
 
+/** Passages that are not judged as they stand. */
+const NOT_JUDGED: readonly PassageLabel[] = ['undecided', 'placeholder', 'to be covered', 'exaggerated for now'];
+
+/** What the plan says is compared with nothing, and passages that are not judged, are read by nothing. */
+function leaveIgnored({ mask }: Flat, plan: PlannedPicture, { passages, canvas }: Ask<'read'>['plan']): void {
+  plan.ignored.forEach((ignored, i) => ignored && (mask[i] = 1));
+  for (const { where, label } of passages)
+    if (NOT_JUDGED.includes(label))
+      for (const i of pixelsWhere(where, plan, canvas.widthMm / plan.picture.width)) mask[i] = 1;
+}
+
+type Said = Finding & { passage: PassageLabel | null };
+
+/** Findings with the passage their middle lies on; lights that are saved for last are not yet missed. */
+function onPassages(
+  findings: readonly Finding[],
+  plan: PlannedPicture,
+  { passages, canvas }: Ask<'read'>['plan'],
+): Said[] {
+  // prettier-ignore
+  const mmPerPixel = canvas.widthMm / plan.picture.width;
+  const places = passages.map(({ where, label }) => ({ label, pixels: new Set(pixelsWhere(where, plan, mmPerPixel)) }));
+  return findings.flatMap((finding): Said[] => {
+    const [x, y, w, h] = finding.region.box;
+    const middle = Math.floor((y + h / 2) / mmPerPixel) * plan.picture.width + Math.floor((x + w / 2) / mmPerPixel);
+    const passage = places.find(({ pixels }) => pixels.has(middle))?.label ?? null;
+    const waits = passage === 'saved for last' && finding.kind === 'value' && finding.amount < 0;
+    return waits ? [] : [{ ...finding, passage }];
+  });
+}
+
 /** Findings; what changed all over is told once, and each place is judged as if it had not. */
 function findingsAfter(
   reading: Reading,
   change: UniformChange | null,
-  { flat, plan, masses }: { flat: Flat; plan: Raster; masses: MassMap },
-) {
+  { flat, plan, task }: { flat: Flat; plan: PlannedPicture; task: Ask<'read'>['plan'] },
+): Said[] {
   const light = doubtOf(flat);
-  const ground = { massOf: masses.massOf, ids: masses.ids, uncertainty: light };
-  if (!change) return findingsOf(reading, ground);
-  const own = findingsOf(readFlat({ ...flat, small: withoutChange(flat.small, change) }, { plan, masses }), ground);
-  const whole = wholePicture(reading.aligned, change, light);
-  return whole ? [whole, ...own] : own;
+  const { masses: map, picture } = plan;
+  const ground = { massOf: map.massOf, ids: map.ids, uncertainty: light, tolerance: task.toleranceMm };
+  const again = () => readFlat({ ...flat, small: withoutChange(flat.small, change as UniformChange) }, { plan: picture, masses: map, toleranceMm: task.toleranceMm }); // prettier-ignore
+  const mmPerPixel = task.canvas.widthMm / map.width;
+  const loose = new Set(task.loose.map((at) => map.ids[massAt(map, at, mmPerPixel)]));
+  const own = weighed(findingsOf(change ? again() : reading, ground), { focal: task.focal, loose });
+  const whole = change && wholePicture(reading.aligned, change, light);
+  return onPassages(whole ? [whole, ...own] : own, plan, task);
 }
 
 async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   tell('opening the plan', 0.05);
-  const { plan, masses: map } = await openPlan(ask.plan);
+  const plan = await openPlan(ask.plan);
   tell('opening the photograph', 0.2);
-  const opened = await openFlat(ask, plan, tell);
+  const opened = await openFlat(ask, plan.picture, tell);
   const flat = doubted(opened.flat, ask.doubt);
   tell('comparing it with the plan', 0.7);
   const notRead = flat.mask.slice();
   const coverage = coverageOn(flat, plan, ask);
   coverage?.bare.forEach((bare, i) => bare && (flat.mask[i] = 1));
-  const reading = readFlat(flat, { plan, masses: map });
+  leaveIgnored(flat, plan, ask.plan);
+  const reading = readFlat(flat, { plan: plan.picture, masses: plan.masses, toleranceMm: ask.plan.toleranceMm });
   const change = await changeSince(ask.last, flat);
-  const findings = findingsAfter(reading, change, { flat, plan, masses: map });
+  const findings = findingsAfter(reading, change, { flat, plan, task: ask.plan });
   tell('keeping the reading', 0.9);
   const shapeOf = (pixels: Uint8Array) => (pixels.includes(1) ? placeOfPixels(pixels, reading.aligned) : null);
   return {
@@ -220,8 +196,8 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
 
 /** The bare surface's colour. */
 async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
-  const { plan } = await openPlan(ask.plan);
-  const { flat } = await openFlat(ask, plan, tell);
+  const { picture } = await openPlan(ask.plan);
+  const { flat } = await openFlat(ask, picture, tell);
   const { width, height } = flat.small;
   const inner = placeOfBox([0.1 * width, 0.1 * height, 0.8 * width, 0.8 * height]);
   const pixels = ask.place ? pixelsIn(ask.place, gridOf(flat)) : pixelsIn(inner, { width, height, mmPerPixel: 1 });
@@ -230,8 +206,8 @@ async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
 
 /** How good the photographs are, without reading them. */
 async function judge(ask: Ask<'judge'>, tell: Tell): Answer<'judge'> {
-  const { plan } = await openPlan(ask.plan);
-  const flat = doubted((await openFlat(ask, plan, tell)).flat, ask.doubt);
+  const { picture } = await openPlan(ask.plan);
+  const flat = doubted((await openFlat(ask, picture, tell)).flat, ask.doubt);
   const { light, quality, glareShare, blurMm } = flat;
   return {
     method: light.method,
@@ -248,6 +224,9 @@ const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   preview,
   planned,
   masses,
+  base,
+  audit,
+  sheet,
   corners,
   read,
   ground,

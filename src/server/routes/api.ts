@@ -1,10 +1,11 @@
 import { Router, type Request as Incoming, type RequestHandler } from 'express';
 import multer from 'multer';
-import { openApi, ROUTES, type Route, type RouteName } from '../../contract';
+import { Crop, openApi, ROUTES, type Route, type RouteName } from '../../contract';
 import { MOST_BYTES } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
 import {
   arrivalPreview,
+  basePicture,
   flatPicture,
   photoPreview,
   plannedPicture,
@@ -12,6 +13,7 @@ import {
   referencePreview,
 } from '../studio/pictures';
 import { cardSheet } from '../studio/cardSheet';
+import { PaperQuery, sheetOf, transferOf } from '../studio/planPaper';
 import type { Studio } from '../studio/studio';
 import { HANDLERS, type Request } from './handlers';
 
@@ -19,6 +21,14 @@ const takeFile: RequestHandler = multer({
   storage: multer.memoryStorage(),
   limits: { fileSize: MOST_BYTES, files: 1 },
 }).single('file');
+
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    throw new InputError('input', 'The crop in this address is no JSON. Nothing was changed.');
+  }
+}
 
 function fileOf(incoming: Incoming) {
   const { file } = incoming;
@@ -75,9 +85,23 @@ export function apiRouter(studio: Studio): Router {
   router.get('/photos/:id/preview.jpg', picture(photoPreview, 'private, max-age=86400'));
   router.get('/arrivals/:id/preview.jpg', picture(arrivalPreview, 'private, max-age=86400'));
   router.get('/references/:id/preview.jpg', picture(referencePreview, 'private, max-age=86400'));
+  router.get('/references/:id/base.png', async (incoming, response) => {
+    const { crop } = incoming.query;
+    const tried = typeof crop === 'string' ? Crop.parse(jsonOf(crop)) : undefined;
+    const path = await basePicture(studio, String(incoming.params.id), tried);
+    response.set('Cache-Control', 'no-cache').type('image/png').sendFile(path, { dotfiles: 'allow' });
+  });
   router.get('/photos/:id/flat.jpg', picture(flatPicture, 'no-cache'));
   router.get('/photos/:id/squared.jpg', picture(squaredPicture, 'no-cache'));
   router.get('/paintings/:id/plan.jpg', picture(plannedPicture, 'no-cache'));
+  for (const [name, make] of [
+    ['sheet', sheetOf],
+    ['transfer', transferOf],
+  ] as const)
+    router.get(`/paintings/:id/${name}.pdf`, async (incoming, response) => {
+      const bytes = await make(studio, String(incoming.params.id), PaperQuery.parse(incoming.query));
+      response.set('Cache-Control', 'no-store').type('application/pdf').send(Buffer.from(bytes));
+    });
   router.get('/card.pdf', async (_incoming, response) => {
     response
       .type('application/pdf')

@@ -6,7 +6,11 @@ import { listArrivals, sortArrival } from '../studio/arrivals';
 import { addCorrection, setCorrectionOpen } from '../studio/corrections';
 import { describePainting, describeStudio } from '../studio/describe';
 import type { Arrived } from '../studio/keepPicture';
-import { addPainting, addReference, changePlan, cropReference, massesOf, putOnEasel } from '../studio/paintings';
+import { addPainting, putOnEasel } from '../studio/paintings';
+import { changePlan, listPlans, massesOf } from '../studio/plans';
+import { addFurtherReference, addReference, auditOf, changeReference } from '../studio/references';
+import { rereadPainting } from '../studio/rereading';
+import { changePainting } from '../studio/setUp';
 import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } from '../studio/photos';
 import { learnGround, setGround } from '../studio/ground';
 import { historyOf } from '../studio/history';
@@ -37,7 +41,13 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   getPainting: ({ studio, params }) => describePainting(studio.db, params.paintingId),
   putOnEasel: ({ studio, params }) => putOnEasel(studio, params.paintingId),
   addReference: ({ studio, params, file }) => addReference(studio, params.paintingId, file()),
-  cropReference: ({ studio, params, body }) => cropReference(studio, params.paintingId, body.crop),
+  changePainting: ({ studio, params, body }) => changePainting(studio, params.paintingId, body),
+  addFurtherReference: ({ studio, params, body, file }) =>
+    addFurtherReference(studio, params.paintingId, { arrived: file(), purpose: body.purpose }),
+  changeReference: ({ studio, params, body }) => changeReference(studio, params.referenceId, body),
+  auditReference: ({ studio, params }) => auditOf(studio, params.referenceId),
+  listPlans: ({ studio, params }) => listPlans(studio, params.paintingId),
+  rereadPainting: ({ studio, params }) => rereadPainting(studio, params.paintingId),
   changePlan: ({ studio, params, body }) => changePlan(studio, params.paintingId, body),
   getMasses: ({ studio, params }) => massesOf(studio, params.paintingId) as Promise<ResponseOf<'getMasses'>>,
   addSession: ({ studio, params, body }) => addSession(studio, params.paintingId, body),

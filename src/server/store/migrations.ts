@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { addPlanning, dropPlanning } from './planMigration';
 
 type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
 
@@ -245,6 +246,7 @@ export const MIGRATIONS: readonly Migration[] = [
     up: addRoom,
     down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumns('room', 'hour')),
   },
+  { name: '009-planning', up: addPlanning, down: dropPlanning },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

@@ -1,7 +1,7 @@
 import type { ResponseOf } from '../../contract';
 import { dayTaken } from '../images/takenAt';
 import { InputError } from '../images/inputError';
-import { imageOf } from './describe';
+import { imageOf } from './planRows';
 import { cleanName, keepPicture } from './keepPicture';
 import type { ArrivalRow } from './rows';
 import { rowOf } from './rows';

@@ -8,11 +8,14 @@ import type {
   PaintingDetail,
   PaintingSummary,
   Photo,
-  Plan,
   Reference,
+  SetUp,
   Session,
+  Stage,
 } from '../../contract';
+import { isLoud, type Finding } from '../../core/correct';
 import { groundOf } from './groundRows';
+import { governingPlan, imageOf, planOf, referencesOf, setUpOf } from './planRows';
 import {
   newest,
   rowOf,
@@ -22,14 +25,15 @@ import {
   type CorrectionRow,
   type DecisionRow,
   type GreysRow,
-  type ImageRow,
   type PaintingRow,
   type PhotoRow,
-  type PlanRow,
   type ReadingRow,
-  type ReferenceRow,
   type SessionRow,
 } from './rows';
+
+/** The stage under way; null = no approach is chosen. */
+export const stageOf = ({ approach, stage }: SetUp): Stage | null =>
+  approach?.stages.find(({ id }) => id === stage) ?? null;
 
 /** The painting that was put on the easel last. */
 async function easelId(db: Knex): Promise<string | null> {
@@ -43,23 +47,10 @@ async function easelId(db: Knex): Promise<string | null> {
   return row?.id ?? null;
 }
 
-const paintingOf = ({ onEaselSince: _, ...row }: PaintingRow, onEasel: boolean): Painting => ({ ...row, onEasel });
-
-export const governingReference = async (db: Knex, paintingId: string) =>
-  (await db('reference').where({ paintingId, governs: 1 }).orderBy('rowid', 'desc').first()) as
-    ReferenceRow | undefined;
-export const governingPlan = async (db: Knex, paintingId: string) =>
-  (await db('plan').where({ paintingId }).orderBy('version', 'desc').first()) as PlanRow | undefined;
-export const imageOf = async (db: Knex, sha256: string) => (await db('image').where({ sha256 }).first()) as ImageRow;
-
-async function referenceOf(db: Knex, row: ReferenceRow | undefined): Promise<Reference | null> {
-  if (!row) return null;
-  const image = await imageOf(db, row.sha256);
-  return { id: row.id, fileName: row.fileName, width: image.width, height: image.height, crop: JSON.parse(row.crop) };
-}
-
-export const planOf = (row: PlanRow | undefined): Plan | null =>
-  row ? { id: row.id, version: row.version, key: row.key, masses: row.masses, names: JSON.parse(row.names) } : null;
+const paintingOf = (row: PaintingRow, onEasel: boolean): Painting => {
+  const { onEaselSince: _, ...known } = row;
+  return { ...known, setUp: setUpOf(row), onEasel };
+};
 
 function stateOf(row: PhotoRow, corners: CornersRow | undefined, reading: ReadingRow | undefined): Photo['state'] {
   if (reading) return 'read';
@@ -176,14 +167,15 @@ export async function decisionsOf(db: Knex, readingId: string): Promise<Map<numb
   return new Map(rows.map((row) => [row.findingIndex, row]));
 }
 
-async function undecidedOf(db: Knex, readingId: string | null): Promise<number> {
+async function undecidedOf(db: Knex, readingId: string | null, stage: Stage | null): Promise<number> {
   if (!readingId) return 0;
   const reading = (await db('reading').where({ id: readingId }).first()) as ReadingRow;
-  const decided = [...(await decisionsOf(db, readingId)).values()].filter(({ decision }) => decision !== null).length;
-  return Math.max(0, (JSON.parse(reading.result).findings as unknown[]).length - decided);
+  const decisions = await decisionsOf(db, readingId);
+  const findings = JSON.parse(reading.result).findings as Finding[];
+  return findings.filter((finding, index) => isLoud(finding, stage) && !decisions.get(index)?.decision).length;
 }
 
-function nextOf(reference: ReferenceRow | undefined, sessions: Session[], undecided: number): Next {
+function nextOf(reference: Reference | null, sessions: Session[], undecided: number): Next {
   if (!reference) return 'add-reference';
   const session = sessions.at(-1);
   if (!session) return 'start-session';
@@ -197,19 +189,21 @@ function nextOf(reference: ReferenceRow | undefined, sessions: Session[], undeci
 /** Everything the application shows of one painting. @throws InputError 404 */
 export async function describePainting(db: Knex, id: string): Promise<PaintingDetail> {
   const row = await rowOf<PaintingRow>(db, 'painting', id);
-  const [reference, plan, sessions, corrections, easel] = await Promise.all([
-    governingReference(db, id),
+  const [references, plan, sessions, corrections, easel] = await Promise.all([
+    referencesOf(db, id),
     governingPlan(db, id),
     sessionsOf(db, id),
     correctionsOf(db, id),
     easelId(db),
   ]);
   const latest = sessions.at(-1)?.photos.at(-1);
-  const undecided = await undecidedOf(db, latest?.readingId ?? null);
+  const reference = references.find(({ governs }) => governs) ?? null;
+  const undecided = await undecidedOf(db, latest?.readingId ?? null, stageOf(setUpOf(row)));
   return {
     painting: paintingOf(row, easel === id),
-    reference: await referenceOf(db, reference),
-    plan: planOf(plan),
+    reference,
+    references,
+    plan: plan ? planOf(plan) : null,
     ground: await groundOf(db, id),
     sessions,
     corrections,

@@ -5,7 +5,7 @@ import type { LastFlat, ReadAnswer } from '../jobs/tasks';
 import { photoOf, shotsOf } from './describe';
 import { groundOf } from './groundRows';
 import { homeOf } from './looking';
-import { planTask } from './paintings';
+import { planTask } from './planTask';
 import { rowOf, type PhotoRow, type ReadingRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 

@@ -1,6 +1,6 @@
 import type { Job } from '../../contract';
 import { coveredOf } from './describe';
-import { planTask } from './paintings';
+import { planTask } from './planTask';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import { getSettings } from './settings';
 import type { Studio } from './studio';

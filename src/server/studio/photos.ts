@@ -2,7 +2,8 @@ import type { BodyOf, Covered, Job, PaintingDetail, Photo } from '../../contract
 import { isConvexClockwise, type Corners } from '../../core/raster';
 import { InputError } from '../images/inputError';
 import { hourTaken } from '../images/takenAt';
-import { describePainting, imageOf, photoOf } from './describe';
+import { describePainting, photoOf } from './describe';
+import { imageOf } from './planRows';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import { homeOf, lookAgain, lookForCorners } from './looking';
 import { newest, rowOf, type GreysRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows';

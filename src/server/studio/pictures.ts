@@ -1,6 +1,9 @@
 import { createHash } from 'node:crypto';
 import { InputError } from '../images/inputError';
-import { planTask } from './paintings';
+import { cropOf, imageOf } from './planRows';
+import { planTask } from './planTask';
+import type { Crop } from '../../contract';
+import { cropFits } from '../../core/plan';
 import {
   newest,
   rowOf,
@@ -60,6 +63,24 @@ export async function referencePreview(studio: Studio, referenceId: string): Pro
       longSide: PREVIEW_PX,
     }),
   );
+}
+
+/** The reference under a crop (the kept one unless another is tried) at reading size, lossless. Path of a PNG. */
+export async function basePicture(studio: Studio, referenceId: string, tried?: Crop): Promise<string> {
+  const { db, files, crew } = studio;
+  const row = await rowOf<ReferenceRow>(db, 'reference', referenceId);
+  const painting = await rowOf<PaintingRow>(db, 'painting', row.paintingId);
+  const crop = tried ?? cropOf(row.crop);
+  if (!cropFits(crop, await imageOf(db, row.sha256)))
+    throw new InputError('crop', 'This crop reaches outside the reference. Nothing was changed. Move it back inside.');
+  const { widthMm, heightMm } = painting;
+  const name = createHash('sha256')
+    .update(JSON.stringify([row.sha256, crop, widthMm, heightMm]))
+    .digest('hex');
+  return derived(studio, `base/${name}.png`, async () => {
+    const reference = { path: files.originalPath(row.sha256), name: row.fileName };
+    return { jpeg: (await crew.run('base', { reference, crop, canvas: { widthMm, heightMm } })).png };
+  });
 }
 
 /** The plan as a picture: reference under its crop and key. */

@@ -1,6 +1,7 @@
 import type { Decision, Job, Place, Quality, ReadingDetail } from '../../contract';
 import {
   instruction,
+  isLoud,
   matchedDifference,
   placeInWords,
   sentenceFor,
@@ -8,10 +9,12 @@ import {
   verdictOf,
   type Finding,
 } from '../../core/correct';
+import { placeHolds } from '../../core/raster';
 import { READING_VERSION, type Comparison } from '../../core/read';
 import { InputError } from '../images/inputError';
 import type { ReadAnswer } from '../jobs/tasks';
-import { decisionsOf } from './describe';
+import { decisionsOf, stageOf } from './describe';
+import { contentOf, setUpOf } from './planRows';
 import { asked, type Kept } from './gathering';
 import { homeOf } from './looking';
 import {
@@ -124,10 +127,13 @@ async function newestReading(
 }
 
 function namer(plan: PlanRow, kept: Kept, painting: PaintingRow) {
-  const names = JSON.parse(plan.names) as Record<string, string>;
-  const ofMass = (id: number, centre: readonly [number, number]) => names[String(id)] || placeInWords(centre);
+  const { marks } = contentOf(plan);
+  // Plans kept before names stood on points named their masses by number.
+  const { names = {} } = JSON.parse(plan.content) as { names?: Record<string, string> };
+  const ofMass = ({ id, centre, place }: Pick<Kept['masses'][number], 'id' | 'centre' | 'place'>) =>
+    marks.find(({ at, name }) => name && placeHolds(place, at))?.name || names[String(id)] || placeInWords(centre);
   return {
-    mass: ({ id, centre }: Kept['masses'][number]) => ofMass(id, centre),
+    mass: ofMass,
     finding: ({
       massId,
       share,
@@ -138,7 +144,7 @@ function namer(plan: PlanRow, kept: Kept, painting: PaintingRow) {
       if (share > 0.95) return 'whole picture';
       const mass = kept.masses.find(({ id }) => id === massId);
       const centre = [(x + w / 2) / painting.widthMm, (y + h / 2) / painting.heightMm] as const;
-      return mass ? ofMass(massId, mass.centre) : placeInWords(centre);
+      return mass ? ofMass(mass) : placeInWords(centre);
     },
   };
 }
@@ -171,12 +177,14 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   const decisions = await decisionsOf(studio.db, row.id);
   const names = namer(plan, kept, painting);
   const now = await asked(studio, photo.id).catch(() => null);
+  const stage = stageOf(setUpOf(painting));
   return {
     id: row.id,
     photoId,
     planVersion: plan.version,
     algorithm: row.algorithm,
     createdAt: row.createdAt,
+    stage: stage?.name ?? '',
     stale: now?.inputs !== row.inputs,
     // Readings made before several shots could be combined know neither the field nor the number of shots.
     light: { ...kept.light, gainStops: [...kept.light.gainStops], field: [...(kept.light.field ?? [])] },
@@ -200,6 +208,8 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
       name: names.finding(finding),
       words: sentenceFor(finding, names.finding(finding)),
       instruction: instruction[finding.kind](finding),
+      loud: isLoud(finding, stage),
+      passage: finding.passage ?? null,
       decision: decisions.get(index)?.decision ?? null,
       correctionId: decisions.get(index)?.correctionId ?? null,
     })),

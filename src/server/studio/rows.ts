@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { Purpose } from '../../contract';
 import { InputError } from '../images/inputError';
 
 export interface PaintingRow {
@@ -7,6 +8,8 @@ export interface PaintingRow {
   widthMm: number;
   heightMm: number;
   drewMe: string;
+  /** JSON of what holds for the whole painting */
+  setUp: string;
   createdAt: string;
   onEaselSince: string | null;
 }
@@ -18,6 +21,16 @@ export interface ReferenceRow {
   crop: string;
   governs: number;
   addedAt: string;
+  purpose: Purpose;
+  note: string;
+  source: string;
+  permission: string;
+  hour: number | null;
+  /** JSON of a detail's place on the main one; null = not tied */
+  place: string | null;
+  /** JSON of crops kept beside the governing one */
+  crops: string;
+  aside: number;
 }
 export interface PlanRow {
   id: string;
@@ -25,9 +38,8 @@ export interface PlanRow {
   referenceId: string;
   version: number;
   crop: string;
-  key: 'absolute' | 'range';
-  masses: number;
-  names: string;
+  /** JSON of everything the plan says */
+  content: string;
   createdAt: string;
 }
 export interface SessionRow {

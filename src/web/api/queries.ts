@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { Job, type PaintingDetail, type Photo, type ResponseOf, type RouteName } from '../../contract';
+import { Job, type PaintingDetail, type Photo, type Reference, type ResponseOf, type RouteName } from '../../contract';
 import { call, type Refused, type Sent } from './client';
 
 const painting = (id: string) => ['painting', id] as const;
@@ -49,6 +49,16 @@ export const useQuality = (id: string, photo: Photo, wanted: boolean) =>
     retry: false,
     placeholderData: (before, query) => (query?.queryKey[3] === photo.id ? before : undefined),
   });
+/** What a reference hides under its crop. */
+export const useAudit = (id: string, reference: Reference | null) =>
+  useQuery({
+    queryKey: [...painting(id), 'audit', reference?.id, reference?.crop],
+    queryFn: () => call('auditReference', { params: { referenceId: reference?.id ?? '' } }),
+    enabled: reference !== null,
+  });
+/** Every version of the plan. */
+export const usePlans = (id: string) =>
+  useQuery({ queryKey: [...painting(id), 'plans'], queryFn: () => call('listPlans', { params: { paintingId: id } }) });
 export const useMasses = (id: string, plan: number | null) =>
   useQuery({
     queryKey: keys.masses(id, plan ?? 0),

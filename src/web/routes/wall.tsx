@@ -109,7 +109,7 @@ export function Wall() {
   });
   const planName = (
     <>
-      <b>Plan</b>&ensp;{plan?.key === 'range' ? 'reference in the paint’s range' : 'reference as it is'}
+      <b>Plan</b>&ensp;{plan?.key.kind === 'range' ? 'reference in the paint’s range' : 'reference as it is'}
     </>
   );
   const flatName = photo ? (

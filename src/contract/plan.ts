@@ -1,0 +1,251 @@
+import { z } from 'zod';
+import { Box, Corners, Id, Place, Point, Time } from './shapes';
+
+const value = z.number().min(0).max(10);
+
+/** How the canvas is cut from a reference: a box (px), turned about its middle (degrees), out of a photographed print where there is one. */
+export const Crop = z.object({
+  box: Box,
+  turn: z.number().min(-45).max(45).default(0),
+  print: Corners.nullable().default(null),
+});
+
+export const Knot = z.object({ reference: value, paint: value });
+const rises = (knots: { reference: number; paint: number }[]) =>
+  knots.every((k, i) => i === 0 || (k.reference - knots[i - 1].reference > 0.01 && k.paint >= knots[i - 1].paint));
+
+/** absolute: as the reference is; range: its range straight onto the paint's; curve: through the knots. */
+export const Key = z.object({
+  kind: z.enum(['absolute', 'range', 'curve']).default('absolute'),
+  knots: z.array(Knot).max(12).refine(rises, 'A key must rise from its darkest to its lightest knot.').default([]),
+  /** the values of the painter's darkest and lightest mixtures */
+  darkest: z.number().min(0).max(4).default(1.6),
+  white: z.number().min(6).max(10).default(9.3),
+}); // prettier-ignore
+
+/** What the painter says of the mass at a point (canvas mm). */
+export const MassMark = z.object({
+  at: Point,
+  name: z.string().trim().max(60).default(''),
+  group: z.string().trim().max(60).default(''),
+  /** null = by its value */
+  family: z.enum(['light', 'shadow']).nullable().default(null),
+  /** not to be finished as far as the rest */
+  loose: z.boolean().default(false),
+  /** must stay quiet */
+  quiet: z.boolean().default(false),
+  /** a made thing whose shape is judged */
+  shape: z.enum(['', 'symmetric', 'round']).default(''),
+});
+
+const line = z.array(Point).min(2).max(400);
+export const MassEdit = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('merge'), at: z.array(Point).min(2).max(40) }),
+  z.object({ kind: z.literal('split'), at: Point }),
+  z.object({ kind: z.literal('cut'), at: Point, line }),
+  z.object({ kind: z.literal('redraw'), at: Point, place: Place }),
+  z.object({ kind: z.literal('own'), place: Place }),
+]);
+
+/** The value patterns: where light and shadow part (null = found), how many tones, and where those part (null = found). */
+export const Pattern = z.object({
+  split: value.nullable().default(null),
+  tones: z.number().int().min(3).max(9).default(5),
+  splits: z.array(value).max(8).nullable().default(null),
+});
+
+export const Focal = z.object({ at: Point, rx: z.number().positive().max(5000), ry: z.number().positive().max(5000) });
+export const EdgeClass = z.enum(['lost', 'soft', 'firm', 'hard']);
+/** How the painter wants the edge whose middle is at a point. */
+export const EdgeWish = z.object({ at: Point, is: EdgeClass });
+
+export const Where = z.union([z.object({ mass: Point }), z.object({ place: Place })]);
+const step = (most: number) => z.number().min(-most).max(most);
+export const Change = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('value'), steps: step(9) }),
+  z.object({ kind: z.literal('warmth'), units: step(80) }),
+  z.object({ kind: z.literal('chroma'), factor: z.number().min(0).max(4) }),
+  z.object({ kind: z.literal('edges'), mm: step(60) }),
+  z.object({ kind: z.literal('simplified'), mm: z.number().min(0.5).max(200) }),
+  z.object({ kind: z.literal('moved'), by: Point, scale: z.number().min(0.2).max(5) }),
+  z.object({ kind: z.literal('ground') }),
+  z.object({ kind: z.literal('left-out') }),
+  z.object({ kind: z.literal('added'), referenceId: Id }),
+  z.object({ kind: z.literal('ignored') }),
+]);
+export const Departure = z.object({
+  id: Id,
+  where: Where,
+  change: Change,
+  /** the painter's reason */
+  why: z.string().trim().max(300).default(''),
+});
+
+/** A passage that is not to be judged as it stands, or is to be handled with care. */
+export const PassageLabel = z.enum([
+  'undecided',
+  'placeholder',
+  'to be covered',
+  'exaggerated for now',
+  'reserved',
+  'saved for last',
+]);
+export const Passage = z.object({ id: Id, where: Where, label: PassageLabel, since: Time });
+
+/** A version of the outline: the masses as they were cut and changed when it was kept. */
+export const Drawing = z.object({
+  id: Id,
+  name: z.string().trim().min(1, 'A drawing needs a name.').max(60),
+  keptAt: Time,
+  masses: z.number().int().min(2).max(40),
+  edits: z.array(MassEdit).max(200),
+});
+
+export const Pin = z.object({ from: Point, to: Point });
+
+/** What a plan says, beside its crop. Points and places are canvas mm. */
+export const PlanContent = z.object({
+  key: Key,
+  masses: z.number().int().min(2).max(40),
+  edits: z.array(MassEdit).max(200),
+  marks: z.array(MassMark).max(200),
+  pattern: Pattern,
+  focal: Focal.nullable(),
+  /** the way the eye should go */
+  path: z.array(Point).max(40),
+  edges: z.array(EdgeWish).max(400),
+  departures: z.array(Departure).max(100),
+  passages: z.array(Passage).max(100),
+  pins: z.array(Pin).max(40),
+  drawings: z.array(Drawing).max(40),
+  /** the drawing that governs; null = the masses as they stand */
+  governing: Id.nullable(),
+  /** how far a contour may wander before it counts */
+  tolerance: z.enum(['tight', 'medium', 'free']),
+  /** notes for the palette, printed on the plan sheet */
+  palette: z.string().trim().max(1000),
+});
+/** A plan before the painter has said anything. */
+export const EMPTY_PLAN: z.infer<typeof PlanContent> = {
+  key: { kind: 'absolute', knots: [], darkest: 1.6, white: 9.3 },
+  masses: 12,
+  edits: [],
+  marks: [],
+  pattern: { split: null, tones: 5, splits: null },
+  focal: null,
+  path: [],
+  edges: [],
+  departures: [],
+  passages: [],
+  pins: [],
+  drawings: [],
+  governing: null,
+  tolerance: 'medium',
+  palette: '',
+};
+
+export const Plan = PlanContent.extend({ id: Id, version: z.number().int(), createdAt: Time, crop: Crop });
+
+const hidden = z.number().min(0, 'A frame hides no less than 0 mm.').max(500);
+/** The strip of the canvas a frame covers, mm on each side. */
+export const Rebate = z.object({ top: hidden, right: hidden, bottom: hidden, left: hidden });
+
+export const FindingKindOfStage = z.enum(['value', 'temperature', 'chroma']);
+/** A stage of an approach: what it asks, and which readings are loud while it lasts. */
+export const Stage = z.object({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1, 'A stage needs a name.').max(60),
+  asks: z.string().trim().max(600),
+  why: z.string().trim().max(600).default(''),
+  /** what painters who do otherwise say */
+  otherwise: z.string().trim().max(600).default(''),
+  loud: z.array(FindingKindOfStage),
+  /** times the usual difference from which something is raised */
+  coarse: z.number().min(1).max(6),
+});
+export const Approach = z.object({
+  id: z.string().min(1).max(60),
+  name: z.string().trim().min(1, 'An approach needs a name.').max(80),
+  summary: z.string().trim().max(600).default(''),
+  stages: z.array(Stage).min(1, 'An approach needs a stage.').max(12),
+});
+
+/** What holds for the whole painting. */
+export const SetUp = z.object({
+  surface: z.string().trim().max(120).default(''),
+  rebate: Rebate.default({ top: 0, right: 0, bottom: 0, left: 0 }),
+  viewingM: z.number().min(0.2, 'A viewing distance is at least 0.2 m.').max(20).default(1),
+  light: z.string().trim().max(500).default(''),
+  /** what the picture is made from */
+  from: z.enum(['photograph', 'life', 'memory', 'invention']).default('photograph'),
+  wishes: z.string().trim().max(1000).default(''),
+  approach: Approach.nullable().default(null),
+  /** id of the stage under way */
+  stage: z.string().max(60).nullable().default(null),
+});
+
+export const Purpose = z.enum(['main', 'detail', 'colour', 'field study', 'set-up', 'earlier version', 'added thing']);
+export const Reference = z.object({
+  id: Id,
+  fileName: z.string(),
+  width: z.number(),
+  height: z.number(),
+  crop: Crop,
+  /** crops kept beside the governing one */
+  crops: z.array(z.object({ name: z.string(), crop: Crop })),
+  /** it is the picture the plan is made from */
+  governs: z.boolean(),
+  purpose: Purpose,
+  note: z.string(),
+  /** where it comes from, and whether it may be used */
+  source: z.string(),
+  permission: z.string(),
+  /** the hour the set-up was seen at; null = not said */
+  hour: z.number().int().min(0).max(23).nullable(),
+  /** a detail's place on the main one, canvas mm */
+  place: Box.nullable(),
+  addedAt: Time,
+});
+export const ReferenceChange = z
+  .object({
+    purpose: Purpose,
+    note: z.string().trim().max(300),
+    source: z.string().trim().max(300),
+    permission: z.string().trim().max(300),
+    hour: z.number().int().min(0).max(23).nullable(),
+    place: Box.nullable(),
+    crop: Crop,
+    crops: z.array(z.object({ name: z.string().trim().min(1).max(60), crop: Crop })).max(12),
+    governs: z.literal(true),
+    aside: z.boolean(),
+  })
+  .partial();
+
+export const AuditAnswer = z.object({
+  /** sentences, weightiest first */
+  words: z.array(z.string()),
+  crushed: z.object({ share: z.number(), place: z.object({ outlines: z.array(z.array(Point)) }) }),
+  blown: z.object({ share: z.number(), place: z.object({ outlines: z.array(z.array(Point)) }) }),
+  range: z.object({ low: z.number(), dark: z.number(), middle: z.number(), light: z.number(), high: z.number() }),
+  families: z.object({ split: z.number(), apart: z.number(), darkShare: z.number(), parted: z.number() }),
+  pixelsPerMm: z.number(),
+});
+
+/** What the core renders a kept key by. */
+export const keyChoiceOf = ({ kind, knots }: z.infer<typeof Key>) => (kind === 'curve' ? knots : kind);
+
+export type Crop = z.infer<typeof Crop>;
+export type Key = z.infer<typeof Key>;
+export type MassMark = z.infer<typeof MassMark>;
+export type PlanContent = z.infer<typeof PlanContent>;
+export type Plan = z.infer<typeof Plan>;
+export type Departure = z.infer<typeof Departure>;
+export type PassageLabel = z.infer<typeof PassageLabel>;
+export type Passage = z.infer<typeof Passage>;
+export type EdgeWish = z.infer<typeof EdgeWish>;
+export type SetUp = z.infer<typeof SetUp>;
+export type Stage = z.infer<typeof Stage>;
+export type Approach = z.infer<typeof Approach>;
+export type Purpose = z.infer<typeof Purpose>;
+export type Reference = z.infer<typeof Reference>;
+export type AuditAnswer = z.infer<typeof AuditAnswer>;

@@ -1,0 +1,16 @@
+import type { z } from 'zod';
+
+/** One row an endpoint: what is sent, what comes back. The server checks both; the web's client and openapi.json are made from it. */
+export interface Route<B extends z.ZodType | null = z.ZodType | null, R extends z.ZodType = z.ZodType> {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  /** Express path below /api */
+  readonly path: string;
+  readonly summary: string;
+  readonly body: B;
+  /** a file is sent as multipart field "file" */
+  readonly upload?: boolean;
+  readonly response: R;
+  readonly status: 200 | 201 | 202;
+}
+
+export const route = <B extends z.ZodType | null, R extends z.ZodType>(row: Route<B, R>): Route<B, R> => row;

@@ -1,0 +1,114 @@
+import { coloursOf, flatSize, valuePlane } from '../../core/photo';
+import { asShown, auditReference, croppedLight, massAt, massShapes, massTree, planFrom, readingSize, resizeMasses, tonalShares, tonesPicture, toneSplits, twoValueSplit, valueRangeOf, warped, type MassTree, type PlannedPicture, type Supplies, type Where } from '../../core/plan'; // prettier-ignore
+import { pixelsIn, type Picture, type Raster } from '../../core/raster';
+import { measured } from '../../core/read';
+import { jpegOf, openStored, pngOf } from './pictures';
+import type { PlanTask, Tasks } from './tasks';
+
+type Ask<N extends keyof Tasks> = Tasks[N]['ask'];
+type Answer<N extends keyof Tasks> = Promise<Tasks[N]['answer']>;
+
+/** The reference under the plan's crop and warp, and its merge tree. */
+interface Base {
+  readonly name: string;
+  readonly base: Raster;
+  readonly tree: MassTree;
+}
+let lastBase: Base | null = null;
+
+/** Base of the last plan: keys and departures change more often than crops. */
+async function openBase({ reference, crop, canvas, pins }: PlanTask): Promise<Base> {
+  const name = JSON.stringify([reference.path, crop, canvas, pins]);
+  if (lastBase?.name === name) return lastBase;
+  const shown = asShown(croppedLight(await openStored(reference), crop, readingSize(canvas)));
+  const base = warped(shown, pins, canvas.widthMm / shown.width);
+  lastBase = { name, base, tree: massTree(base) };
+  return lastBase;
+}
+
+async function suppliesOf({ ground, added }: PlanTask): Promise<Supplies> {
+  const opened = await Promise.all(added.map(async ({ id, picture }): Promise<[string, Picture]> => [id, await openStored(picture)])); // prettier-ignore
+  return { ground, added: new Map(opened) };
+}
+
+/** The plan of the last tasks: the same reference is asked for again and again. */
+let kept: { name: string; plan: PlannedPicture } | null = null;
+
+export async function openPlan(task: PlanTask): Promise<PlannedPicture> {
+  const name = JSON.stringify(task);
+  if (kept?.name === name) return kept.plan;
+  const { base, tree } = await openBase(task);
+  const plan = planFrom(base, tree, task, await suppliesOf(task));
+  kept = { name, plan };
+  return plan;
+}
+
+/** Pixels of a place of the plan, at its own size. */
+export function pixelsWhere(
+  where: Where,
+  { masses, picture: { width, height } }: PlannedPicture,
+  mmPerPixel: number,
+): Int32Array {
+  // prettier-ignore
+  if ('place' in where) return pixelsIn(where.place, { width, height, mmPerPixel });
+  const own = massAt(masses, where.mass, mmPerPixel);
+  return Int32Array.from(Array.from(masses.massOf.keys()).filter((i) => masses.massOf[i] === own));
+}
+
+export async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
+  const { tree } = await openBase(plan);
+  const size = flatSize(plan.canvas);
+  const large = croppedLight(await openStored(plan.reference), plan.crop, size);
+  const base = warped(large, plan.pins, plan.canvas.widthMm / size.width);
+  return { jpeg: await jpegOf(planFrom(base, tree, plan, await suppliesOf(plan)).picture) };
+}
+
+export async function masses({ plan: task, points }: Ask<'masses'>): Answer<'masses'> {
+  const plan = await openPlan(task);
+  const mmPerPixel = task.canvas.widthMm / plan.masses.width;
+  const colours = coloursOf(plan.picture);
+  const split = task.split ?? twoValueSplit(valuePlane(plan.picture).data);
+  const under = points.map((at) => massAt(plan.masses, at, mmPerPixel));
+  const shapes = massShapes(resizeMasses(plan.masses, plan.picture), mmPerPixel);
+  return {
+    masses: shapes.map(({ id, place, share, centre, at, inner }, k) => {
+      const target = measured(colours, inner);
+      const own = points.flatMap((_, p) => (under[p] === k ? [p] : []));
+      return { id, place, share, centre: [...centre], at, target, family: target.value < split ? 'shadow' : 'light', points: own }; // prettier-ignore
+    }),
+  };
+}
+
+export async function base({ reference, crop, canvas }: Ask<'base'>): Answer<'base'> {
+  return { png: await pngOf(croppedLight(await openStored(reference), crop, readingSize(canvas))) };
+}
+
+export async function audit({ reference, crop, canvas }: Ask<'audit'>): Answer<'audit'> {
+  const picture = await openStored(reference);
+  const light = croppedLight(picture, crop, readingSize(canvas));
+  return { audit: auditReference(picture, light, { crop, widthMm: canvas.widthMm }) };
+}
+
+/** The pictures of the plan sheet. */
+export async function sheet({ plan: task, tones, splits }: Ask<'sheet'>): Answer<'sheet'> {
+  const plan = await openPlan(task);
+  const values = valuePlane(plan.picture);
+  const split = task.split ?? twoValueSplit(values.data);
+  const own = splits?.length === tones - 1 ? splits : toneSplits(values.data, tones);
+  const large = croppedLight(await openStored(task.reference), task.crop, flatSize(task.canvas));
+  const [reference, two, many, planned] = await Promise.all([
+    jpegOf(large, 90),
+    jpegOf(tonesPicture(values, [split], plan.masses)),
+    jpegOf(tonesPicture(values, own, plan.masses)),
+    jpegOf(plan.picture),
+  ]);
+  return {
+    reference,
+    two,
+    tones: many,
+    planned,
+    split,
+    range: valueRangeOf(plan.base),
+    shares: tonalShares(values.data),
+  };
+}

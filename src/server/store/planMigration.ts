@@ -1,0 +1,80 @@
+import type { Knex } from 'knex';
+import { EMPTY_PLAN, MassMark } from '../../contract';
+import { pixelsIn, type Place } from '../../core/raster';
+
+interface OldPlan {
+  id: string;
+  key: string;
+  masses: number;
+  names: string;
+}
+
+/** A point inside a place: the pixel of it, on a coarse grid, that is nearest its pixels' middle. */
+function pointInside(place: Place): [number, number] | null {
+  const xs = place.outlines.flat().map(([x]) => x);
+  const ys = place.outlines.flat().map(([, y]) => y);
+  if (xs.length === 0) return null;
+  const grid = { width: Math.ceil(Math.max(...xs)) + 1, height: Math.ceil(Math.max(...ys)) + 1, mmPerPixel: 1 };
+  const points = Array.from(pixelsIn(place, grid), (i): [number, number] => [
+    (i % grid.width) + 0.5,
+    Math.floor(i / grid.width) + 0.5,
+  ]);
+  if (points.length === 0) return null;
+  const middle = [0, 1].map((c) => points.reduce((sum, p) => sum + p[c], 0) / points.length);
+  const away = ([x, y]: [number, number]) => Math.hypot(x - middle[0], y - middle[1]);
+  return points.reduce((best, p) => (away(p) < away(best) ? p : best));
+}
+
+/** Names stood on node numbers; now they stand on points. Where each mass lay is known from a reading under that plan. */
+async function marksOf(knex: Knex, plan: OldPlan) {
+  const names = JSON.parse(plan.names) as Record<string, string>;
+  const row = (await knex('reading').where({ planId: plan.id }).first()) as { result: string } | undefined;
+  if (!row) return [];
+  const { masses } = JSON.parse(row.result) as { masses: { id: number; place: Place }[] };
+  return masses.flatMap(({ id, place }) => {
+    const [name, at] = [names[String(id)], pointInside(place)];
+    return name && at ? [MassMark.parse({ at, name })] : [];
+  });
+}
+
+const REFERENCE_COLUMNS = ['purpose', 'note', 'source', 'permission', 'hour', 'place', 'crops', 'aside'];
+
+/** Everything a plan says in one column; what holds for the whole painting; what each reference is for. */
+export async function addPlanning(knex: Knex): Promise<void> {
+  await knex.schema.alterTable('painting', (t) => {
+    t.text('setUp').notNullable().defaultTo('{}');
+  });
+  await knex.schema.alterTable('reference', (t) => {
+    t.string('purpose').notNullable().defaultTo('main');
+    for (const name of ['note', 'source', 'permission']) t.text(name).notNullable().defaultTo('');
+    t.integer('hour').nullable();
+    t.text('place').nullable();
+    t.text('crops').notNullable().defaultTo('[]');
+    t.boolean('aside').notNullable().defaultTo(false);
+  });
+  await knex.schema.alterTable('plan', (t) => {
+    t.text('content').notNullable().defaultTo('{}');
+  });
+  for (const plan of (await knex('plan').select('id', 'key', 'masses', 'names')) as OldPlan[]) {
+    const marks = await marksOf(knex, plan);
+    // The old names stay beside the new ones: readings made under them name their masses by them.
+    const content = { key: { ...EMPTY_PLAN.key, kind: plan.key }, masses: plan.masses, marks, names: JSON.parse(plan.names) }; // prettier-ignore
+    await knex('plan')
+      .where({ id: plan.id })
+      .update({ content: JSON.stringify(content) });
+  }
+  await knex.schema.alterTable('plan', (t) => {
+    t.dropColumns('key', 'masses', 'names');
+  });
+}
+
+export async function dropPlanning(knex: Knex): Promise<void> {
+  await knex.schema.alterTable('plan', (t) => {
+    t.string('key').notNullable().defaultTo('absolute');
+    t.integer('masses').notNullable().defaultTo(EMPTY_PLAN.masses);
+    t.text('names').notNullable().defaultTo('{}');
+    t.dropColumn('content');
+  });
+  await knex.schema.alterTable('reference', (t) => t.dropColumns(...REFERENCE_COLUMNS));
+  await knex.schema.alterTable('painting', (t) => t.dropColumn('setUp'));
+}

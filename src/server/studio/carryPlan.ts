@@ -1,0 +1,60 @@
+import type { Crop, PlanContent } from '../../contract';
+import { cropCorners } from '../../core/plan';
+import { homographyBetween, project, rectangle, type Place, type Point } from '../../core/raster';
+
+type Carry = (at: Point) => Point;
+type At = [number, number];
+
+const point = (at: Point, carry: Carry): At => [...carry(at)] as At;
+const line = (points: readonly Point[], carry: Carry): At[] => points.map((at) => point(at, carry));
+const place = ({ outlines }: Place, carry: Carry) => ({ outlines: outlines.map((outline) => line(outline, carry)) });
+const where = (one: PlanContent['departures'][number]['where'], carry: Carry) =>
+  'mass' in one ? { mass: point(one.mass, carry) } : { place: place(one.place, carry) };
+
+function edit(one: PlanContent['edits'][number], carry: Carry): PlanContent['edits'][number] {
+  switch (one.kind) {
+    case 'merge':
+      return { ...one, at: line(one.at, carry) };
+    case 'split':
+      return { ...one, at: point(one.at, carry) };
+    case 'cut':
+      return { ...one, at: point(one.at, carry), line: line(one.line, carry) };
+    case 'redraw':
+      return { ...one, at: point(one.at, carry), place: place(one.place, carry) };
+    case 'own':
+      return { ...one, place: place(one.place, carry) };
+  }
+}
+
+/** A plan with everything in it moved where a new crop shows it. */
+export function mapPlan(plan: PlanContent, carry: Carry): PlanContent {
+  const { focal } = plan;
+  return {
+    ...plan,
+    edits: plan.edits.map((one) => edit(one, carry)),
+    marks: plan.marks.map((mark) => ({ ...mark, at: point(mark.at, carry) })),
+    focal: focal && { ...focal, at: point(focal.at, carry) },
+    path: line(plan.path, carry),
+    edges: plan.edges.map((wish) => ({ ...wish, at: point(wish.at, carry) })),
+    departures: plan.departures.map((one) => ({ ...one, where: where(one.where, carry) })),
+    passages: plan.passages.map((one) => ({ ...one, where: where(one.where, carry) })),
+    pins: plan.pins.map(({ from, to }) => ({ from: point(from, carry), to: point(to, carry) })),
+    drawings: plan.drawings.map((one) => ({ ...one, edits: one.edits.map((change) => edit(change, carry)) })),
+  };
+}
+
+interface Canvas {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/** Where a point of the canvas under one crop lies under another; null where either is no crop at all. */
+export function carryBetween(
+  picture: { width: number; height: number },
+  before: { crop: Crop; canvas: Canvas },
+  after: { crop: Crop; canvas: Canvas },
+): Carry | null {
+  const out = homographyBetween(rectangle(before.canvas.widthMm, before.canvas.heightMm), cropCorners(before.crop, picture)); // prettier-ignore
+  const back = homographyBetween(cropCorners(after.crop, picture), rectangle(after.canvas.widthMm, after.canvas.heightMm)); // prettier-ignore
+  return out && back ? (at) => project(back, project(out, at)) : null;
+}

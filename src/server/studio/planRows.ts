@@ -1,0 +1,60 @@
+import type { Knex } from 'knex';
+import { EMPTY_PLAN, SetUp, type Crop, type Plan, type PlanContent, type Reference } from '../../contract';
+import type { ImageRow, PaintingRow, PlanRow, ReferenceRow } from './rows';
+
+export const governingReference = async (db: Knex, paintingId: string) =>
+  (await db('reference').where({ paintingId, governs: 1 }).orderBy('rowid', 'desc').first()) as
+    ReferenceRow | undefined;
+export const governingPlan = async (db: Knex, paintingId: string) =>
+  (await db('plan').where({ paintingId }).orderBy('version', 'desc').first()) as PlanRow | undefined;
+
+/** A crop as kept: a bare box before crops could be turned. */
+export function cropOf(text: string): Crop {
+  const kept = JSON.parse(text) as Crop | Crop['box'];
+  return Array.isArray(kept) ? { box: kept, turn: 0, print: null } : kept;
+}
+
+export const contentOf = ({ content }: PlanRow): PlanContent => ({
+  ...EMPTY_PLAN,
+  ...(JSON.parse(content) as Partial<PlanContent>),
+});
+
+export const planOf = (row: PlanRow): Plan => ({
+  ...contentOf(row),
+  id: row.id,
+  version: row.version,
+  createdAt: row.createdAt,
+  crop: cropOf(row.crop),
+});
+
+export const imageOf = async (db: Knex, sha256: string) => (await db('image').where({ sha256 }).first()) as ImageRow;
+
+/** What holds for the whole painting, as kept. */
+export const setUpOf = ({ setUp }: PaintingRow): SetUp => SetUp.parse(JSON.parse(setUp || '{}'));
+
+export async function referenceOf(db: Knex, row: ReferenceRow): Promise<Reference> {
+  const image = await imageOf(db, row.sha256);
+  return {
+    id: row.id,
+    fileName: row.fileName,
+    width: image.width,
+    height: image.height,
+    crop: cropOf(row.crop),
+    crops: JSON.parse(row.crops),
+    governs: row.governs === 1,
+    purpose: row.purpose,
+    note: row.note,
+    source: row.source,
+    permission: row.permission,
+    hour: row.hour,
+    place: row.place ? JSON.parse(row.place) : null,
+    addedAt: row.addedAt,
+  };
+}
+
+/** All references in use, the main one first. */
+export async function referencesOf(db: Knex, paintingId: string): Promise<Reference[]> {
+  const rows = (await db('reference').where({ paintingId, aside: 0 }).orderBy('rowid')) as ReferenceRow[];
+  const list = await Promise.all(rows.map((row) => referenceOf(db, row)));
+  return list.sort((a, b) => Number(b.governs) - Number(a.governs));
+}

@@ -1,0 +1,193 @@
+import PDFDocument from 'pdfkit';
+import { codeFromLinear, linearFromLab } from '../../core/colour';
+import type { SetUp, Settings } from '../../contract';
+import { gridLines, knotsInUse, makeKey, type GridKind, type Line } from '../../core/plan';
+import type { massesOf } from './plans';
+import type { planTask } from './planTask';
+import type { Tasks } from '../jobs/tasks';
+
+const MM = 72 / 25.4; // points
+const [PAGE_W, PAGE_H] = [210, 297];
+const LEFT = 14;
+const WIDE = PAGE_W - 2 * LEFT;
+
+type Pdf = InstanceType<typeof PDFDocument>;
+
+/** A PDF's bytes once it has ended. */
+export function finished(pdf: Pdf): Promise<Uint8Array> {
+  const chunks: Uint8Array[] = [];
+  pdf.on('data', (chunk: Uint8Array) => chunks.push(chunk));
+  return new Promise((done, failed) => {
+    pdf.on('end', () => done(new Uint8Array(Buffer.concat(chunks))));
+    pdf.on('error', failed);
+    pdf.end();
+  });
+}
+
+/** Everything that stands on a plan sheet. */
+export interface SheetContent {
+  readonly title: string;
+  readonly canvas: { readonly widthMm: number; readonly heightMm: number };
+  readonly setUp: SetUp;
+  readonly ground: { readonly value: number } | null;
+  readonly plan: NonNullable<Awaited<ReturnType<typeof planTask>>>;
+  readonly pictures: Tasks['sheet']['answer'];
+  readonly masses: Awaited<ReturnType<typeof massesOf>>;
+  readonly settings: Settings;
+  readonly grid: GridKind;
+}
+
+/** The built-in fonts know Latin-1 only: what they cannot print becomes a question mark rather than a wrong letter. */
+const printable = (words: string): string =>
+  words
+    .replace(/[’‘]/g, "'")
+    .replace(/[“”]/g, '"')
+    .replace(/[−–—]/g, '-')
+    .replace(/[^\x20-\x7e\xa0-\xff]/g, '?');
+
+interface Pen {
+  readonly pdf: Pdf;
+  say(words: string, at: readonly [x: number, y: number], how?: { size?: number; bold?: boolean; width?: number; align?: 'left' | 'right' }): void; // prettier-ignore
+}
+
+const penOf = (pdf: Pdf): Pen => ({
+  pdf,
+  say(words, [x, y], { size = 9, bold = false, width = WIDE, align = 'left' } = {}) {
+    pdf.font(bold ? 'Times-Bold' : 'Times-Roman').fontSize(size).fillColor('#000').text(printable(words), x * MM, y * MM, { width: width * MM, align, lineGap: 1 }); // prettier-ignore
+  },
+});
+
+/** Lines in canvas mm on a picture laid at some mm of the page. */
+function drawLines(pdf: Pdf, lines: readonly Line[], place: (x: number, y: number) => [number, number]): void {
+  for (const { points, strong } of lines) {
+    for (const [colour, width] of [
+      ['#ffffff', strong ? 1.5 : 1.1],
+      ['#000000', strong ? 0.7 : 0.4],
+    ] as const) {
+      // prettier-ignore
+      points.forEach(([x, y], i) => (i === 0 ? pdf.moveTo(...place(x, y)) : pdf.lineTo(...place(x, y))));
+      pdf.lineWidth(width).stroke(colour);
+    }
+  }
+}
+
+function keyGraph(
+  { pdf, say }: Pen,
+  { plan, pictures, settings }: SheetContent,
+  [x0, y0]: readonly [number, number],
+): void {
+  // prettier-ignore
+  const size = 44;
+  const knots = knotsInUse(plan.task.key, pictures.range, plan.task.paint);
+  const key = makeKey(knots);
+  const at = (reference: number, paint: number): [number, number] => [(x0 + (reference * size) / 10) * MM, (y0 + size - (paint * size) / 10) * MM]; // prettier-ignore
+  pdf.lineWidth(0.25);
+  for (let v = 0; v <= 10; v++) pdf.moveTo(...at(v, 0)).lineTo(...at(v, 10)).moveTo(...at(0, v)).lineTo(...at(10, v)).stroke('#999999'); // prettier-ignore
+  pdf
+    .moveTo(...at(0, 0))
+    .lineTo(...at(10, 10))
+    .dash(1.5, { space: 1.5 })
+    .stroke('#000')
+    .undash();
+  pdf.lineWidth(1.4).moveTo(...at(0, key(0)));
+  for (let v = 0.1; v <= 10; v += 0.1) pdf.lineTo(...at(v, key(v)));
+  pdf.stroke('#000');
+  const { darkest, white } = plan.content.key;
+  const number = (value: number) => numberOf(value, settings);
+  say(`Key: your darkest mixture ${number(darkest)}, your lightest ${number(white)}. Reference along, paint upwards.`, [x0, y0 + size + 1.5], { size: 8, width: size + 8 }); // prettier-ignore
+}
+
+const numberOf = (value: number, { scale, scaleSteps }: Settings): string =>
+  (((scale === 'black-is-0' ? value : 10 - value) * scaleSteps) / 10).toFixed(1);
+
+function massTable(pen: Pen, { masses, settings, plan }: SheetContent, [x0, y0]: readonly [number, number]): void {
+  const { pdf, say } = pen;
+  const columns = [0, 52, 74, 88, 104] as const;
+  ['Mass', 'family', 'value', 'warmth', 'chroma'].forEach((name, c) => say(name, [x0 + columns[c], y0], { bold: true, size: 8.5 })); // prettier-ignore
+  const largest = [...masses].sort((a, b) => b.share - a.share);
+  const room = 14;
+  largest.slice(0, room).forEach((mass, i) => {
+    const y = y0 + 5 + i * 4.4;
+    const mark = plan.content.marks.find(({ name }) => name && name === mass.name);
+    const tags = [mark?.loose && 'loose', mark?.quiet && 'quiet'].filter(Boolean).join(', ');
+    pdf.rect(x0 * MM, (y + 0.4) * MM, 3 * MM, 2.6 * MM).fill(swatch(mass.target.lab));
+    say(`${mass.name}${tags ? ` (${tags})` : ''}`, [x0 + 4.5, y], { size: 8.5, width: 47 });
+    say(mass.family, [x0 + columns[1], y], { size: 8.5 });
+    [numberOf(mass.target.value, settings), mass.target.warmth.toFixed(0), mass.target.chroma.toFixed(0)].forEach((text, c) => say(text, [x0 + columns[c + 2], y], { size: 8.5 })); // prettier-ignore
+  });
+  if (largest.length > room) say(`and ${largest.length - room} smaller ones`, [x0 + 4.5, y0 + 5 + room * 4.4], { size: 8.5 }); // prettier-ignore
+}
+
+/** A colour as a printer is asked for it: sRGB, clipped. */
+function swatch([L, a, b]: readonly [number, number, number]): string {
+  const code = linearFromLab({ L, a, b }).map((v) => Math.round(255 * codeFromLinear(Math.min(1, Math.max(0, v)))));
+  return `#${code.map((v) => v.toString(16).padStart(2, '0')).join('')}`;
+}
+
+const CAUTION =
+  'Solvents and their vapours, lead and cadmium pigments and sanding dust can harm: air the room, keep paint off skin and food. Rags with oil or solvent can heat up and burn by themselves: dry them spread out, or keep them under water in a closed metal tin. Follow the safety sheet of each product and local rules.';
+
+/** The plan on one A4 page. @returns a PDF */
+export function planSheet(content: SheetContent): Promise<Uint8Array> {
+  const { title, canvas, setUp, pictures, plan, settings, ground, grid } = content;
+  const pdf = new PDFDocument({ size: [PAGE_W * MM, PAGE_H * MM], margin: 0, info: { Title: printable(`${title}, plan`) } }); // prettier-ignore
+  const pen = penOf(pdf);
+  const { say } = pen;
+  say(title, [LEFT, 11], { size: 20 });
+  const stage = setUp.approach?.stages.find(({ id }) => id === setUp.stage);
+  const facts = [
+    `${Math.round(canvas.widthMm)} x ${Math.round(canvas.heightMm)} mm`,
+    setUp.surface,
+    ground && `ground of value ${numberOf(ground.value, settings)}`,
+    setUp.approach && `${setUp.approach.name}${stage ? `, now: ${stage.name}` : ''}`,
+    `plan version ${plan.row.version}`,
+  ];
+  say(facts.filter(Boolean).join('  |  '), [LEFT, 20], { size: 9.5 });
+  // The reference as large as the page leaves room for.
+  const tall = Math.min(118, (WIDE * canvas.heightMm) / canvas.widthMm);
+  const wide = (tall * canvas.widthMm) / canvas.heightMm;
+  const [x0, y0] = [LEFT, 27];
+  pdf.image(Buffer.from(pictures.reference), x0 * MM, y0 * MM, { width: wide * MM, height: tall * MM });
+  const place = (x: number, y: number): [number, number] => [(x0 + (x * wide) / canvas.widthMm) * MM, (y0 + (y * tall) / canvas.heightMm) * MM]; // prettier-ignore
+  drawLines(pdf, gridLines(canvas, grid), place);
+  const { top, right, bottom, left } = setUp.rebate;
+  if (top + right + bottom + left > 0) {
+    const [w, h] = [canvas.widthMm - left - right, canvas.heightMm - top - bottom];
+    drawLines(pdf, [{ points: [[left, top], [left + w, top], [left + w, top + h], [left, top + h], [left, top]], strong: true }], place); // prettier-ignore
+  }
+  const { focal } = plan.content;
+  if (focal) {
+    const [cx, cy] = place(...focal.at);
+    const scale = (wide / canvas.widthMm) * MM;
+    pdf
+      .lineWidth(2.4)
+      .ellipse(cx, cy, focal.rx * scale, focal.ry * scale)
+      .stroke('#fff');
+    pdf
+      .lineWidth(0.9)
+      .ellipse(cx, cy, focal.rx * scale, focal.ry * scale)
+      .stroke('#000');
+  }
+  let y = y0 + tall + 4;
+  const each = (WIDE - 8) / 3;
+  const low = Math.min(46, (each * canvas.heightMm) / canvas.widthMm);
+  const thin = (low * canvas.widthMm) / canvas.heightMm;
+  const small = [[pictures.two, `Two values, parting at ${numberOf(pictures.split, settings)}`], [pictures.tones, `${plan.content.pattern.tones} values`], [pictures.planned, 'As planned: key and departures']] as const; // prettier-ignore
+  small.forEach(([jpeg, words], i) => {
+    const x = LEFT + i * (each + 4);
+    pdf.image(Buffer.from(jpeg), x * MM, y * MM, { width: thin * MM, height: low * MM });
+    say(words, [x, y + low + 1], { size: 8.5, width: each });
+  });
+  const percent = (v: number) => `${Math.round(100 * v)} %`;
+  y += low + 6.5;
+  say(`${percent(pictures.shares.dark)} dark, ${percent(pictures.shares.middle)} middle, ${percent(pictures.shares.light)} light. Values run 0 ${settings.scale === 'black-is-0' ? 'black' : 'white'} to ${settings.scaleSteps} ${settings.scale === 'black-is-0' ? 'white' : 'black'}.`, [LEFT, y], { size: 9 }); // prettier-ignore
+  y += 6;
+  keyGraph(pen, content, [LEFT, y]);
+  massTable(pen, content, [LEFT + 58, y - 1]);
+  const foot = PAGE_H - 19;
+  const palette = [plan.content.palette && `Palette: ${plan.content.palette}`, setUp.wishes && `Wishes: ${setUp.wishes}`].filter(Boolean).join('  '); // prettier-ignore
+  if (palette) say(palette.slice(0, 320), [LEFT, foot - 12], { size: 9 });
+  pdf.lineWidth(0.4).moveTo(LEFT * MM, (foot - 2) * MM).lineTo((LEFT + WIDE) * MM, (foot - 2) * MM).stroke('#000'); // prettier-ignore
+  say(CAUTION, [LEFT, foot], { size: 7.5 });
+  return finished(pdf);
+}

@@ -1,0 +1,21 @@
+import type { AuditAnswer } from '../../contract';
+
+/** What a photograph hides, in sentences. */
+export function AuditWords({ audit }: { audit: AuditAnswer | undefined }) {
+  return (
+    <section aria-label="What the photograph hides" aria-busy={!audit}>
+      <h3>What the photograph hides</h3>
+      {audit ? (
+        <ul className="mt-1 flex flex-col gap-2">
+          {audit.words.map((words) => (
+            <li key={words} className="serif" style={{ fontSize: 15.5, lineHeight: '21px' }}>
+              {words}
+            </li>
+          ))}
+        </ul>
+      ) : (
+        <p className="small mt-1">It is being looked through.</p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,157 @@
+import { useMemo, useState } from 'react';
+import { MassMark } from '../../contract';
+import { placeInWords } from '../../core/correct';
+import type { MassEdit } from '../../core/plan';
+import { placeHolds, type Point } from '../../core/raster';
+import type { PlanMass } from '../workers/planWorker';
+import { useKeys } from '../keyboard';
+import { useScale } from '../settings';
+import { Bitmap } from './bitmap';
+import { renderingOf } from './draft';
+import { MassSlip } from './massSlip';
+import type { PartProps } from './part';
+import { Onpic, pathOf, placeOfLoop, PlanStage, type Gesture } from './planStage';
+import { useAsked } from './usePlanWorker';
+
+/** What a hand does to the masses. */
+export type MassTool = 'choose' | 'merge' | 'cut' | 'redraw' | 'own';
+const GESTURES: Record<MassTool, Gesture> = { choose: 'tap', merge: 'tap', cut: 'line', redraw: 'loop', own: 'loop' };
+const HELP: Record<MassTool, string> = {
+  choose: 'Tap a mass to name it, or to change it.',
+  merge: 'Tap the mass that becomes part of the chosen one.',
+  cut: 'Draw a line across the chosen mass.',
+  redraw: 'Draw round what belongs to the chosen mass.',
+  own: 'Draw round a shape that is a mass of its own.',
+};
+
+/** What the painter said of each mass, by its id. */
+export function markedMasses(masses: readonly PlanMass[], marks: readonly MassMark[]): Map<number, MassMark> {
+  const out = new Map<number, MassMark>();
+  for (const mass of masses) {
+    const mark = marks.find(({ at }) => placeHolds(mass.place, at));
+    if (mark) out.set(mass.id, mark);
+  }
+  return out;
+}
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+
+/** Masses on a slider, changed by hand; the value patterns under them. */
+export function MassesPart({ detail, plan, worker }: PartProps) {
+  const { draft, change } = plan;
+  const { painting } = detail;
+  const [count, setCount] = useState<number | null>(null);
+  const [chosenAt, setChosenAt] = useState<Point | null>(null);
+  const [tool, setTool] = useState<MassTool>('choose');
+  const scale = useScale();
+  const governed = draft.governing !== null;
+  const masses = count ?? draft.masses;
+  const shown = { ...draft, masses };
+  const rendering = renderingOf({ ...shown, departures: [] }, detail);
+  const name = `${worker?.name}${JSON.stringify(rendering)}`;
+  const base = useAsked(worker, worker?.name ?? '', (api) => api.base());
+  const cut = useAsked(worker, `${worker?.name}${rendering.count}${JSON.stringify(rendering.edits)}`, (api) => api.cut(rendering.count, rendering.edits)); // prettier-ignore
+  const list = useAsked(worker, name, (api) => api.masses(rendering));
+  const patterns = useAsked(worker, `${name}${JSON.stringify(draft.pattern)}`, (api) => api.patterns(rendering, draft.pattern)); // prettier-ignore
+  const marks = useMemo(() => markedMasses(list ?? [], draft.marks), [list, draft.marks]);
+  const chosen = chosenAt && list ? (list.find(({ place }) => placeHolds(place, chosenAt)) ?? null) : null;
+  const edit = (one: MassEdit) => {
+    change({ edits: [...draft.edits, one] as typeof draft.edits, governing: null });
+    setTool('choose');
+  };
+  const onTap = (at: Point) => {
+    if (tool === 'merge' && chosen) return edit({ kind: 'merge', at: [chosen.at, at] });
+    setChosenAt(at);
+  };
+  const onDrawn = (points: Point[]) => {
+    if (tool === 'own' && points.length >= 3) edit({ kind: 'own', place: placeOfLoop(points) });
+    else if (chosen && tool === 'redraw' && points.length >= 3)
+      edit({ kind: 'redraw', at: chosen.at, place: placeOfLoop(points) }); // prettier-ignore
+    else if (chosen && tool === 'cut' && points.length >= 2) edit({ kind: 'cut', at: chosen.at, line: points });
+    else setChosenAt(points[0]);
+  };
+  const mark = (mass: PlanMass, part: Partial<MassMark>) => {
+    const old = marks.get(mass.id);
+    const next = { ...(old ?? MassMark.parse({ at: mass.at })), ...part };
+    change({ marks: [...draft.marks.filter((one) => one !== old), next] });
+  };
+  useKeys({
+    Escape: () => {
+      setTool('choose');
+      setChosenAt(null);
+    },
+  });
+  const split = patterns?.split ?? draft.pattern.split ?? 5;
+  return (
+    <div className="mt-3 flex flex-1 flex-wrap gap-6">
+      <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
+        <div className="pair">
+          <figure>
+            <PlanStage bitmap={base} label="The reference" canvas={painting} rebate={painting.setUp.rebate} onTap={onTap}>
+              {chosen && <Onpic d={pathOf(chosen.place)} width={2} />}
+            </PlanStage>
+            <figcaption className="under-ledge">
+              <b>Reference</b>
+            </figcaption>
+          </figure>
+          <figure>
+            <PlanStage bitmap={cut} label={`The reference in ${masses} masses`} canvas={painting} rebate={painting.setUp.rebate} gesture={GESTURES[tool]} onTap={onTap} onDrawn={onDrawn}>
+              {chosen && <Onpic d={pathOf(chosen.place)} width={2.4} />}
+            </PlanStage>
+            <figcaption className="under-ledge flex items-center gap-4">
+              <label className="font-bold whitespace-nowrap" htmlFor="mass-count">
+                {rendering.count} masses
+              </label>
+              <span className="small">2</span>
+              <input id="mass-count" className="flex-1" type="range" min={2} max={40} value={rendering.count} disabled={governed}
+                onChange={(event) => setCount(Number(event.target.value))}
+                onPointerUp={() => { if (count !== null && count !== draft.masses) change({ masses: count }); setCount(null); }}
+                onKeyUp={() => { if (count !== null && count !== draft.masses) change({ masses: count }); setCount(null); }}
+              />
+              <span className="small">40</span>
+            </figcaption>
+          </figure>
+        </div>
+        <p className="small mt-2">{governed ? 'A kept drawing governs; its masses are shown.' : HELP[tool]}</p>
+        <div className="mt-3 grid grid-cols-2 gap-4 sm:grid-cols-3">
+          {([['two', 'Two values', `parts at ${scale.show(split)}`], ['three', 'Three', ''], ['tones', `${draft.pattern.tones} values`, 'the plan’s number']] as const).map(([which, title, words]) => (
+            <figure key={which}>
+              <div className="relative w-full" style={{ aspectRatio: painting.widthMm / painting.heightMm, outline: which === 'tones' ? '3px solid var(--ink)' : undefined }}>
+                <Bitmap bitmap={patterns?.[which] ?? null} label={`The pattern in ${title.toLowerCase()}`} />
+              </div>
+              <figcaption className="small mt-1">
+                <b>{title}</b>&ensp;{words}
+              </figcaption>
+            </figure>
+          ))}
+        </div>
+        <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2">
+          <label className="flex items-center gap-3">
+            <span className="small">Light and shadow part at</span>
+            <input type="range" className="w-44" min={1} max={9} step={0.1} value={split} aria-label="Value at which light and shadow part"
+              onChange={(event) => change({ pattern: { ...draft.pattern, split: Number(event.target.value) } })} />
+          </label>
+          {draft.pattern.split !== null && (
+            <button className="line small" onClick={() => change({ pattern: { ...draft.pattern, split: null } })}>
+              find it again
+            </button>
+          )}
+          <span className="words" role="group" aria-label="Values of the pattern">
+            {[3, 4, 5, 6, 7, 8, 9].map((tones) => (
+              <button key={tones} className="word" aria-pressed={draft.pattern.tones === tones} onClick={() => change({ pattern: { ...draft.pattern, tones, splits: null } })}>
+                {tones}
+              </button>
+            ))}
+            <span className="small">values</span>
+          </span>
+        </div>
+        {patterns && (
+          <p className="serif mt-2" style={{ fontSize: 18 }}>
+            {percent(patterns.shares.dark)} of the canvas is dark, {percent(patterns.shares.middle)} middle, {percent(patterns.shares.light)} light.
+          </p>
+        )}
+      </div>
+      <MassSlip list={list ?? []} marks={marks} chosen={chosen} split={split} tool={tool} plan={plan} onTool={setTool} onChoose={setChosenAt} onMark={mark} onEdit={edit} nameOf={(mass) => marks.get(mass.id)?.name || placeInWords([...mass.centre] as [number, number])} />
+    </div>
+  ); // prettier-ignore
+}

@@ -1,0 +1,140 @@
+import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import type { Place, SetUp } from '../../contract';
+import type { Point } from '../../core/raster';
+import { Bitmap } from './bitmap';
+
+interface Canvas {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/** An SVG path of a place, canvas mm. */
+export const pathOf = ({ outlines }: { readonly outlines: readonly (readonly (readonly number[])[])[] }): string =>
+  outlines.map((outline) => `M${outline.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`).join('');
+
+export const lineOf = (points: readonly (readonly number[])[]): string =>
+  points.length > 0 ? `M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}` : '';
+
+/** What a frame will leave to be seen: a thin dashed line, what lies outside it a shade under a veil. */
+export function VisibleWindow({ widthMm, heightMm, rebate }: Canvas & { rebate: SetUp['rebate'] }) {
+  const { top, right, bottom, left } = rebate;
+  if (top + right + bottom + left === 0) return null;
+  const [x, y, w, h] = [left, top, widthMm - left - right, heightMm - top - bottom];
+  return (
+    <g data-testid="window">
+      <path
+        d={`M0 0H${widthMm}V${heightMm}H0ZM${x} ${y}V${y + h}H${x + w}V${y}Z`}
+        fill="#777"
+        fillOpacity=".45"
+        fillRule="evenodd"
+      />{' '}
+      {/* prettier-ignore */}
+      <rect x={x} y={y} width={w} height={h} fill="none" stroke="#fff" strokeWidth="2" vectorEffect="non-scaling-stroke" />{' '}
+      {/* prettier-ignore */}
+      <rect x={x} y={y} width={w} height={h} fill="none" stroke="#000" strokeWidth="1" strokeDasharray="5 4" vectorEffect="non-scaling-stroke" />{' '}
+      {/* prettier-ignore */}
+    </g>
+  );
+}
+
+/** A line drawn twice, black on white, so that it is seen on every picture. */
+export function Onpic({
+  d,
+  width = 1.4,
+  dash,
+  rim,
+  fill = 'none',
+}: {
+  d: string;
+  width?: number;
+  dash?: string;
+  /** dashes of the white rim; a whole line where left out */
+  rim?: string;
+  fill?: string;
+}) {
+  // prettier-ignore
+  return (
+    <g fillRule="evenodd" strokeLinejoin="round">
+      <path d={d} fill={fill} stroke="#fff" strokeWidth={width + 2.2} strokeOpacity=".85" strokeDasharray={rim} vectorEffect="non-scaling-stroke" /> {/* prettier-ignore */}
+      <path d={d} fill="none" stroke="#000" strokeWidth={width} strokeDasharray={dash} vectorEffect="non-scaling-stroke" /> {/* prettier-ignore */}
+    </g>
+  );
+}
+
+/** How a hand draws on the stage. */
+export type Gesture = 'tap' | 'loop' | 'line' | 'arrow';
+
+const LEAST_MM = 0.004; // of the long side: nearer points say nothing new
+
+/** A picture of the canvas with drawings over it in canvas mm; taps and drawn lines come back in mm. */
+export function PlanStage({
+  bitmap,
+  label,
+  canvas,
+  rebate,
+  gesture = 'tap',
+  onTap,
+  onDrawn,
+  children,
+}: {
+  bitmap: ImageBitmap | null;
+  label: string;
+  canvas: Canvas;
+  rebate?: SetUp['rebate'];
+  gesture?: Gesture;
+  onTap?: (at: Point, event: PointerEvent) => void;
+  onDrawn?: (points: Point[]) => void;
+  children?: ReactNode;
+}) {
+  const { widthMm, heightMm } = canvas;
+  const [points, setPoints] = useState<Point[]>([]);
+  const drawing = useRef(false);
+  const at = (event: PointerEvent<SVGSVGElement>): Point => {
+    const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
+    const inside = (share: number) => Math.min(1, Math.max(0, share));
+    return [inside((event.clientX - left) / width) * widthMm, inside((event.clientY - top) / height) * heightMm];
+  };
+  const draws = gesture !== 'tap' && onDrawn;
+  const so = gesture === 'arrow' && points.length > 1 ? [points[0], points[points.length - 1]] : points;
+  return (
+    <div className="relative w-full" style={{ aspectRatio: widthMm / heightMm }}>
+      <Bitmap bitmap={bitmap} label={label} />
+      <svg
+        className="absolute inset-0 h-full w-full"
+        style={{ touchAction: draws ? 'none' : undefined, cursor: draws || onTap ? 'crosshair' : undefined }}
+        viewBox={`0 0 ${widthMm} ${heightMm}`}
+        preserveAspectRatio="none"
+        data-testid="plan-stage"
+        onPointerDown={(event) => {
+          if (!draws) return onTap?.(at(event), event);
+          event.currentTarget.setPointerCapture(event.pointerId);
+          drawing.current = true;
+          setPoints([at(event)]);
+        }}
+        onPointerMove={(event) => {
+          if (!drawing.current) return;
+          const next = at(event);
+          setPoints((now) => {
+            const last = now[now.length - 1];
+            const far = Math.hypot(next[0] - last[0], next[1] - last[1]) > LEAST_MM * Math.max(widthMm, heightMm);
+            return far ? [...now, next] : now;
+          });
+        }}
+        onPointerUp={() => {
+          if (!drawing.current) return;
+          drawing.current = false;
+          if (so.length >= (gesture === 'loop' ? 3 : 2)) onDrawn?.(so);
+          else if (points.length > 0) onDrawn?.(points);
+          setPoints([]);
+        }}
+      >
+        {children}
+        {rebate && <VisibleWindow {...canvas} rebate={rebate} />}
+        {so.length > 1 && <Onpic d={`${lineOf(so)}${gesture === 'loop' ? 'Z' : ''}`} dash="7 4" />}
+      </svg>
+    </div>
+  );
+}
+
+/** A drawn loop as a place. */
+export const placeOfLoop = (points: readonly Point[]): Place => ({ outlines: [points.map(([x, y]): [number, number] => [x, y])] }); // prettier-ignore

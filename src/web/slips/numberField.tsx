@@ -1,0 +1,49 @@
+import { useEffect, useState } from 'react';
+
+/** A number typed by hand: taken when the field is left or Enter is pressed; what is no number in range goes back. */
+export function NumberField({
+  label,
+  value,
+  min,
+  max,
+  step,
+  unit,
+  shown = false,
+  onValue,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step: number;
+  unit?: string;
+  /** the label stands above the field; else it is only heard */
+  shown?: boolean;
+  onValue: (value: number) => void;
+}) {
+  const digits = step < 0.1 ? 2 : step < 1 ? 1 : 0;
+  const asText = (v: number) => String(+v.toFixed(digits));
+  const [text, setText] = useState(asText(value));
+  useEffect(() => setText(asText(value)), [value, digits]); // eslint-disable-line react-hooks/exhaustive-deps
+  const take = () => {
+    const typed = Number(text.replace(',', '.'));
+    if (text.trim() === '' || !Number.isFinite(typed) || typed < min || typed > max) return setText(asText(value));
+    if (Math.abs(typed - value) > 1e-9) onValue(typed);
+  };
+  return (
+    <label className={shown ? 'flex flex-col gap-1' : 'flex items-center gap-2'}>
+      <span className={shown ? 'small' : 'sr-only'}>{label}</span>
+      <span className="flex items-center gap-2">
+        <input
+          className="!min-h-10 w-20 !py-1"
+          inputMode="decimal"
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={take}
+          onKeyDown={(event) => event.key === 'Enter' && take()}
+        />
+        {unit && <span className="small">{unit}</span>}
+      </span>
+    </label>
+  );
+}
