@@ -1,8 +1,8 @@
 import { parseArgs } from 'node:util';
 import type { Covered, GreyPatch, CanvasSize } from '../core/photo';
 import { valueOfLightness } from '../core/colour';
-import type { KeyChoice } from '../core/plan';
-import type { Box, Corners, Point } from '../core/raster';
+import type { Departure, KeyChoice } from '../core/plan';
+import { placeOfBox, type Box, type Corners, type Point } from '../core/raster';
 import { InputError } from '../server/images/inputError';
 
 /** What `revlin read` was asked to measure. */
@@ -16,13 +16,15 @@ export interface ReadRequest {
   readonly crop?: Box;
   readonly greys: readonly GreyPatch[];
   readonly key: KeyChoice;
+  /** where the plan differs from the reference */
+  readonly departures: readonly Departure[];
   readonly regions: readonly Box[];
   readonly edges: readonly (readonly [Point, Point])[];
   readonly json: boolean;
 }
 
 export const USAGE =
-  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--json]';
+  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--departure "x,y,w,h=STEPS"|"x,y=STEPS"]... [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--json]';
 
 const refuse = (option: string, got: string, wanted: string) =>
   new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
@@ -75,6 +77,18 @@ function readColour(text: string): GreyPatch {
   return { box: readBox('--colour', place, 'photo pixels'), value: valueOfLightness(L), ab: [a, b] };
 }
 
+/** A box, or the mass at a point, that the plan has so many steps lighter than the reference. */
+function readDeparture(text: string): Departure {
+  const [where, amount, ...rest] = text.split('=');
+  const steps = amount === undefined || amount.trim() === '' ? NaN : Number(amount);
+  const [box, point] = [numbers(where, 4), numbers(where, 2)];
+  if (rest.length || !(Math.abs(steps) <= 9) || (!point && !(box && box[2] > 0 && box[3] > 0)))
+    throw refuse('--departure', text, 'a box or a point on a mass in canvas millimetres and how many steps lighter (negative: darker), like "100,80,60,40=1" or "120,90=-0.5"'); // prettier-ignore
+  const change = { kind: 'value', steps } as const;
+  if (point) return { where: { mass: [point[0], point[1]] }, change };
+  return { where: { place: placeOfBox(box as unknown as Box) }, change };
+}
+
 function readCovered(text: string, { widthMm, heightMm }: CanvasSize): Covered {
   const mm = numbers(text, 4);
   if (!mm || mm.some((v) => v < 0))
@@ -100,6 +114,7 @@ function parse(args: string[]) {
         grey: { type: 'string', multiple: true, default: [] },
         colour: { type: 'string', multiple: true, default: [] },
         key: { type: 'string', default: 'absolute' },
+        departure: { type: 'string', multiple: true, default: [] },
         region: { type: 'string', multiple: true, default: [] },
         edge: { type: 'string', multiple: true, default: [] },
         json: { type: 'boolean', default: false },
@@ -141,6 +156,7 @@ export function readArguments(args: string[]): ReadRequest | 'help' {
     crop: values.crop === undefined ? undefined : readBox('--crop', values.crop, 'reference pixels'),
     greys: [...values.grey.map(readGrey), ...values.colour.map(readColour)],
     key: values.key,
+    departures: values.departure.map(readDeparture),
     regions: values.region.map((text) => readBox('--region', text, 'canvas millimetres')),
     edges: values.edge.map(
       (text) =>

@@ -11,7 +11,15 @@ import {
   type Flat,
   type FoundCard,
 } from '../core/photo';
-import { cutTree, massTree, middleCrop, plannedPicture, resizeMasses, CROP_TOLERANCE } from '../core/plan';
+import {
+  CROP_TOLERANCE,
+  middleCrop,
+  PAINT_RANGE,
+  plainCrop,
+  planOf,
+  resizeMasses,
+  type PlanRequest,
+} from '../core/plan';
 import { doubtOf, readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
 import type { Box, Picture, Raster } from '../core/raster';
 import { decodePicture } from '../server/images/decodePicture';
@@ -123,19 +131,25 @@ function flatOrRefusal(photo: Picture, plan: Raster, request: ReadRequest): Show
   }
 }
 
+const planRequest = (reference: Picture, request: ReadRequest): PlanRequest => ({
+  crop: plainCrop(cropOf(reference, request)),
+  canvas: request.canvas,
+  key: request.key,
+  paint: PAINT_RANGE,
+  count: MASSES,
+  edits: [],
+  departures: request.departures,
+  pins: [],
+});
+
 /** Carries out `revlin read`. @throws InputError for input that cannot be measured */
 export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   checkBoxes(request);
   const [reference, ...photos] = await Promise.all([request.reference, ...request.photos].map(openPicture));
   photos.forEach((photo) => checkPhoto(photo, request));
-  const plan = plannedPicture(reference, {
-    crop: cropOf(reference, request),
-    canvas: request.canvas,
-    key: request.key,
-  });
+  const { picture: plan, masses } = planOf(reference, planRequest(reference, request), { ground: null, added: new Map() }); // prettier-ignore
   const shown = photos.map((photo) => flatOrRefusal(photo, plan, request));
   const flat = combineFlats(shown.map((one) => one.flat));
-  const masses = cutTree(massTree(plan), MASSES);
   const reading = readFlat(flat, { plan, masses });
   const sized = resizeMasses(masses, reading.aligned);
   const findings = findingsOf(reading, { massOf: sized.massOf, ids: sized.ids, uncertainty: doubtOf(flat) });

@@ -1,4 +1,4 @@
-import type { Next, PaintingDetail, PaintingSummary, ReadingDetail } from '../contract';
+import type { Next, PaintingDetail, PaintingSummary, Plan, ReadingDetail } from '../contract';
 
 /** "14 March" of an ISO day. */
 export const dayInWords = (day: string) =>
@@ -34,6 +34,12 @@ export function nextStep(
 
 export const nextOf = (detail: PaintingDetail) =>
   nextStep(detail.painting.id, detail.next, { sessionCount: detail.sessions.length, undecided: detail.undecided });
+
+const KEYS = { absolute: 'as it is', range: 'in the paint’s range', curve: 'in its key' } as const;
+
+/** What the plan's picture is: "reference in its key, 2 departures". */
+export const planInWords = ({ key, departures, pins }: Plan): string =>
+  [`reference ${KEYS[key.kind]}`, pins.length > 0 && 'drawn out of shape', departures.length > 0 && plural(departures.length, 'departure')].filter(Boolean).join(', '); // prettier-ignore
 
 /** Canvas size in the painter's unit. */
 export const sizeInWords = (widthMm: number, heightMm: number, units: 'mm' | 'inches') =>

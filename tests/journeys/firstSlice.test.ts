@@ -84,13 +84,18 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await page.getByLabel('Height').fill('300');
     await button(/Begin/).click();
     await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-reference.jpg'));
-    await button('Masses and key').waitFor();
+    await button('Masses and patterns').waitFor();
     expect(await axeFaults(page)).toEqual([]);
-    await button('Masses and key').click();
-    const name = page.getByPlaceholder(/.+/).first();
+    await button('Masses and patterns').click();
+    await page
+      .getByTestId('plan-stage')
+      .nth(1)
+      .click({ position: { x: 30, y: 30 } });
+    const name = page.getByLabel('Name of the chosen mass');
     await name.fill('the wall');
-    await name.press('Tab');
-    await page.getByText('plan version 2').waitFor();
+    await name.press('Enter');
+    await button(/Keep this plan/).click();
+    await page.getByText('Plan version 2 is kept').waitFor();
     expect(await axeFaults(page)).toEqual([]);
   });
 

@@ -118,6 +118,8 @@ export interface Ask {
   readonly greys?: Shot['patches'];
   readonly regions?: readonly (readonly number[])[];
   readonly key?: 'absolute' | 'range';
+  /** where the plan is meant to differ: as the command line takes it */
+  readonly departures?: readonly string[];
   /** mm a frame or tape hides on every side */
   readonly covered?: number;
   /** further photographs of the same session */
@@ -128,7 +130,7 @@ export interface Ask {
 export async function measure(
   motif: Motif,
   photo: string,
-  { corners, greys = [], regions = [], key, covered, more = [] }: Ask,
+  { corners, greys = [], regions = [], key, departures = [], covered, more = [] }: Ask,
 ): Promise<ReadReport> {
   const args = ['--reference', motif.reference, '--photo', photo, '--size', `${motif.widthMm}x${motif.heightMm}`];
   for (const path of more) args.push('--photo', path);
@@ -137,6 +139,7 @@ export async function measure(
   for (const { box, value } of greys) args.push('--grey', `${box.join(',')}=${value}`);
   for (const region of regions) args.push('--region', region.join(','));
   if (key) args.push('--key', key);
+  for (const departure of departures) args.push('--departure', departure);
   const request = readArguments(args);
   if (request === 'help') throw new Error('measure asked for help');
   return readCommand(request);

@@ -1,7 +1,9 @@
 import { anySetup, findCorners } from './corners';
 import { demoScene, madeUp, paintMotif, type Motif } from './easel';
+import { follow } from './departures';
 import { falseAlarms, lookFor } from './findings';
 import { maskOf, underFormerGlare } from './glare';
+import { agreements } from './masses';
 import { medianOf, quantileOf } from './statistics';
 import type { Row } from './targets';
 import { readUnder, type Condition } from './values';
@@ -129,10 +131,51 @@ async function glare(count: number): Promise<Row[]> {
   ]; // prettier-ignore
 }
 
+/** One step lighter as planned: on an outlined box, and on a mass. */
+async function departures(count: number): Promise<Row[]> {
+  const [followed, bare]: number[][] = [[], []];
+  let [raised, missed] = [0, 0];
+  for (let k = 0; k < count; k++) {
+    const motif = await madeUp(41 + k, [400, 300], k % 2 ? 'dark' : 'full');
+    const box = [60 + 30 * (k % 3), 170, 110, 80];
+    const inside = [box[0] + 20, box[1] + 15, box[2] - 40, box[3] - 30];
+    const result = await follow(motif, {
+      departure: `${box.join(',')}=1`,
+      mistake: { where: { box: box as [number, number, number, number] }, value: 1 },
+      inside,
+      seed: k + 400,
+    });
+    followed.push(Math.abs(result.followed.difference));
+    bare.push(Math.abs(result.bare.difference + 1));
+    raised += result.followed.words.length;
+    if (!result.bare.words.some((words) => /one step.* lighter|three quarters.* lighter/.test(words))) missed++;
+    say(
+      `  departure ${motif.name}: followed ${result.followed.difference.toFixed(2)}, bare ${result.bare.difference.toFixed(2)} ${result.bare.words.join(' ')}`,
+    );
+  }
+  return [
+    { name: `departure of one step lighter, ${count}: followed reads as planned, median`, reached: medianOf(followed), target: 0.25, unit: 'step' },
+    { name: 'departure: findings on it where it is followed', reached: raised, target: 0, unit: 'finding' },
+    { name: 'departure: the bare reference reads one step too dark, off by', reached: medianOf(bare), target: 0.25, unit: 'step' },
+    { name: 'departure: bare reference not told', reached: missed, target: 0, unit: 'case' },
+  ]; // prettier-ignore
+}
+
+/** The cut at eight masses against outlines drawn by hand. */
+async function masses(): Promise<Row[]> {
+  const list = await agreements(8);
+  for (const { file, mean, each } of list) say(`  masses ${file}: ${mean.toFixed(2)} (${each.map(({ name, overlap }) => `${name} ${overlap.toFixed(2)}`).join(', ')})`); // prettier-ignore
+  return [
+    { name: `masses: best overlap with hand-made outlines at 8, ${list.length} pictures`, reached: list.reduce((sum, { mean }) => sum + mean, 0) / list.length, target: 0.7, atLeast: true, unit: 'share' },
+  ]; // prettier-ignore
+}
+
 /** The suite in parts that can run beside one another, the longest first. @param scale 1 = as in CI; more = more pictures */
 export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   corners: (scale) => corners(24 * scale),
   glare: (scale) => glare(4 * scale),
   findings: (scale) => findings(10 * scale),
+  departures: (scale) => departures(4 * scale),
+  masses,
   values,
 };

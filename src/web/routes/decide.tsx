@@ -52,7 +52,9 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
 function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: ReadingDetail; number: number }) {
   const { painting, plan } = detail;
   const { findings } = reading;
-  const [chosen, setChosen] = useState<number | null>(() => findings.find(({ decision }) => !decision)?.index ?? null);
+  const [chosen, setChosen] = useState<number | null>(
+    () => findings.find(({ decision, loud }) => loud && !decision)?.index ?? null,
+  );
   const [view, setView] = useState(WHOLE);
   const [adding, setAdding] = useState(false);
   const outline = useOutline();
@@ -67,13 +69,13 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     // Only another finding moves the pictures; a decision about the same one does not.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [chosen]);
-  const open = findings.filter(({ decision }) => !decision);
+  const open = findings.filter(({ decision, loud }) => loud && !decision);
   const taken = findings.filter(({ decision }) => decision === 'taken').length;
   const own = detail.corrections.filter((one) => one.own && one.open && one.sessionNumber === number);
   const decide = (decision: Choice) => {
     if (!finding || deciding.busy) return;
     void deciding.decide(finding.index, decision).then((after) => {
-      const rest = after.findings.filter((one) => !one.decision);
+      const rest = after.findings.filter((one) => one.loud && !one.decision);
       setChosen((rest.find(({ index }) => index > finding.index) ?? rest[0])?.index ?? null);
     });
   };
@@ -95,7 +97,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     <div className="mt-3 flex flex-1 flex-wrap gap-x-10 gap-y-4">
       <div className="w-full lg:w-[256px]">
         <h3>
-          Session {number}: {plural(findings.length, 'finding')}
+          Session {number}: {plural(findings.filter(({ loud }) => loud).length, 'finding')}
         </h3>
         <p className="small">
           {findings.length > 0 && `Take three to seven. ${taken} taken, ${open.length} to decide.`}
@@ -109,6 +111,16 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
           }}
           own={own}
         />
+        {painting.drewMe && (
+          <p className="small mt-4">
+            What drew you to it: <span className="serif">{painting.drewMe}</span>
+          </p>
+        )}
+        {painting.setUp.wishes && (
+          <p className="small mt-2">
+            Wishes: <span className="serif">{painting.setUp.wishes}</span>
+          </p>
+        )}
         <button className="line mt-4" onClick={add}>
           Add what only an eye sees <kbd>A</kbd>
         </button>

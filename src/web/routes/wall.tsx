@@ -12,10 +12,11 @@ import { SurroundChoice } from '../slips/surround';
 import { AidBar } from '../wall/aidBar';
 import { useAids } from '../wall/aidState';
 import { Hanging, readSessions } from '../wall/hanging';
+import { Departures, departurePlaces, DetailsInPlace } from '../wall/planOverlay';
 import { Pictures, type Laid } from '../wall/pictures';
 import { usePicture } from '../wall/usePicture';
 import { WHOLE, zoomAt, type View } from '../wall/view';
-import { LIGHT_WORDS, nextOf } from '../words';
+import { LIGHT_WORDS, nextOf, planInWords } from '../words';
 import { useDetail } from './paintingLayout';
 
 const MOST_LISTED = 7;
@@ -69,9 +70,12 @@ export function Wall() {
   const [pinned, setPinned] = useState<Point | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const [marks, setMarks] = useState(true);
+  const [details, setDetails] = useState(false);
   const [showFlat, setShowFlat] = useState(true);
   const range = usePlanRange(left?.pixels);
-  const open = (reading?.findings ?? []).filter(({ decision }) => decision !== 'dismissed');
+  const open = (reading?.findings ?? []).filter(({ decision, loud }) => loud && decision !== 'dismissed');
+  const tied = detail.references.filter(({ place, governs }) => place && !governs);
+  const departures = departurePlaces(detail, reading);
   const listed = open.slice(0, MOST_LISTED);
   const step = nextOf(detail);
   const hang = (next: Laid) => {
@@ -109,7 +113,7 @@ export function Wall() {
   });
   const planName = (
     <>
-      <b>Plan</b>&ensp;{plan?.key.kind === 'range' ? 'reference in the paint’s range' : 'reference as it is'}
+      <b>Plan</b>&ensp;{plan && planInWords(plan)}
     </>
   );
   const flatName = photo ? (
@@ -130,6 +134,8 @@ export function Wall() {
           others={others}
           marks={marks}
           onMarks={setMarks}
+          details={tied.length > 0 ? details : null}
+          onDetails={setDetails}
           zoomed={view.zoom !== 1}
           onWhole={() => setView(whole(view))}
         />
@@ -148,6 +154,14 @@ export function Wall() {
           chosen={chosen}
           range={range}
           showFlat={showFlat}
+          onPlan={(toPx) =>
+            beside === null && (
+              <>
+                {marks && <Departures places={departures} painting={painting} toPx={toPx} />}
+                {details && <DetailsInPlace details={tied} painting={painting} toPx={toPx} />}
+              </>
+            )
+          }
           names={{ plan: beside === null ? planName : <b>Session {beside}</b>, flat: flatName }}
         />
         {laid === 'blink' && <p className="small">Space changes the picture.</p>}

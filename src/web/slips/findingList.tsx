@@ -2,10 +2,11 @@ import type { Correction, FindingOfReading } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 
 /** The order painters correct in. */
-const GROUPS = [
-  { name: 'Value', kinds: ['value'] },
-  { name: 'Temperature and chroma', kinds: ['temperature', 'chroma'] },
-] as const;
+const GROUPS: readonly { name: string; holds: (finding: FindingOfReading) => boolean }[] = [
+  { name: 'Value', holds: ({ kind, loud }) => loud && kind === 'value' },
+  { name: 'Temperature and chroma', holds: ({ kind, loud }) => loud && kind !== 'value' },
+  { name: 'Not called for at this stage', holds: ({ loud }) => !loud },
+];
 
 const DECIDED = { taken: 'taken', dismissed: 'dismissed', later: 'not now' } as const;
 
@@ -20,8 +21,8 @@ interface Props {
 export function FindingList({ findings, chosen, onChoose, own }: Props) {
   return (
     <>
-      {GROUPS.map(({ name, kinds }) => {
-        const inGroup = findings.filter(({ kind }) => (kinds as readonly string[]).includes(kind));
+      {GROUPS.map(({ name, holds }) => {
+        const inGroup = findings.filter(holds);
         if (inGroup.length === 0) return null;
         return (
           <section key={name} aria-label={name} className="mt-4">
@@ -42,6 +43,7 @@ export function FindingList({ findings, chosen, onChoose, own }: Props) {
                       </span>
                       <span className="small block">
                         <Mark name={markOf(finding)} label="" /> {finding.instruction}
+                        {finding.passage && `; ${finding.passage}`}
                       </span>
                     </span>
                   </button>

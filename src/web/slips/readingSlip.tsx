@@ -30,6 +30,18 @@ function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }
   );
 }
 
+/** What the stage does not call for yet. */
+export function Waiting({ reading: { findings, stage } }: { reading: ReadingDetail }) {
+  const waiting = findings.filter(({ loud, decision }) => !loud && !decision).length;
+  if (waiting === 0) return null;
+  return (
+    <p className="small pt-1">
+      {plural(waiting, 'more place')} {waiting === 1 ? 'waits' : 'wait'}: the stage “{stage}” does not call for{' '}
+      {waiting === 1 ? 'it' : 'them'} yet.
+    </p>
+  );
+}
+
 interface Props {
   readonly detail: PaintingDetail;
   readonly number: number;
@@ -79,6 +91,7 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
       {openCount > listed.length && (
         <p className="small pt-1">{plural(openCount - listed.length, 'smaller one')} under Decide.</p>
       )}
+      <Waiting reading={reading} />
       <Verdicts detail={detail} number={number} />
       {reading.coverage && (
         <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>

@@ -23,12 +23,28 @@ interface Props {
   readonly others: readonly number[];
   readonly marks: boolean;
   readonly onMarks: (on: boolean) => void;
+  /** detail references tied to their places; null = there are none */
+  readonly details: boolean | null;
+  readonly onDetails: (on: boolean) => void;
   readonly zoomed: boolean;
   readonly onWhole: () => void;
 }
 
 /** How the pictures hang: side by side, one over the other, blinking; and what hangs beside the painting. */
-export function Hanging({ laid, onLaid, beside, onBeside, others, marks, onMarks, zoomed, onWhole }: Props) {
+export function Hanging({
+  laid,
+  onLaid,
+  beside,
+  onBeside,
+  others,
+  marks,
+  onMarks,
+  details,
+  onDetails,
+  zoomed,
+  onWhole,
+}: Props) {
+  // prettier-ignore
   return (
     <div className="words mb-9" role="group" aria-label="How the pictures hang">
       {WAYS.map(([name, words]) => (
@@ -55,6 +71,11 @@ export function Hanging({ laid, onLaid, beside, onBeside, others, marks, onMarks
       <button className="word" aria-pressed={marks} onClick={() => onMarks(!marks)}>
         Marks
       </button>
+      {details !== null && (
+        <button className="word" aria-pressed={details} onClick={() => onDetails(!details)}>
+          Details
+        </button>
+      )}
       {zoomed && (
         <button className="word" onClick={onWhole}>
           Whole picture <kbd>0</kbd>

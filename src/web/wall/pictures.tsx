@@ -7,6 +7,7 @@ import { aidsOf } from './aidState';
 import { FindingMarks } from './findingMarks';
 import type { Stroke } from './outlining';
 import { PictureFrame, type FrameSize } from './pictureFrame';
+import { FrameWindow } from './planOverlay';
 import { Ruler } from './ruler';
 import { SpotCross } from './spotCross';
 import { useThroughAids, type LoadedPicture } from './usePicture';
@@ -35,6 +36,8 @@ interface Props {
   readonly showFlat: boolean;
   /** leader lines to numerals in the margin; on unless said otherwise */
   readonly leaders?: boolean;
+  /** drawn on the plan alone */
+  readonly onPlan?: (toPx: (at: Point) => Point) => ReactNode;
 }
 
 const BACK = 0.32; // the picture's size from across the room, as a share
@@ -76,6 +79,8 @@ export function Pictures(props: Props) {
     : props.view;
   const over = (withFindings: boolean) => (toPx: (at: Point) => Point, size: FrameSize) => (
     <>
+      {!aids.cover && <FrameWindow painting={painting} toPx={toPx} />}
+      {!withFindings && !aids.cover && props.onPlan?.(toPx)}
       {aids.cover && <CoverSheet at={spot && toPx(spot)} size={size} />}
       {withFindings && !aids.cover && (
         <FindingMarks

@@ -1,0 +1,79 @@
+import type { Painting, PaintingDetail, ReadingDetail, Reference } from '../../contract';
+import { placeHolds, type Point } from '../../core/raster';
+
+type ToPx = (at: Point) => Point;
+
+/** What the frame will leave to be seen, on any picture of the canvas. */
+export function FrameWindow({ painting, toPx }: { painting: Painting; toPx: ToPx }) {
+  const { widthMm, heightMm } = painting;
+  const { top, right, bottom, left } = painting.setUp.rebate;
+  if (top + right + bottom + left === 0) return null;
+  const [x0, y0] = toPx([left / widthMm, top / heightMm]);
+  const [x1, y1] = toPx([1 - right / widthMm, 1 - bottom / heightMm]);
+  const box = { x: Math.min(x0, x1), y: Math.min(y0, y1), width: Math.abs(x1 - x0), height: Math.abs(y1 - y0) };
+  return (
+    <g fill="none" data-testid="window">
+      <rect {...box} stroke="#fff" strokeWidth="2" strokeOpacity=".8" />
+      <rect {...box} stroke="#000" strokeWidth="1" strokeDasharray="5 4" />
+    </g>
+  );
+}
+
+/** Detail references in their places on the main one. */
+export function DetailsInPlace({
+  details,
+  painting,
+  toPx,
+}: {
+  details: readonly Reference[];
+  painting: Painting;
+  toPx: ToPx;
+}) {
+  // prettier-ignore
+  return details.map(({ id, fileName, place }) => {
+    if (!place) return null;
+    const [x, y, w, h] = place;
+    const [x0, y0] = toPx([x / painting.widthMm, y / painting.heightMm]);
+    const [x1, y1] = toPx([(x + w) / painting.widthMm, (y + h) / painting.heightMm]);
+    const box = { x: Math.min(x0, x1), y: Math.min(y0, y1), width: Math.abs(x1 - x0), height: Math.abs(y1 - y0) };
+    return (
+      <g key={id}>
+        <image href={`/api/references/${id}/preview.jpg`} {...box} preserveAspectRatio="xMidYMid slice">
+          <title>{fileName}</title>
+        </image>
+        <rect {...box} fill="none" stroke="#fff" strokeWidth="3" />
+        <rect {...box} fill="none" stroke="#000" strokeWidth="1" />
+      </g>
+    );
+  });
+}
+
+/** Places of the plan's departures: drawn round where they are outlined, found among the masses where they stand on one. */
+export const departurePlaces = ({ plan }: PaintingDetail, reading: ReadingDetail | undefined) =>
+  (plan?.departures ?? []).flatMap(({ where }) => {
+    if ('place' in where) return [where.place];
+    const mass = reading?.masses.find(({ place }) => placeHolds(place, where.mass));
+    return mass ? [mass.place] : [];
+  });
+
+/** A line that leaves the dotted one: where the plan departs from the reference. */
+export function Departures({
+  places,
+  painting,
+  toPx,
+}: {
+  places: ReturnType<typeof departurePlaces>;
+  painting: Painting;
+  toPx: ToPx;
+}) {
+  // prettier-ignore
+  return places.map(({ outlines }, i) => {
+    const d = outlines.map((outline) => `M${outline.map(([x, y]) => toPx([x / painting.widthMm, y / painting.heightMm]).map((v) => v.toFixed(1)).join(' ')).join('L')}Z`).join(''); // prettier-ignore
+    return (
+      <g key={i} fill="none" fillRule="evenodd">
+        <path d={d} stroke="#fff" strokeWidth="3" strokeOpacity=".8" />
+        <path d={d} stroke="#000" strokeWidth="1.4" strokeDasharray="1.5 3.5" />
+      </g>
+    );
+  });
+}
