@@ -253,7 +253,8 @@ export const FindingOfReading = z.object({
 export const ReadingDetail = z.object({
   id: Id,
   photoId: Id,
-  planVersion: z.number().int(),
+  /** null = read without a plan: the painting has no reference */
+  planVersion: z.number().int().nullable(),
   algorithm: z.number().int(),
   createdAt: Time,
   /** the corners, greys, shots, light or plan have changed since */

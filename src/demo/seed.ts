@@ -2,6 +2,7 @@
 import { mkdir, readFile, rename, rm } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import sharp from 'sharp';
 import { hireCrew } from '../server/jobs/crew';
 import { JobBoard } from '../server/jobs/jobBoard';
 import { PhoneDoor } from '../server/phone/phoneDoor';
@@ -9,7 +10,9 @@ import { openDatabase } from '../server/store/database';
 import { openFiles } from '../server/store/files';
 import { addPainting, putOnEasel } from '../server/studio/paintings';
 import { changePlan } from '../server/studio/plans';
-import { addReference } from '../server/studio/references';
+import { addFurtherReference, addReference, changeReference } from '../server/studio/references';
+import { changePainting } from '../server/studio/setUp';
+import { APPROACHES } from '../core/plan';
 import { describePainting } from '../server/studio/describe';
 import { learnGround } from '../server/studio/ground';
 import { addPhoto, addSession, setCorners, setGreys } from '../server/studio/photos';
@@ -17,7 +20,7 @@ import { decide, describeReading, readPhoto } from '../server/studio/readings';
 import type { Studio } from '../server/studio/studio';
 import { realWorld } from '../server/world';
 import { placeOfBox, type Corners } from '../core/raster';
-import { MassMark, type Job, type Place } from '../contract';
+import { MassMark, SetUp, type Job, type Place } from '../contract';
 import { RECIPES } from './paintings';
 import type { PaintingRecipe, SessionRecipe } from './paintings/recipe';
 
@@ -46,9 +49,24 @@ const ended = (studio: Studio, { id }: Job) =>
     });
   });
 
-/** Names the masses at the recipe's points. */
-async function nameMasses(studio: Studio, id: string, { masses, names }: PaintingRecipe): Promise<void> {
-  await changePlan(studio, id, { masses, marks: names.map((mark) => MassMark.parse(mark)) });
+/** Everything the recipe plans, as a painter would have kept it. */
+async function plan(studio: Studio, id: string, recipe: PaintingRecipe): Promise<void> {
+  const { masses, names, quiet = [], loose = [], departures = [], setUp } = recipe;
+  const marks = names.map((mark) => MassMark.parse({ ...mark, quiet: quiet.includes(mark.name), loose: loose.includes(mark.name) })); // prettier-ignore
+  await changePlan(studio, id, { masses, marks, ...recipe.plan, departures: departures.map((one) => ({ ...one, id: studio.world.newId() })) }); // prettier-ignore
+  const approach = APPROACHES.find((one) => one.id === setUp.approach);
+  if (!approach) throw new Error(`seed: no approach ${setUp.approach}.`);
+  await changePainting(studio, id, { setUp: SetUp.parse({ ...setUp, approach }) });
+}
+
+/** A closer picture beside the main one, cut from the scene, tied to its place. */
+async function addDetail(studio: Studio, id: string, { scene, slug, detail }: PaintingRecipe): Promise<void> {
+  if (!detail) return;
+  const [left, top, width, height] = detail.cut;
+  const bytes = await sharp(join(DATA, scene)).extract({ left, top, width, height }).jpeg({ quality: 92 }).toBuffer();
+  const { references } = await addFurtherReference(studio, id, { arrived: { name: `${slug}-close.jpg`, bytes }, purpose: 'detail' }); // prettier-ignore
+  const added = references[references.length - 1];
+  await changeReference(studio, added.id, { note: detail.note, source: 'my own photograph', place: [...detail.place] });
 }
 
 async function playSession(
@@ -82,7 +100,8 @@ async function fill(studio: Studio, recipe: PaintingRecipe): Promise<string> {
   const { title, widthMm, heightMm, drewMe } = recipe;
   const { painting } = await addPainting(studio, { title, widthMm, heightMm, drewMe });
   await addReference(studio, painting.id, await fileOf(recipe.scene));
-  await nameMasses(studio, painting.id, recipe);
+  await addDetail(studio, painting.id, recipe);
+  await plan(studio, painting.id, recipe);
   for (const [i, session] of recipe.sessions.entries())
     await playSession(studio, { id: painting.id, recipe, session, number: i + 1 });
   return painting.id;

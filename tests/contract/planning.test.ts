@@ -1,7 +1,9 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { APPROACHES } from '../../src/core/plan';
 import type { Departure, Place } from '../../src/contract';
-import { ask, demoFile, ended, paintingWithReference, photographSession, readWithCard, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+import { ask, DEMO, demoFile, ended, paintingWithReference, photographSession, readWithCard, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
 
 let server: Server;
 beforeAll(async () => {
@@ -9,6 +11,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
+const readDemo = (name: string) => readFile(join(DEMO, name));
 const detailOf = (paintingId: string) => ask(server, 'getPainting', { params: { paintingId } });
 const KEY = { kind: 'absolute' as const, darkest: 1.6, white: 9.3, knots: [] };
 const boxPlace = (x: number, y: number, w: number, h: number): Place => ({ outlines: [[[x, y], [x + w, y], [x + w, y + h], [x, y + h]]] }); // prettier-ignore
@@ -109,7 +112,7 @@ describe('the plan', () => {
     expect(jobs).toHaveLength(1);
     for (const job of jobs) expect((await ended(server, job)).state).toBe('done');
     const after = await ask(server, 'getReading', { params: { photoId: photo.id } });
-    expect(after.planVersion).toBe(before.planVersion + 1);
+    expect(after.planVersion).toBe((before.planVersion ?? 0) + 1);
     const dark = after.findings.find(({ kind, region: { box }, amount }) => kind === 'value' && box[1] < 60 && box[0] < 120 && amount < -0.8); // prettier-ignore
     expect(dark?.words).toMatch(/lighter/);
     const plans = await ask(server, 'listPlans', { params });
@@ -171,5 +174,32 @@ describe('set-up', () => {
     expect(loud.length).toBeLessThan(staged.findings.length);
     expect(after.undecided).toBe(loud.length);
     expect(after.undecided).toBeLessThan(undecided);
+  });
+});
+
+describe('without a reference', () => {
+  test('a painting from memory is photographed, squared, lit and noted; what needs a plan says so', async () => {
+    const { painting } = await ask(server, 'addPainting', { body: { title: 'From memory', widthMm: 400, heightMm: 300 } }); // prettier-ignore
+    const params = { paintingId: painting.id };
+    expect((await detailOf(painting.id)).next).toBe('add-reference');
+    const after = await ask(server, 'changePainting', { params, body: { setUp: { ...painting.setUp, from: 'memory' } } }); // prettier-ignore
+    expect(after.next).toBe('start-session');
+    const { photo } = await photographSession(server, painting.id, 5);
+    const corners = JSON.parse((await readDemo('enamel-pot-session-5.json')).toString()).corners;
+    await ask(server, 'setCorners', { params: { photoId: photo.id }, body: { corners } });
+    const reading = await readWithCard(server, photo.id, 5);
+    expect(reading).toMatchObject({ planVersion: null, masses: [], findings: [], stale: false });
+    expect(reading.light.method).toBe('card');
+    const flat = await fetch(`${server.url}/api/photos/${photo.id}/flat.jpg`);
+    expect(flat.headers.get('content-type')).toBe('image/jpeg');
+    const place = boxPlace(50, 50, 60, 60);
+    const no = await refusal(await send(server, 'measure', { params: { photoId: photo.id }, body: { place } }));
+    expect(no.code).toBe('no-plan');
+    const note = { photoId: photo.id, place, kind: 'value' as const, name: 'corner', words: 'Quieter.' };
+    expect((await ask(server, 'addCorrection', { params, body: note })).own).toBe(true);
+    // A reference found later gives it a plan, and the next reading compares.
+    await ask(server, 'addReference', { params, file: await demoFile('enamel-pot-reference.jpg') });
+    await ended(server, await ask(server, 'readPhoto', { params: { photoId: photo.id } }));
+    expect((await ask(server, 'getReading', { params: { photoId: photo.id } })).masses.length).toBeGreaterThan(4);
   });
 });

@@ -1,3 +1,5 @@
+import type { Place } from '../../contract';
+import { placeOfBox } from '../../core/raster';
 import type { PaintingRecipe } from './recipe';
 
 /** Object numbers of the scene's ID render (still.pov with ID=1). */
@@ -41,6 +43,8 @@ export const enamelPot: PaintingRecipe = {
     { name: 'lid, turned away', at: [155, 72] },
     { name: 'handle', at: [207, 120] },
     { name: 'front persimmon', at: [195, 205] },
+    { name: 'right persimmon, shadow', at: [345, 195] },
+    { name: 'wall, inside the handle', at: [188, 140] },
     { name: 'front persimmon, shadow', at: [235, 205] },
     { name: 'right persimmon', at: [310, 205] },
     { name: 'bowl', at: [265, 175] },
@@ -48,6 +52,36 @@ export const enamelPot: PaintingRecipe = {
     { name: 'ledge', at: [385, 220] },
     { name: 'under the ledge', at: [200, 280] },
   ],
+  setUp: {
+    surface: 'oil-primed panel, warm ochre ground',
+    rebate: { top: 5, right: 5, bottom: 5, left: 5 },
+    light: 'window from the left, blind half down; palette under the same window',
+    approach: 'wash-lift-layer',
+    stage: 'last',
+  },
+  plan: {
+    focal: { at: [194, 204], rx: 62, ry: 52 },
+    path: [
+      [60, 110],
+      [140, 150],
+      [194, 204],
+      [330, 200],
+    ],
+    palette: 'titanium white, ultramarine, raw umber, burnt sienna, cadmium orange; no black in the pot',
+  },
+  quiet: ['wall', 'wall, left'],
+  departures: [
+    {
+      where: { place: placeOfBox([124, 166, 16, 14]) as Place },
+      change: { kind: 'left-out' },
+      why: 'The small chip would read as a hole.',
+    },
+  ],
+  detail: {
+    cut: [1660, 1540, 880, 770],
+    place: [166, 154, 88, 77],
+    note: 'the calyx, and how the light turns under it',
+  },
   sessions: [
     {
       date: '2026-03-03',

@@ -18,6 +18,24 @@ export const glasshouseDoor: PaintingRecipe = {
     { name: 'bricks, right', at: [195, 240] },
     { name: 'path', at: [120, 265] },
   ],
+  setUp: {
+    surface: 'fine linen, cool grey ground',
+    rebate: { top: 8, right: 8, bottom: 8, left: 8 },
+    viewingM: 2,
+    light: 'north window, overcast',
+    approach: 'draw-mass-redraw',
+    stage: 'draw',
+  },
+  plan: { focal: { at: [118, 225], rx: 40, ry: 48 } },
+  quiet: ['sky'],
+  loose: ['path'],
+  departures: [
+    {
+      where: { mass: [120, 300] },
+      change: { kind: 'value', steps: -0.5 },
+      why: 'So that the door stays the lighter one.',
+    },
+  ],
   sessions: [
     {
       date: '2026-03-17',

@@ -19,6 +19,9 @@ export const plasterShell: PaintingRecipe = {
     { name: 'ball', at: [187, 180] },
     { name: 'cast shadow', at: [150, 189] },
   ],
+  setUp: { surface: 'paper on board, light grey ground', approach: 'one-colour', stage: 'edges' },
+  plan: { focal: { at: [125, 150], rx: 50, ry: 40 } },
+  quiet: ['wall'],
   sessions: [
     {
       date: '2026-01-12',

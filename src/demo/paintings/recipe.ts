@@ -1,3 +1,4 @@
+import type { Departure, PlanContent, SetUp } from '../../contract';
 import type { Setup } from '../studio/camera';
 import type { Rgb } from '../studio/colour';
 import type { Layer } from '../studio/painter';
@@ -33,5 +34,18 @@ export interface PaintingRecipe {
   readonly masses: number;
   /** the painter's names of masses, each with a point (canvas mm) that lies in it; the first name a mass gets stays */
   readonly names: readonly { readonly name: string; readonly at: readonly [number, number] }[];
+  /** what holds for the whole painting; the approach by its id */
+  readonly setUp: Partial<Omit<SetUp, 'approach'>> & { readonly approach: string };
+  readonly plan: Partial<Pick<PlanContent, 'focal' | 'path' | 'palette' | 'key'>>;
+  /** names of masses that must stay quiet, or are left loose */
+  readonly quiet?: readonly string[];
+  readonly loose?: readonly string[];
+  readonly departures?: readonly Omit<Departure, 'id'>[];
+  /** a closer picture of one place, cut from the scene (px), and where it belongs (canvas mm) */
+  readonly detail?: {
+    readonly cut: readonly [number, number, number, number];
+    readonly place: readonly [number, number, number, number];
+    readonly note: string;
+  };
   readonly sessions: readonly SessionRecipe[];
 }

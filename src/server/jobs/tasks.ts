@@ -102,7 +102,9 @@ export interface Tasks {
       lightFrom: 'auto' | 'last-session' | 'as-photographed';
       /** factors on what the light leaves uncertain, for what was told about lamp and paint */
       doubt: { value: number; warmth: number };
-      plan: PlanTask;
+      canvas: CanvasSize;
+      /** null = the painting has no reference */
+      plan: PlanTask | null;
       places: readonly Place[];
     };
     answer: ReadAnswer;

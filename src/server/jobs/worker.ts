@@ -2,12 +2,12 @@ import type { MessagePort } from 'node:worker_threads';
 import type { PassageLabel } from '../../contract';
 import { changeInWords, findingsOf, weighed, wholePicture, type Finding } from '../../core/correct';
 import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, isCovered, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
-import { massAt, type PlannedPicture } from '../../core/plan';
+import { massAt, readingSize, type PlannedPicture } from '../../core/plan';
 import { lightOfPicture, pixelsIn, placeOfBox, placeOfPixels, type Raster } from '../../core/raster';
 import { coverageOf, doubtOf, groundFrom, readFlat, readPlace, uniformChange, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
-import type { Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
+import type { PlanTask, Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
 
 type Tell = (doing: string, share: number) => void;
 type Ask<N extends TaskName> = Tasks[N]['ask'];
@@ -40,7 +40,10 @@ async function corners({ photo, canvas, covered, plan, cardValues }: Ask<'corner
 }
 
 /** The last session's flat as light at reading size. */
-async function openBefore(stored: StoredPicture, { width, height }: Raster): Promise<Raster> {
+async function openBefore(
+  stored: StoredPicture,
+  { width, height }: { width: number; height: number },
+): Promise<Raster> {
   const flat = await openStored(stored);
   return lightOfPicture(flat, [0, 0, flat.width, flat.height], { width, height });
 }
@@ -59,11 +62,11 @@ function leaveOut({ mask, hidden, small, canvas }: Flat, areas: Shot['areas']): 
 
 /** Every shot of a session as one flat, under what is known of the light. */
 async function openFlat(
-  { shots, board, before, ground, lightFrom, plan: { canvas } }: Ask<'read'>,
-  plan: Raster,
+  { shots, board, before, ground, lightFrom, canvas }: Ask<'read'>,
+  plan: Raster | null,
   tell: Tell,
 ) {
-  const beforeFlat = before && (await openBefore(before, plan));
+  const beforeFlat = before && (await openBefore(before, readingSize(canvas)));
   const boardPhoto = board && { photo: await openStored(board.photo), corners: board.corners ?? undefined };
   const flats: Flat[] = [];
   let squared: Raster | null = null;
@@ -116,7 +119,7 @@ async function changeSince(last: Ask<'read'>['last'], flat: Flat): Promise<Unifo
 const NOT_JUDGED: readonly PassageLabel[] = ['undecided', 'placeholder', 'to be covered', 'exaggerated for now'];
 
 /** What the plan says is compared with nothing, and passages that are not judged, are read by nothing. */
-function leaveIgnored({ mask }: Flat, plan: PlannedPicture, { passages, canvas }: Ask<'read'>['plan']): void {
+function leaveIgnored({ mask }: Flat, plan: PlannedPicture, { passages, canvas }: PlanTask): void {
   plan.ignored.forEach((ignored, i) => ignored && (mask[i] = 1));
   for (const { where, label } of passages)
     if (NOT_JUDGED.includes(label))
@@ -126,11 +129,7 @@ function leaveIgnored({ mask }: Flat, plan: PlannedPicture, { passages, canvas }
 type Said = Finding & { passage: PassageLabel | null };
 
 /** Findings with the passage their middle lies on; lights that are saved for last are not yet missed. */
-function onPassages(
-  findings: readonly Finding[],
-  plan: PlannedPicture,
-  { passages, canvas }: Ask<'read'>['plan'],
-): Said[] {
+function onPassages(findings: readonly Finding[], plan: PlannedPicture, { passages, canvas }: PlanTask): Said[] {
   // prettier-ignore
   const mmPerPixel = canvas.widthMm / plan.picture.width;
   const places = passages.map(({ where, label }) => ({ label, pixels: new Set(pixelsWhere(where, plan, mmPerPixel)) }));
@@ -147,7 +146,7 @@ function onPassages(
 function findingsAfter(
   reading: Reading,
   change: UniformChange | null,
-  { flat, plan, task }: { flat: Flat; plan: PlannedPicture; task: Ask<'read'>['plan'] },
+  { flat, plan, task }: { flat: Flat; plan: PlannedPicture; task: PlanTask },
 ): Said[] {
   const light = doubtOf(flat);
   const { masses: map, picture } = plan;
@@ -160,22 +159,44 @@ function findingsAfter(
   return onPassages(whole ? [whole, ...own] : own, plan, task);
 }
 
-async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
-  tell('opening the plan', 0.05);
-  const plan = await openPlan(ask.plan);
-  tell('opening the photograph', 0.2);
-  const opened = await openFlat(ask, plan.picture, tell);
-  const flat = doubted(opened.flat, ask.doubt);
-  tell('comparing it with the plan', 0.7);
-  const notRead = flat.mask.slice();
+/** What a flat shows against its plan. */
+async function against(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: PlannedPicture; task: PlanTask }) {
   const coverage = coverageOn(flat, plan, ask);
   coverage?.bare.forEach((bare, i) => bare && (flat.mask[i] = 1));
-  leaveIgnored(flat, plan, ask.plan);
-  const reading = readFlat(flat, { plan: plan.picture, masses: plan.masses, toleranceMm: ask.plan.toleranceMm });
+  leaveIgnored(flat, plan, task);
+  const reading = readFlat(flat, { plan: plan.picture, masses: plan.masses, toleranceMm: task.toleranceMm });
   const change = await changeSince(ask.last, flat);
-  const findings = findingsAfter(reading, change, { flat, plan, task: ask.plan });
+  return {
+    coverage,
+    change: change && ask.last ? changeInWords(change, ask.last.session) : null,
+    masses: reading.masses,
+    findings: findingsAfter(reading, change, { flat, plan, task }),
+    places: ask.places.map((place) => readPlace(reading.aligned, place, flat)),
+  };
+}
+
+/** Without a plan there is nothing to differ from. */
+const alone = ({ places }: Ask<'read'>): Awaited<ReturnType<typeof against>> => ({
+  coverage: null,
+  change: null,
+  masses: [],
+  findings: [],
+  places: places.map(() => null),
+});
+
+async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
+  tell('opening the plan', 0.05);
+  const plan = ask.plan && (await openPlan(ask.plan));
+  tell('opening the photograph', 0.2);
+  const opened = await openFlat(ask, plan?.picture ?? null, tell);
+  const flat = doubted(opened.flat, ask.doubt);
+  const notRead = flat.mask.slice();
+  const grid = gridOf(flat);
+  const shapeOf = (pixels: Uint8Array) => (pixels.includes(1) ? placeOfPixels(pixels, grid) : null);
+  if (plan) tell('comparing it with the plan', 0.7);
+  const compared = plan && ask.plan ? await against(ask, flat, { plan, task: ask.plan }) : alone(ask);
+  const { coverage } = compared;
   tell('keeping the reading', 0.9);
-  const shapeOf = (pixels: Uint8Array) => (pixels.includes(1) ? placeOfPixels(pixels, reading.aligned) : null);
   return {
     flatJpeg: await jpegOf(flat.picture()),
     squaredJpeg: await jpegOf(opened.squared, 85),
@@ -185,18 +206,18 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
     glareShare: flat.glareShare,
     glare: shapeOf(notRead),
     coverage: coverage && { covered: coverage.covered, alike: coverage.alike, bare: shapeOf(coverage.bare) },
-    change: change && ask.last ? changeInWords(change, ask.last.session) : null,
+    change: compared.change,
     blurMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
     quality: flat.quality.faults.map((fault) => wordsForFault(fault, flat.light)),
-    masses: reading.masses,
-    findings,
-    places: ask.places.map((place) => readPlace(reading.aligned, place, flat)),
+    masses: compared.masses,
+    findings: compared.findings,
+    places: compared.places,
   };
 }
 
 /** The bare surface's colour. */
 async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
-  const { picture } = await openPlan(ask.plan);
+  const picture = ask.plan && (await openPlan(ask.plan)).picture;
   const { flat } = await openFlat(ask, picture, tell);
   const { width, height } = flat.small;
   const inner = placeOfBox([0.1 * width, 0.1 * height, 0.8 * width, 0.8 * height]);
@@ -206,7 +227,7 @@ async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
 
 /** How good the photographs are, without reading them. */
 async function judge(ask: Ask<'judge'>, tell: Tell): Answer<'judge'> {
-  const { picture } = await openPlan(ask.plan);
+  const picture = ask.plan && (await openPlan(ask.plan)).picture;
   const flat = doubted((await openFlat(ask, picture, tell)).flat, ask.doubt);
   const { light, quality, glareShare, blurMm } = flat;
   return {

@@ -1,7 +1,13 @@
 import type { Knex } from 'knex';
+import { allowPlanless, forbidPlanless } from './planlessMigration';
 import { addPlanning, dropPlanning } from './planMigration';
 
-type Migration = { name: string; up: (knex: Knex) => Promise<void>; down: (knex: Knex) => Promise<void> };
+type Migration = {
+  name: string;
+  config?: { transaction: boolean };
+  up: (knex: Knex) => Promise<void>;
+  down: (knex: Knex) => Promise<void>;
+};
 
 const id = (table: Knex.CreateTableBuilder) => table.string('id', 36).primary();
 const link = (table: Knex.CreateTableBuilder, name: string, to: string) =>
@@ -247,6 +253,7 @@ export const MIGRATIONS: readonly Migration[] = [
     down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumns('room', 'hour')),
   },
   { name: '009-planning', up: addPlanning, down: dropPlanning },
+  { name: '010-planless', up: allowPlanless, down: forbidPlanless, config: { transaction: false } },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

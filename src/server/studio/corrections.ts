@@ -1,6 +1,7 @@
 import type { BodyOf, Correction } from '../../contract';
 import { correctionOf } from './describe';
 import { homeOf } from './looking';
+import { governingPlan, setUpOf } from './planRows';
 import { amountOf, measurePlace } from './readings';
 import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';
@@ -17,7 +18,8 @@ export async function addCorrection(
   const { session, painting } = await homeOf(studio, await rowOf<PhotoRow>(db, 'photo', photoId));
   if (painting.id !== paintingId)
     throw new InputError('photo', 'That photograph belongs to another painting. Nothing was changed.', 409);
-  const seen = await measurePlace(studio, photoId, place);
+  // Without a plan a note of the painter's own is kept as it is; there is nothing to measure it against.
+  const seen = setUpOf(painting).from === 'photograph' || (await governingPlan(db, paintingId)) ? await measurePlace(studio, photoId, place) : null; // prettier-ignore
   const row: CorrectionRow = {
     id: world.newId(),
     paintingId,
@@ -28,8 +30,8 @@ export async function addCorrection(
     name,
     words,
     place: JSON.stringify(place),
-    difference: amountOf(kind, seen),
-    uncertainty: kind === 'value' ? seen.uncertainty.value : seen.uncertainty.warmth,
+    difference: seen ? amountOf(kind, seen) : 0,
+    uncertainty: seen ? (kind === 'value' ? seen.uncertainty.value : seen.uncertainty.warmth) : 0,
     own: 1,
     open: 1,
     takenAt: world.now().toISOString(),

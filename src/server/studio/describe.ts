@@ -175,8 +175,12 @@ async function undecidedOf(db: Knex, readingId: string | null, stage: Stage | nu
   return findings.filter((finding, index) => isLoud(finding, stage) && !decisions.get(index)?.decision).length;
 }
 
-function nextOf(reference: Reference | null, sessions: Session[], undecided: number): Next {
-  if (!reference) return 'add-reference';
+function nextOf(
+  { reference, from }: { reference: Reference | null; from: SetUp['from'] },
+  sessions: Session[],
+  undecided: number,
+): Next {
+  if (!reference && from === 'photograph') return 'add-reference';
   const session = sessions.at(-1);
   if (!session) return 'start-session';
   const photo = session.photos.at(-1);
@@ -208,7 +212,7 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
     sessions,
     corrections,
     undecided,
-    next: nextOf(reference, sessions, undecided),
+    next: nextOf({ reference, from: setUpOf(row).from }, sessions, undecided),
   };
 }
 

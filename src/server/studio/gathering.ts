@@ -5,6 +5,7 @@ import type { LastFlat, ReadAnswer } from '../jobs/tasks';
 import { photoOf, shotsOf } from './describe';
 import { groundOf } from './groundRows';
 import { homeOf } from './looking';
+import { setUpOf } from './planRows';
 import { planTask } from './planTask';
 import { rowOf, type PhotoRow, type ReadingRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
@@ -92,10 +93,10 @@ export async function asked(studio: Studio, photoId: string) {
   const row = await rowOf<PhotoRow>(db, 'photo', photoId);
   const { session, painting } = await homeOf(studio, row);
   const plan = await planTask(studio, painting);
-  if (!plan)
+  if (!plan && setUpOf(painting).from === 'photograph')
     throw new InputError(
       'no-reference',
-      'This painting has no reference yet, so there is nothing to compare with. The photograph is kept. Add the reference first.',
+      'This painting has no reference yet, so there is nothing to compare with. The photograph is kept. Add the reference first, or say under Set-up that it is made without one.',
       409,
     );
   const { main, further, board } = await gathered(studio, row);
@@ -135,7 +136,8 @@ export async function asked(studio: Studio, photoId: string) {
     ground: ground.colour && { colour: ground.colour, keep: ground.keep },
     lightFrom: row.lightFrom,
     doubt,
-    plan: plan.task,
+    canvas: { widthMm: painting.widthMm, heightMm: painting.heightMm },
+    plan: plan?.task ?? null,
   };
   const inputs = inputsOf({
     shots: [row, ...further.map((one) => one.row)].map(({ sha256 }, i) => [
@@ -151,7 +153,7 @@ export async function asked(studio: Studio, photoId: string) {
     ground: task.ground,
     lightFrom: row.lightFrom,
     doubt,
-    plan: plan.row.id,
+    plan: plan?.row.id ?? null,
   });
-  return { session, painting, planId: plan.row.id, task, inputs };
+  return { session, painting, planId: plan?.row.id ?? null, task, inputs };
 }

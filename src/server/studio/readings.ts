@@ -64,7 +64,7 @@ interface Reckoned {
   readonly answer: ReadAnswer;
   readonly open: CorrectionRow[];
   readonly photoId: string;
-  readonly planId: string;
+  readonly planId: string | null;
   readonly inputs: string;
 }
 
@@ -118,18 +118,18 @@ export function amountOf(kind: CorrectionRow['kind'], comparison: Comparison): n
 async function newestReading(
   studio: Studio,
   photoId: string,
-): Promise<{ row: ReadingRow; plan: PlanRow; painting: PaintingRow; photo: PhotoRow }> {
+): Promise<{ row: ReadingRow; plan: PlanRow | null; painting: PaintingRow; photo: PhotoRow }> {
   const photo = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
   const row = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
   if (!row) throw new InputError('not-read', 'This photograph has not been read yet.', 404);
   const { painting } = await homeOf(studio, photo);
-  return { row, painting, photo, plan: await rowOf<PlanRow>(studio.db, 'plan', row.planId) };
+  return { row, painting, photo, plan: row.planId ? await rowOf<PlanRow>(studio.db, 'plan', row.planId) : null };
 }
 
-function namer(plan: PlanRow, kept: Kept, painting: PaintingRow) {
-  const { marks } = contentOf(plan);
+function namer(plan: PlanRow | null, kept: Kept, painting: PaintingRow) {
+  const marks = plan ? contentOf(plan).marks : [];
   // Plans kept before names stood on points named their masses by number.
-  const { names = {} } = JSON.parse(plan.content) as { names?: Record<string, string> };
+  const { names = {} } = JSON.parse(plan?.content ?? '{}') as { names?: Record<string, string> };
   const ofMass = ({ id, centre, place }: Pick<Kept['masses'][number], 'id' | 'centre' | 'place'>) =>
     marks.find(({ at, name }) => name && placeHolds(place, at))?.name || names[String(id)] || placeInWords(centre);
   return {
@@ -181,7 +181,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   return {
     id: row.id,
     photoId,
-    planVersion: plan.version,
+    planVersion: plan?.version ?? null,
     algorithm: row.algorithm,
     createdAt: row.createdAt,
     stage: stage?.name ?? '',
@@ -284,6 +284,8 @@ const judged = new Map<string, Quality>();
 /** Measures an outlined place on a photo that can be read. @throws InputError when nothing of it can be read */
 export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {
   const { task } = await asked(studio, photoId);
+  if (!task.plan)
+    throw new InputError('no-plan', 'This painting has no reference, so a place cannot be measured against a plan. Nothing was changed.', 409); // prettier-ignore
   const { places } = await studio.crew.run('read', { ...task, places: [place] });
   const [seen] = places;
   if (!seen)

@@ -114,7 +114,8 @@ export interface GroundRow {
 export interface ReadingRow {
   id: string;
   photoId: string;
-  planId: string;
+  /** null = read without a plan */
+  planId: string | null;
   algorithm: number;
   inputs: string;
   result: string;

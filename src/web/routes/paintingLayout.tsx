@@ -13,10 +13,11 @@ function rooms(detail: PaintingDetail): { name: string; to: string | null }[] {
   const read = latestRead(detail);
   const photo = Math.max(1, detail.next === 'next-session' ? detail.sessions.length + 1 : detail.sessions.length);
   const at = `/painting/${detail.painting.id}`;
+  const begun = detail.reference !== null || detail.painting.setUp.from !== 'photograph';
   return [
     { name: 'Plan', to: `${at}/plan` },
-    { name: 'Photo', to: detail.reference ? `${at}/photo/${photo}` : null },
-    { name: 'Wall', to: detail.reference ? `${at}/wall/${read ?? 0}` : null },
+    { name: 'Photo', to: begun ? `${at}/photo/${photo}` : null },
+    { name: 'Wall', to: begun ? `${at}/wall/${read ?? 0}` : null },
     { name: 'Decide', to: read ? `${at}/decide/${read}` : null },
     { name: 'Progress', to: read ? `${at}/progress` : null },
   ];

@@ -46,6 +46,7 @@ function AddReference({ id }: { id: string }) {
         <p className="serif" style={{ fontSize: 18 }}>
           The picture this painting is made from. It is kept as it is; the crop is only remembered.
         </p>
+        <p className="small">Made from life, memory or invention, without one? Say so under Set-up.</p>
       </FileDrop>
     </div>
   );
@@ -98,7 +99,9 @@ export function Plan() {
       {reference && part === 'departures' && <DeparturesPart {...props} />}
       {shown && part === 'approach' && <ApproachPart detail={detail} />}
       {reference && part === 'sheet' && <SheetPart {...props} />}
-      {reference && (plan.dirty || !OWN_BUTTON.includes(part)) && <KeepBar detail={detail} plan={plan} />}
+      {(reference || painting.setUp.from !== 'photograph') && (plan.dirty || !OWN_BUTTON.includes(part)) && (
+        <KeepBar detail={detail} plan={plan} />
+      )}
     </>
   );
 }
@@ -115,7 +118,11 @@ function KeepBar({ detail, plan }: { detail: ReturnType<typeof useDetail>; plan:
       {' '}
       {/* prettier-ignore */}
       <span className="small">
-        {plan.dirty ? `Changed since version ${version}; not kept yet.` : `Plan version ${version} is kept.`}
+        {plan.dirty
+          ? `Changed since version ${version}; not kept yet.`
+          : version === 0
+            ? 'Made without a reference.'
+            : `Plan version ${version} is kept.`}
       </span>
       <ProblemNote error={plan.error} />
       <span className="ml-auto flex flex-wrap items-center gap-3">

@@ -113,7 +113,7 @@ export function Wall() {
   });
   const planName = (
     <>
-      <b>Plan</b>&ensp;{plan && planInWords(plan)}
+      <b>{plan ? 'Plan' : 'No reference'}</b>&ensp;{plan && planInWords(plan)}
     </>
   );
   const flatName = photo ? (
@@ -154,6 +154,7 @@ export function Wall() {
           chosen={chosen}
           range={range}
           showFlat={showFlat}
+          planless={!detail.reference}
           onPlan={(toPx) =>
             beside === null && (
               <>

@@ -59,9 +59,11 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
     <>
       <h2>Reading, session {number}</h2>
       <p className="small mt-1 mb-2">
-        {openCount === 0
-          ? 'Nothing differs from the plan beyond what this photograph can tell.'
-          : `${plural(openCount, 'place')} ${openCount === 1 ? 'differs' : 'differ'} from the plan, the biggest first.`}
+        {reading.planVersion === null
+          ? 'Made without a reference: nothing is compared. The aids, the spots and your own eye judge it.'
+          : openCount === 0
+            ? 'Nothing differs from the plan beyond what this photograph can tell.'
+            : `${plural(openCount, 'place')} ${openCount === 1 ? 'differs' : 'differ'} from the plan, the biggest first.`}
         {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
       </p>
       {reading.change && <p className="serif mb-2">{reading.change}</p>}

@@ -38,7 +38,8 @@ export function SpotSlip({
   const scale = useScale();
   const planned = at && spotOf(left, at, painting);
   const painted = at && spotOf(flat, at, painting);
-  if (!at || !planned) return <p className="small">Move over a picture to read a spot on both.</p>;
+  if (!at || (!planned && !painted)) return <p className="small">Move over a picture to read a spot on both.</p>;
+  if (!planned) return painted ? <Alone at={at} painting={painting} spot={painted} /> : null;
   const amount = painted ? painted.value - planned.value : 0;
   const matched = painted ? (painted.lab.L + 16) / (planned.lab.L + 16) : 1;
   const [da, db] = painted
@@ -98,6 +99,32 @@ export function SpotSlip({
         </p>
       )}
       <p className="small soft">values {scale.name}</p>
+    </>
+  );
+}
+
+/** A spot of a painting that nothing is compared with. */
+function Alone({
+  at,
+  painting,
+  spot,
+}: {
+  at: Point;
+  painting: Painting;
+  spot: NonNullable<ReturnType<typeof spotOf>>;
+}) {
+  const scale = useScale();
+  return (
+    <>
+      <h3>
+        Spot{' '}
+        <span className="font-normal">
+          {Math.round(at[0] * painting.widthMm)} mm across, {Math.round(at[1] * painting.heightMm)} down
+        </span>
+      </h3>
+      <p className="mt-1">
+        Painted: value {scale.show(spot.value)}, warmth {figure(spot.warmth, 0)}, chroma {figure(spot.chroma, 0)}
+      </p>
     </>
   );
 }

@@ -37,6 +37,8 @@ interface Props {
   /** leader lines to numerals in the margin; on unless said otherwise */
   readonly leaders?: boolean;
   /** drawn on the plan alone */
+  /** there is no reference, so no plan will come */
+  readonly planless?: boolean;
   readonly onPlan?: (toPx: (at: Point) => Point) => ReactNode;
 }
 
@@ -123,7 +125,13 @@ export function Pictures(props: Props) {
             bitmap={planShown}
             label="The plan"
             overlay={over(false)}
-            empty="The plan is being made."
+            empty={
+              props.planless ? (
+                <span className="serif">Made without a reference: nothing is compared.</span>
+              ) : (
+                'The plan is being made.'
+              )
+            }
           />
           {ruler}
           <figcaption className="pt-1">{names.plan}</figcaption>
