@@ -150,12 +150,12 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await page.keyboard.press('l');
     await page.getByText(/1 changed by you/).waitFor();
     await button('Focal area', true).click();
-    await drag(stage(0), [[0.5, 0.6], [0.65, 0.72]]); // prettier-ignore
+    await drag(stage(1), [[0.5, 0.6], [0.65, 0.72]]); // prettier-ignore
     await button('Eye path', true).click();
-    await tap(stage(0), [0.2, 0.9]);
-    await tap(stage(0), [0.5, 0.6]);
+    await tap(stage(1), [0.2, 0.9]);
+    await tap(stage(1), [0.5, 0.6]);
     await button('Quiet areas', true).click();
-    await tap(stage(0), [0.5, 0.05]);
+    await tap(stage(1), [0.5, 0.05]);
     await page.getByText('sky', { exact: true }).waitFor();
     expect(await axeFaults(page)).toEqual([]);
     await keepPlan();

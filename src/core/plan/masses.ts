@@ -200,29 +200,44 @@ function slowPlaces(feature: Feature): Uint8Array {
 }
 
 const REACH = 5; // px over which a free border is smoothed
-const DISC = Array.from({ length: (2 * REACH + 1) ** 2 }, (_, k) => [(k % (2 * REACH + 1)) - REACH, Math.floor(k / (2 * REACH + 1)) - REACH]).filter(([x, y]) => x * x + y * y <= REACH * REACH); // prettier-ignore
 const ROUNDS = 5;
 
+/** Offsets of a disc's pixels in a picture so wide. */
+function discOf(width: number): Int32Array {
+  const out: number[] = [];
+  for (let y = -REACH; y <= REACH; y++)
+    for (let x = -REACH; x <= REACH; x++) if (x * x + y * y <= REACH * REACH) out.push(y * width + x);
+  return Int32Array.from(out);
+}
+
+/** Pixels beside a border that follows no edge, away from the picture's own border. */
+function freeBorder(massOf: Int32Array, { width, height, slow }: MassTree): number[] {
+  const out: number[] = [];
+  for (let y = REACH; y < height - REACH; y++)
+    for (let x = REACH, i = y * width + REACH; x < width - REACH; x++, i++) {
+      const own = massOf[i];
+      if (slow[i] && (massOf[i + 1] !== own || massOf[i - 1] !== own || massOf[i + width] !== own || massOf[i - width] !== own)) out.push(i); // prettier-ignore
+    }
+  return out;
+}
+
 /** Borders that follow no edge run smoothly: each pixel beside one takes the mass that most of its neighbourhood has. */
-function smoothFreeBorders(massOf: Int32Array, { width, height, slow }: MassTree, count: number): void {
+function smoothFreeBorders(massOf: Int32Array, tree: MassTree, count: number): void {
+  const { width } = tree;
+  const disc = discOf(width);
   const votes = new Int32Array(count);
   for (let round = 0; round < ROUNDS; round++) {
-    const before = massOf.slice();
-    for (let y = REACH; y < height - REACH; y++) {
-      for (let x = REACH, i = y * width + REACH; x < width - REACH; x++, i++) {
-        const own = before[i];
-        const beside = before[i + 1] !== own || before[i - 1] !== own || before[i + width] !== own || before[i - width] !== own; // prettier-ignore
-        if (!beside || !slow[i]) continue;
-        let best = own;
-        for (const [dx, dy] of DISC) votes[before[i + dy * width + dx]]++;
-        for (const [dx, dy] of DISC) {
-          const mass = before[i + dy * width + dx];
-          if (votes[mass] > votes[best]) best = mass;
-        }
-        for (const [dx, dy] of DISC) votes[before[i + dy * width + dx]] = 0;
-        massOf[i] = best;
-      }
-    }
+    const border = freeBorder(massOf, tree);
+    // All vote on the masses as they are before any of them changes.
+    const next = border.map((i) => {
+      for (let k = 0; k < disc.length; k++) votes[massOf[i + disc[k]]]++;
+      let best = massOf[i];
+      for (const other of [massOf[i + 1], massOf[i - 1], massOf[i + width], massOf[i - width]])
+        if (votes[other] > votes[best]) best = other;
+      for (let k = 0; k < disc.length; k++) votes[massOf[i + disc[k]]] = 0;
+      return best;
+    });
+    border.forEach((i, k) => (massOf[i] = next[k]));
   }
 }
 
@@ -246,17 +261,15 @@ export function cutTree(tree: MassTree, masses: number): MassMap {
   const kept = Math.max(0, tree.joins.length - (Math.max(1, masses) - 1));
   for (let j = 0; j < kept; j++) for (const child of tree.joins[j]) parents[child] = tree.leafCount + j;
   const rootOf = (node: number): number => (parents[node] < 0 ? node : (parents[node] = rootOf(parents[node])));
+  const roots = Int32Array.from({ length: tree.leafCount }, (_, leaf) => rootOf(leaf));
   const ids: number[] = [];
-  const index = new Map<number, number>();
-  const massOf = Int32Array.from(tree.leafOf, (leaf) => {
-    const root = rootOf(leaf);
-    let k = index.get(root);
-    if (k === undefined) {
-      k = ids.push(root) - 1;
-      index.set(root, k);
-    }
-    return k;
-  });
+  const index = new Int32Array(parents.length).fill(-1);
+  const massOf = new Int32Array(tree.leafOf.length);
+  for (let i = 0; i < massOf.length; i++) {
+    const root = roots[tree.leafOf[i]];
+    if (index[root] < 0) index[root] = ids.push(root) - 1;
+    massOf[i] = index[root];
+  }
   smoothFreeBorders(massOf, tree, ids.length);
   return { width: tree.width, height: tree.height, massOf, ids };
 }

@@ -9,7 +9,7 @@ import { amountOf, CHANGES, changeInWords, LABELS, withAmount } from './changes'
 import { renderingOf } from './draft';
 import { markedMasses } from './massesPart';
 import type { PartProps } from './part';
-import { Onpic, pathOf, placeOfLoop, PlanStage, type Gesture } from './planStage';
+import { Onpic, pathOf, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
 import { useAsked } from './usePlanWorker';
 
 type Where = Departure['where'];
@@ -83,7 +83,7 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
-        <div className="pair">
+        <Pair canvas={painting}>
           <figure>
             <PlanStage bitmap={base} label="The reference in its key" canvas={painting} rebate={painting.setUp.rebate} gesture={tool === 'loop' ? 'loop' : 'tap'} onTap={(at) => setWhere({ mass: [...at] as [number, number] })} onDrawn={onDrawn}>
               {place && <Onpic d={pathOf(place)} width={2.2} />}
@@ -104,7 +104,7 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
             </PlanStage>
             <figcaption className="under-ledge"><b>Plan</b>&ensp;what the painting is compared with</figcaption>
           </figure>
-        </div>
+        </Pair>
         <div className="mt-2 words" role="group" aria-label="What should differ">
           <span>Differs:</span>
           {TOOLS.map(([one, words]) => (

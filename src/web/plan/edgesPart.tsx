@@ -8,7 +8,7 @@ import { figure } from '../words';
 import { renderingOf } from './draft';
 import { markedMasses } from './massesPart';
 import type { PartProps } from './part';
-import { lineOf, Onpic, pathOf, PlanStage } from './planStage';
+import { lineOf, Onpic, pathOf, Pair, PlanStage } from './planStage';
 import { useAsked } from './usePlanWorker';
 
 type Drawing = 'edges' | 'focal' | 'path' | 'quiet';
@@ -98,11 +98,11 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
   const total = edges.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
   const share = (is: EdgeClass) => edges.filter((edge) => classOf(edge) === is).reduce((sum, { lengthMm }) => sum + lengthMm, 0) / (total || 1); // prettier-ignore
   const { focal } = draft;
+  // An upright picture leaves room for the plain one beside it.
+  const upright = painting.widthMm < painting.heightMm;
   const help = DRAWINGS.find(([one]) => one === drawing)?.[2];
-  return (
-    <div className="mt-3 flex flex-1 flex-wrap gap-6">
-      <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)', maxWidth: `calc(66vh * ${painting.widthMm / painting.heightMm})` }}>
-        <PlanStage bitmap={picture} label="The planned picture" canvas={painting} rebate={rebate} gesture={drawing === 'focal' ? 'arrow' : 'tap'} onTap={onTap} onDrawn={onDrawn}>
+  const marked = (
+    <PlanStage bitmap={picture} label="The planned picture" canvas={painting} rebate={rebate} gesture={drawing === 'focal' ? 'arrow' : 'tap'} onTap={onTap} onDrawn={onDrawn}>
           {drawing === 'edges' && edges.map((edge, i) => {
             const look = LINES[classOf(edge)];
             return (
@@ -126,7 +126,9 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
             <circle key={i} cx={x} cy={y} r={painting.widthMm / 130} fill={i === 0 ? '#fff' : '#000'} stroke={i === 0 ? '#000' : '#fff'} strokeWidth="1.6" vectorEffect="non-scaling-stroke" />
           ))}
         </PlanStage>
-        <div className="under-ledge">
+  ); // prettier-ignore
+  const under = (
+    <div className="under-ledge">
           <div className="words" role="group" aria-label="What is drawn">
             {DRAWINGS.map(([one, words]) => (
               <button key={one} className="word" aria-pressed={drawing === one} onClick={() => setDrawing(one)}>
@@ -136,6 +138,27 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
           </div>
           <p className="small">{help}</p>
         </div>
+  ); // prettier-ignore
+  return (
+    <div className="mt-3 flex flex-1 flex-wrap gap-6">
+      <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)', maxWidth: upright ? undefined : `calc((100vh - 280px) * ${painting.widthMm / painting.heightMm})` }}>
+        {upright ? (
+          <Pair canvas={painting}>
+            <figure>
+              <PlanStage bitmap={picture} label="The planned picture, plain" canvas={painting} rebate={rebate} />
+              <div className="under-ledge"><b>Plan</b></div>
+            </figure>
+            <figure>
+              {marked}
+              {under}
+            </figure>
+          </Pair>
+        ) : (
+          <>
+            {marked}
+            {under}
+          </>
+        )}
       </div>
       <aside className="slip ml-auto w-full self-start lg:w-[292px]">
         <h2>Edge plan</h2>

@@ -7,7 +7,7 @@ import { useScale } from '../settings';
 import { NumberField } from '../slips/numberField';
 import { renderingOf } from './draft';
 import type { PartProps } from './part';
-import { PlanStage } from './planStage';
+import { Pair, PlanStage } from './planStage';
 import { useAsked } from './usePlanWorker';
 
 const HOLDS: readonly Hold[] = ['lights', 'middle', 'darks'];
@@ -36,7 +36,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
-        <div className="pair">
+        <Pair canvas={painting}>
           <figure>
             <PlanStage bitmap={base} label="The reference" canvas={painting} rebate={painting.setUp.rebate} onTap={setSpot}>
               {spot && <Spot at={spot} />}
@@ -59,7 +59,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
               <b>Keyed</b>&ensp;as paint can reach it
             </figcaption>
           </figure>
-        </div>
+        </Pair>
         <div className="mt-4 flex flex-wrap items-center gap-x-5 gap-y-2" aria-live="polite">
           {spot && seen ? (
             <>

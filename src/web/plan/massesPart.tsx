@@ -10,7 +10,7 @@ import { Bitmap } from './bitmap';
 import { renderingOf } from './draft';
 import { MassSlip } from './massSlip';
 import type { PartProps } from './part';
-import { Onpic, pathOf, placeOfLoop, PlanStage, type Gesture } from './planStage';
+import { Onpic, pathOf, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
 import { useAsked } from './usePlanWorker';
 
 /** What a hand does to the masses. */
@@ -50,9 +50,16 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
   const rendering = renderingOf({ ...shown, departures: [] }, detail);
   const name = `${worker?.name}${JSON.stringify(rendering)}`;
   const base = useAsked(worker, worker?.name ?? '', (api) => api.base());
-  const cut = useAsked(worker, `${worker?.name}${rendering.count}${JSON.stringify(rendering.edits)}`, (api) => api.cut(rendering.count, rendering.edits)); // prettier-ignore
-  const list = useAsked(worker, name, (api) => api.masses(rendering));
-  const patterns = useAsked(worker, `${name}${JSON.stringify(draft.pattern)}`, (api) => api.patterns(rendering, draft.pattern)); // prettier-ignore
+  const cut = useAsked(worker, `${worker?.name}${rendering.count}${JSON.stringify(rendering.edits)}${count === null}`, async (api) => {
+    const start = performance.now();
+    const bitmap = await api.cut(rendering.count, rendering.edits, count !== null);
+    performance.measure('revlin-cut', { start });
+    return bitmap;
+  }); // prettier-ignore
+  // While the slider moves only the cut is asked for; the rest follows when the hand rests.
+  const resting = count === null ? worker : null;
+  const list = useAsked(resting, name, (api) => api.masses(rendering));
+  const patterns = useAsked(resting, `${name}${JSON.stringify(draft.pattern)}`, (api) => api.patterns(rendering, draft.pattern)); // prettier-ignore
   const marks = useMemo(() => markedMasses(list ?? [], draft.marks), [list, draft.marks]);
   const chosen = chosenAt && list ? (list.find(({ place }) => placeHolds(place, chosenAt)) ?? null) : null;
   const edit = (one: MassEdit) => {
@@ -85,7 +92,7 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
-        <div className="pair">
+        <Pair canvas={painting}>
           <figure>
             <PlanStage bitmap={base} label="The reference" canvas={painting} rebate={painting.setUp.rebate} onTap={onTap}>
               {chosen && <Onpic d={pathOf(chosen.place)} width={2} />}
@@ -111,7 +118,7 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
               <span className="small">40</span>
             </figcaption>
           </figure>
-        </div>
+        </Pair>
         <p className="small mt-2">{governed ? 'A kept drawing governs; its masses are shown.' : HELP[tool]}</p>
         <div className="mt-3 grid grid-cols-2 gap-4 sm:grid-cols-3">
           {([['two', 'Two values', `parts at ${scale.show(split)}`], ['three', 'Three', ''], ['tones', `${draft.pattern.tones} values`, 'the plan’s number']] as const).map(([which, title, words]) => (

@@ -138,3 +138,10 @@ export function PlanStage({
 
 /** A drawn loop as a place. */
 export const placeOfLoop = (points: readonly Point[]): Place => ({ outlines: [points.map(([x, y]): [number, number] => [x, y])] }); // prettier-ignore
+
+/** Two pictures on one ledge, no taller than leaves the words under them in sight. */
+export const Pair = ({ canvas: { widthMm, heightMm }, children }: { canvas: Canvas; children: ReactNode }) => (
+  <div className="pair" style={{ maxWidth: `calc(2 * max(340px, 100vh - 320px) * ${widthMm / heightMm} + 16px)` }}>
+    {children}
+  </div>
+);

@@ -76,11 +76,9 @@ export function useAsked<T>(
     let current = true;
     const run = () => {
       running.current = true;
-      const start = performance.now();
       ask(worker.api)
         .then((next) => {
           if (current) setAnswer(next);
-          performance.measure('revlin-plan', { start });
         })
         .catch(() => undefined) // a worker that is being closed; a new one is asked again
         .finally(() => {

@@ -33,9 +33,23 @@ const ROWS: readonly Row[] = [
     ],
   },
   {
+    title: 'edges',
+    hint: 'as seen from where the picture is looked at',
+    marks: [
+      ['edge-hard', 'hard'],
+      ['edge-firm', 'firm'],
+      ['edge-soft', 'soft'],
+      ['edge-lost', 'lost'],
+    ],
+  },
+  {
     title: 'states',
     hint: '',
-    marks: [['not-read', 'not read: glare']],
+    marks: [
+      ['not-read', 'not read: glare'],
+      ['bare-ground', 'bare ground'],
+      ['departure', 'departure'],
+    ],
   },
 ];
 
@@ -76,6 +90,17 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['Z', 'undo'],
       ['A', 'add what only an eye sees'],
       ['arrows', 'finding before, finding after'],
+    ],
+  ],
+  [
+    'Planning',
+    [
+      ['1 to 9', 'the parts of the plan'],
+      ['Enter', 'keep this plan'],
+      ['Z', 'undo'],
+      ['H F S L', 'the chosen edge hard, firm, soft, lost'],
+      ['arrows', 'edge before, edge after; a knot of the key; the crop'],
+      ['Delete', 'take the knot away'],
     ],
   ],
   [

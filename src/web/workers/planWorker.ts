@@ -1,8 +1,8 @@
 import { expose, transfer } from 'comlink';
 import { byteFromLinear, LUMINANCE, SRGB_PROFILE } from '../../core/colour';
 import { coloursOf, valuePlane } from '../../core/photo';
-import { cutTree, editedMasses, edgeSegments, lightOfBytes, massAt, massShapes, massTree, planFrom, resizeMasses, tonalShares, tonesPicture, toneSplits, twoValueSplit, valueRangeOf, warped, type EdgeSegment, type MassEdit, type MassMap, type MassTree, type Pin, type PlannedPicture, type PlanRequest, type Supplies } from '../../core/plan'; // prettier-ignore
-import { gaussianBlur, makeRaster, type Picture, type Point, type Raster } from '../../core/raster';
+import { editedMasses, edgeSegments, lightOfBytes, massAt, massShapes, massTree, planFrom, resizeMasses, tonalShares, tonesPicture, toneSplits, twoValueSplit, valueRangeOf, warped, type EdgeSegment, type MassEdit, type MassMap, type MassTree, type Pin, type PlannedPicture, type PlanRequest, type Supplies } from '../../core/plan'; // prettier-ignore
+import { gaussianBlur, makeRaster, shrinkRaster, type Picture, type Point, type Raster } from '../../core/raster';
 import { measured, type Measured } from '../../core/read';
 
 /** What a plan is rendered from, beside its reference and crop. */
@@ -20,6 +20,8 @@ export interface PlanMass {
 
 interface Open {
   readonly base: Raster;
+  /** the base at the tree's size */
+  readonly half: Raster;
   readonly tree: MassTree;
   readonly mmPerPixel: number;
 }
@@ -124,7 +126,7 @@ const api = {
     const tree = massTree(base);
     const treeMs = performance.now() - start;
     performance.measure('revlin-tree', { start });
-    open = { base, tree, mmPerPixel };
+    open = { base, half: shrinkRaster(base, 2), tree, mmPerPixel };
     last = null;
     const values = valuePlane(base).data;
     const histogram = new Float64Array(50);
@@ -142,10 +144,11 @@ const api = {
   async base(): Promise<ImageBitmap> {
     return sent(await bitmapOf(opened().base));
   },
-  /** The masses of a cut as a picture: what the slider shows while it moves. */
-  async cut(count: number, edits: readonly MassEdit[]): Promise<ImageBitmap> {
-    const { base, tree } = opened();
-    const masses = edits.length === 0 ? cutTree(tree, count) : editedMasses(tree, { count, edits, mmPerPixel: (opened().mmPerPixel * base.width) / tree.width }); // prettier-ignore
+  /** The masses of a cut as a picture. @param quick at the tree's own size: what the slider shows while it moves */
+  async cut(count: number, edits: readonly MassEdit[], quick: boolean): Promise<ImageBitmap> {
+    const { base: full, half, tree } = opened();
+    const base = quick ? half : full;
+    const masses = editedMasses(tree, { count, edits, mmPerPixel: (opened().mmPerPixel * full.width) / tree.width });
     const map = resizeMasses(masses, base);
     return sent(await createImageBitmap(new ImageData(flatMasses(map, base), map.width, map.height)));
   },
