@@ -2,6 +2,8 @@ import PDFDocument from 'pdfkit';
 import { codeFromLinear, linearFromLab } from '../../core/colour';
 import type { SetUp, Settings } from '../../contract';
 import { gridLines, knotsInUse, makeKey, type GridKind, type Line } from '../../core/plan';
+import { departureInWords } from '../../core/correct';
+import { boxOf, placeHolds, type Point } from '../../core/raster';
 import type { massesOf } from './plans';
 import type { planTask } from './planTask';
 import type { Tasks } from '../jobs/tasks';
@@ -100,6 +102,8 @@ function keyGraph(
 const numberOf = (value: number, { scale, scaleSteps }: Settings): string =>
   (((scale === 'black-is-0' ? value : 10 - value) * scaleSteps) / 10).toFixed(1);
 
+const figure = (v: number) => String(Math.round(v) + 0);
+
 function massTable(pen: Pen, { masses, settings, plan }: SheetContent, [x0, y0]: readonly [number, number]): void {
   const { pdf, say } = pen;
   const columns = [0, 52, 74, 88, 104] as const;
@@ -113,7 +117,7 @@ function massTable(pen: Pen, { masses, settings, plan }: SheetContent, [x0, y0]:
     pdf.rect(x0 * MM, (y + 0.4) * MM, 3 * MM, 2.6 * MM).fill(swatch(mass.target.lab));
     say(`${mass.name}${tags ? ` (${tags})` : ''}`, [x0 + 4.5, y], { size: 8.5, width: 47 });
     say(mass.family, [x0 + columns[1], y], { size: 8.5 });
-    [numberOf(mass.target.value, settings), mass.target.warmth.toFixed(0), mass.target.chroma.toFixed(0)].forEach((text, c) => say(text, [x0 + columns[c + 2], y], { size: 8.5 })); // prettier-ignore
+    [numberOf(mass.target.value, settings), figure(mass.target.warmth), figure(mass.target.chroma)].forEach((text, c) => say(text, [x0 + columns[c + 2], y], { size: 8.5 })); // prettier-ignore
   });
   if (largest.length > room) say(`and ${largest.length - room} smaller ones`, [x0 + 4.5, y0 + 5 + room * 4.4], { size: 8.5 }); // prettier-ignore
 }
@@ -123,6 +127,17 @@ function swatch([L, a, b]: readonly [number, number, number]): string {
   const code = linearFromLab({ L, a, b }).map((v) => Math.round(255 * codeFromLinear(Math.min(1, Math.max(0, v)))));
   return `#${code.map((v) => v.toString(16).padStart(2, '0')).join('')}`;
 }
+
+/** Where the plan departs from the reference, place by place. */
+const departuresOf = ({ plan, masses }: SheetContent): string =>
+  plan.content.departures
+    .map(({ where, change }) => {
+      const box = 'place' in where ? boxOf(where.place) : null;
+      const at: Point = 'mass' in where ? where.mass : box ? [box[0] + box[2] / 2, box[1] + box[3] / 2] : [0, 0];
+      const mass = masses.find(({ place }) => placeHolds(place, at));
+      return `${'place' in where ? 'in ' : ''}${mass?.name ?? 'a place'} ${departureInWords(change)}`;
+    })
+    .join('; ');
 
 const CAUTION =
   'Solvents and their vapours, lead and cadmium pigments and sanding dust can harm: air the room, keep paint off skin and food. Rags with oil or solvent can heat up and burn by themselves: dry them spread out, or keep them under water in a closed metal tin. Follow the safety sheet of each product and local rules.';
@@ -185,8 +200,9 @@ export function planSheet(content: SheetContent): Promise<Uint8Array> {
   keyGraph(pen, content, [LEFT, y]);
   massTable(pen, content, [LEFT + 58, y - 1]);
   const foot = PAGE_H - 19;
-  const palette = [plan.content.palette && `Palette: ${plan.content.palette}`, setUp.wishes && `Wishes: ${setUp.wishes}`].filter(Boolean).join('  '); // prettier-ignore
-  if (palette) say(palette.slice(0, 320), [LEFT, foot - 12], { size: 9 });
+  const words = departuresOf(content);
+  const palette = [words && `Departures: ${words}.`, plan.content.palette && `Palette: ${plan.content.palette}`, setUp.wishes && `Wishes: ${setUp.wishes}`].filter(Boolean).join('  '); // prettier-ignore
+  if (palette) say(palette.slice(0, 460), [LEFT, foot - 15], { size: 9 });
   pdf.lineWidth(0.4).moveTo(LEFT * MM, (foot - 2) * MM).lineTo((LEFT + WIDE) * MM, (foot - 2) * MM).stroke('#000'); // prettier-ignore
   say(CAUTION, [LEFT, foot], { size: 7.5 });
   return finished(pdf);

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { AuditAnswer, BodyOf, Crop, PaintingDetail, Purpose } from '../../contract';
+import type { AuditAnswer, BodyOf, Crop, PaintingDetail, Purpose, Reference } from '../../contract';
 import { auditWords, cropBase, cropFits, CROP_TOLERANCE, middleCrop, plainCrop } from '../../core/plan';
 import { isConvexClockwise } from '../../core/raster';
 import { InputError } from '../images/inputError';
@@ -141,10 +141,13 @@ export async function auditOf(studio: Studio, referenceId: string): Promise<Audi
   const { viewingM } = setUpOf(painting);
   const { widthMm, heightMm } = painting;
   const ask = { reference: { path: files.originalPath(row.sha256), name: row.fileName }, crop: cropOf(row.crop), canvas: { widthMm, heightMm } }; // prettier-ignore
-  const name = JSON.stringify([ask, paint.darkest, paint.white, viewingM]);
+  const name = JSON.stringify([ask, paint.darkest, paint.white, viewingM, row.place]);
   const known = audits.get(name);
   if (known) return known;
-  const { audit } = await crew.run('audit', ask);
+  const { audit: whole } = await crew.run('audit', ask);
+  // A detail is as fine as the place it covers is small.
+  const place = row.place ? (JSON.parse(row.place) as Reference['place']) : null;
+  const audit = { ...whole, pixelsPerMm: whole.pixelsPerMm * (place ? widthMm / place[2] : 1) };
   const { crushed, blown, range, families, pixelsPerMm } = audit;
   const answer = { words: auditWords(audit, { paint, viewingM }), crushed, blown, range, families, pixelsPerMm } as AuditAnswer; // prettier-ignore
   if (audits.size > 60) audits.clear();

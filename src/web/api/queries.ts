@@ -52,7 +52,7 @@ export const useQuality = (id: string, photo: Photo, wanted: boolean) =>
 /** What a reference hides under its crop. */
 export const useAudit = (id: string, reference: Reference | null) =>
   useQuery({
-    queryKey: [...painting(id), 'audit', reference?.id, reference?.crop],
+    queryKey: [...painting(id), 'audit', reference?.id, reference?.crop, reference?.place],
     queryFn: () => call('auditReference', { params: { referenceId: reference?.id ?? '' } }),
     enabled: reference !== null,
   });

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import type { Departure, PassageLabel } from '../../contract';
-import { placeInWords } from '../../core/correct';
+import { departureInWords, placeInWords } from '../../core/correct';
 import { boxOf, placeHolds, type Point } from '../../core/raster';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
 import { NumberField } from '../slips/numberField';
-import { amountOf, CHANGES, changeInWords, LABELS, withAmount } from './changes';
+import { amountOf, CHANGES, LABELS, withAmount } from './changes';
 import { renderingOf } from './draft';
 import { markedMasses } from './massesPart';
 import type { PartProps } from './part';
@@ -147,7 +147,7 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
           {draft.departures.map((one) => (
             <li key={one.id} style={chosen === one.id ? { boxShadow: 'inset 4px 0 0 var(--ink)', paddingLeft: 8 } : undefined}>
               <button className="serif w-full text-left" style={{ fontSize: 16 }} onClick={() => { setChosen(one.id === chosen ? null : one.id); setTool(one.change.kind === 'moved' && one.id !== chosen ? 'move' : 'mass'); }}>
-                {nameOf(one.where)}: {changeInWords(one.change)}.
+                {nameOf(one.where)}: {departureInWords(one.change)}.
               </button>
               {open && chosen === one.id && (
                 <div className="mt-1 flex flex-col gap-2">

@@ -172,7 +172,7 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
         {/* prettier-ignore */}
         {references.map((reference) => (
           <section key={reference.id} className="slip" aria-label={reference.fileName}>
-            <h2 className="mb-2">
+            <h2 className="mb-2 first-letter:uppercase">
               {reference.governs ? 'The main one' : PURPOSES[reference.purpose]}
               {reference.hour !== null && `, ${reference.hour} o’clock`}
             </h2>
