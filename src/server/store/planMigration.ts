@@ -37,6 +37,11 @@ async function marksOf(knex: Knex, plan: OldPlan) {
   });
 }
 
+/** By SQLite's own statement: the query builder makes the table anew, which rows that point to it forbid. */
+async function dropColumns(knex: Knex, table: string, columns: readonly string[]): Promise<void> {
+  for (const column of columns) await knex.raw('ALTER TABLE ?? DROP COLUMN ??', [table, column]);
+}
+
 const REFERENCE_COLUMNS = ['purpose', 'note', 'source', 'permission', 'hour', 'place', 'crops', 'aside'];
 
 /** Everything a plan says in one column; what holds for the whole painting; what each reference is for. */
@@ -63,9 +68,7 @@ export async function addPlanning(knex: Knex): Promise<void> {
       .where({ id: plan.id })
       .update({ content: JSON.stringify(content) });
   }
-  await knex.schema.alterTable('plan', (t) => {
-    t.dropColumns('key', 'masses', 'names');
-  });
+  await dropColumns(knex, 'plan', ['key', 'masses', 'names']);
 }
 
 export async function dropPlanning(knex: Knex): Promise<void> {
@@ -73,8 +76,8 @@ export async function dropPlanning(knex: Knex): Promise<void> {
     t.string('key').notNullable().defaultTo('absolute');
     t.integer('masses').notNullable().defaultTo(EMPTY_PLAN.masses);
     t.text('names').notNullable().defaultTo('{}');
-    t.dropColumn('content');
   });
-  await knex.schema.alterTable('reference', (t) => t.dropColumns(...REFERENCE_COLUMNS));
-  await knex.schema.alterTable('painting', (t) => t.dropColumn('setUp'));
+  await dropColumns(knex, 'plan', ['content']);
+  await dropColumns(knex, 'reference', REFERENCE_COLUMNS);
+  await dropColumns(knex, 'painting', ['setUp']);
 }
