@@ -280,6 +280,8 @@ export const ReadingDetail = z.object({
   stage: z.string(),
   /** the ground is covered for the first time */
   firstCovered: z.boolean(),
+  /** lights that were to be kept untouched and are not, in words */
+  lostLights: z.array(z.string()),
   /** one change over the whole picture since the last session, in words */
   change: z.string().nullable(),
   blurMm: z.number().nullable(),

@@ -117,6 +117,12 @@ describe('the plan', () => {
     expect(dark?.words).toMatch(/lighter/);
     const plans = await ask(server, 'listPlans', { params });
     expect(plans.map(({ version, readings }) => [version, readings])).toEqual([[2, 1], [1, 1]]); // prettier-ignore
+    // A light that was to be kept is told apart from what merely differs.
+    const reserved = { id: crypto.randomUUID(), where: { place: boxPlace(20, 20, 100, 40) }, label: 'reserved' as const, since: new Date().toISOString() }; // prettier-ignore
+    await ask(server, 'changePlan', { params, body: { passages: [reserved] } });
+    for (const job of await ask(server, 'rereadPainting', { params })) await ended(server, job);
+    const kept = await ask(server, 'getReading', { params: { photoId: photo.id } });
+    expect(kept.lostLights[0]).toMatch(/light you meant to keep is one step and (a quarter|a half).* darker/);
     // The same place ignored is silent.
     await ask(server, 'changePlan', { params, body: { departures: [lighter, departure({ kind: 'ignored' }, boxPlace(5, 5, 160, 80))] } }); // prettier-ignore
     for (const job of await ask(server, 'rereadPainting', { params })) await ended(server, job);

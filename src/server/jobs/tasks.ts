@@ -158,6 +158,8 @@ export interface ReadAnswer {
   readonly masses: readonly MassReading[];
   /** how much of the ground is covered, and where it is bare; null = the ground's colour is not known */
   readonly coverage: { readonly covered: number; readonly alike: number; readonly bare: Place | null } | null;
+  /** reserved lights that are darker than planned: a point on each (canvas mm), and by how many steps (negative) */
+  readonly lostLights: readonly { readonly at: Point; readonly steps: number }[];
   /** one change over the whole picture since the last session, in words; null = none */
   readonly change: string | null;
   readonly findings: readonly (Finding & { readonly passage: PassageLabel | null })[];

@@ -3,8 +3,8 @@ import type { PassageLabel } from '../../contract';
 import { changeInWords, findingsOf, weighed, wholePicture, type Finding } from '../../core/correct';
 import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, isCovered, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { massAt, readingSize, type PlannedPicture } from '../../core/plan';
-import { lightOfPicture, pixelsIn, placeOfBox, placeOfPixels, type Raster } from '../../core/raster';
-import { coverageOf, doubtOf, groundFrom, readFlat, readPlace, uniformChange, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
+import { lightOfPicture, pixelsIn, placeOfBox, placeOfPixels, type Point, type Raster } from '../../core/raster';
+import { compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, uniformChange, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
 import type { PlanTask, Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
@@ -159,6 +159,20 @@ function findingsAfter(
   return onPassages(whole ? [whole, ...own] : own, plan, task);
 }
 
+const KEPT_WITHIN = 0.3; // steps a reserved light may darken: about three units of L*
+
+/** Lights that were to be kept untouched and are darker than planned: where, and by how many steps. */
+function lostLights({ aligned }: Reading, flat: Flat, { plan, task }: { plan: PlannedPicture; task: PlanTask }) {
+  const mmPerPixel = task.canvas.widthMm / plan.picture.width;
+  return task.passages.flatMap(({ where, label }) => {
+    if (label !== 'reserved') return [];
+    const seen = compare(aligned, pixelsWhere(where, plan, mmPerPixel), doubtOf(flat));
+    if (!seen || seen.difference.value > -Math.max(KEPT_WITHIN, 2 * seen.uncertainty.value)) return [];
+    const [x, y] = 'mass' in where ? where.mass : (where.place.outlines[0][0] ?? [0, 0]);
+    return [{ at: [x, y] as Point, steps: seen.difference.value }];
+  });
+}
+
 /** What a flat shows against its plan. */
 async function against(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: PlannedPicture; task: PlanTask }) {
   const coverage = coverageOn(flat, plan, ask);
@@ -169,6 +183,7 @@ async function against(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: Pla
   return {
     coverage,
     change: change && ask.last ? changeInWords(change, ask.last.session) : null,
+    lostLights: lostLights(reading, flat, { plan, task }),
     masses: reading.masses,
     findings: findingsAfter(reading, change, { flat, plan, task }),
     places: ask.places.map((place) => readPlace(reading.aligned, place, flat)),
@@ -179,6 +194,7 @@ async function against(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: Pla
 const alone = ({ places }: Ask<'read'>): Awaited<ReturnType<typeof against>> => ({
   coverage: null,
   change: null,
+  lostLights: [],
   masses: [],
   findings: [],
   places: places.map(() => null),
@@ -209,6 +225,7 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
     change: compared.change,
     blurMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
     quality: flat.quality.faults.map((fault) => wordsForFault(fault, flat.light)),
+    lostLights: compared.lostLights,
     masses: compared.masses,
     findings: compared.findings,
     places: compared.places,

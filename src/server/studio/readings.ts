@@ -5,6 +5,7 @@ import {
   matchedDifference,
   placeInWords,
   sentenceFor,
+  stepsInWords,
   SETTLED_WITHIN,
   verdictOf,
   type Finding,
@@ -194,6 +195,11 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     glare: kept.glare as ReadingDetail['glare'],
     coverage: (kept.coverage ?? null) as ReadingDetail['coverage'],
     firstCovered: await firstCovered(studio, { kept, photo, painting }),
+    lostLights: (kept.lostLights ?? []).map(({ at, steps }) => {
+      const mass = kept.masses.find(({ place }) => placeHolds(place, at));
+      const name = mass ? names.mass(mass) : placeInWords([at[0] / painting.widthMm, at[1] / painting.heightMm]);
+      return `A light you meant to keep is ${stepsInWords(steps)} darker than planned: ${name}.`;
+    }),
     change: kept.change ?? null,
     blurMm: kept.blurMm,
     // Readings made before costs were told kept sentences only.

@@ -6,6 +6,7 @@ import { placeHolds, type Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';
 import { useKeys } from '../keyboard';
 import { useScale } from '../settings';
+import { NumberField } from '../slips/numberField';
 import { Bitmap } from './bitmap';
 import { renderingOf } from './draft';
 import { MassSlip } from './massSlip';
@@ -152,6 +153,20 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
             <span className="small">values</span>
           </span>
         </div>
+        {patterns && (
+          <div className="mt-2 flex flex-wrap items-center gap-2">
+            <span className="small">These part at</span>
+            {patterns.splits.map((at, i) => (
+              <NumberField key={`${draft.pattern.tones}-${i}`} label={`Value at which tone ${i + 1} ends`} value={scale.number(at)} min={0} max={10} step={0.1}
+                onValue={(v) => change({ pattern: { ...draft.pattern, splits: patterns.splits.map((old, k) => (k === i ? scale.value(v) : old)).sort((a, b) => a - b) } })} />
+            ))}
+            {draft.pattern.splits && (
+              <button className="line small" onClick={() => change({ pattern: { ...draft.pattern, splits: null } })}>
+                find them again
+              </button>
+            )}
+          </div>
+        )}
         {patterns && (
           <p className="serif mt-2" style={{ fontSize: 18 }}>
             {percent(patterns.shares.dark)} of the canvas is dark, {percent(patterns.shares.middle)} middle, {percent(patterns.shares.light)} light.

@@ -67,6 +67,11 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
         {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
       </p>
       {reading.change && <p className="serif mb-2">{reading.change}</p>}
+      {reading.lostLights.map((words) => (
+        <p key={words} className="serif mb-2">
+          {words}
+        </p>
+      ))}
       {reading.firstCovered && (
         <p className="serif mb-2">
           The ground is covered for the first time: every value now stands among its neighbours. Look the whole picture
