@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { DEMO, demoPatches, startServer, type Server } from '../server';
+import { ask, DEMO, demoPatches, startServer, type Server } from '../server';
 import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
 
 let server: Server;
@@ -175,6 +175,16 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await expect.poll(toDecide).toBe(undecided - 2);
     await page.keyboard.press('z');
     await expect.poll(toDecide).toBe(undecided - 1);
+    const departures = async () => {
+      const [{ id }] = await ask(server, 'listPaintings');
+      return (await ask(server, 'getPainting', { params: { paintingId: id } })).plan?.departures.length;
+    };
+    await page.keyboard.press('f');
+    await expect.poll(toDecide).toBe(undecided - 2);
+    expect(await departures()).toBe(1);
+    await page.keyboard.press('z');
+    await expect.poll(toDecide).toBe(undecided - 1);
+    expect(await departures()).toBe(0);
     await page.getByRole('button', { name: /Add what only an eye sees/ }).click();
     const flat = page.getByRole('img', { name: 'The painting, flat' });
     await drag(flat, [[0.1, 0.1], [0.4, 0.1], [0.4, 0.3], [0.1, 0.3], [0.11, 0.12]]); // prettier-ignore

@@ -145,8 +145,13 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await part('Edges and focus');
     await page.getByText(/cm of edge/).waitFor();
     await page.waitForFunction(() => !/of 0 cm/.test(document.body.textContent ?? ''));
-    await page.keyboard.press('ArrowRight');
-    await page.getByText(/In the reference it is/).waitFor();
+    // A key pressed in the very moment the edges appear may still find none.
+    await expect
+      .poll(async () => {
+        await page.keyboard.press('ArrowRight');
+        return page.getByText(/In the reference it is/).count();
+      })
+      .toBe(1);
     await page.keyboard.press('l');
     await page.getByText(/1 changed by you/).waitFor();
     await button('Focal area', true).click();

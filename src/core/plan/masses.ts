@@ -210,34 +210,47 @@ function discOf(width: number): Int32Array {
   return Int32Array.from(out);
 }
 
-/** Pixels beside a border that follows no edge, away from the picture's own border. */
-function freeBorder(massOf: Int32Array, { width, height, slow }: MassTree): number[] {
-  const out: number[] = [];
+/** Whether a pixel lies beside a border that follows no edge. */
+const beside = (massOf: Int32Array, slow: Uint8Array, { i, width }: { i: number; width: number }): boolean => {
+  const own = massOf[i];
+  return slow[i] === 1 && (massOf[i + 1] !== own || massOf[i - 1] !== own || massOf[i + width] !== own || massOf[i - width] !== own); // prettier-ignore
+};
+
+/** All such pixels away from the picture's own border. */
+function freeBorder(massOf: Int32Array, { width, height, slow }: MassTree): Int32Array {
+  const out = new Int32Array(massOf.length);
+  let n = 0;
   for (let y = REACH; y < height - REACH; y++)
-    for (let x = REACH, i = y * width + REACH; x < width - REACH; x++, i++) {
+    for (let i = y * width + REACH, end = (y + 1) * width - REACH; i < end; i++) {
       const own = massOf[i];
-      if (slow[i] && (massOf[i + 1] !== own || massOf[i - 1] !== own || massOf[i + width] !== own || massOf[i - width] !== own)) out.push(i); // prettier-ignore
+      if (massOf[i + 1] === own && massOf[i + width] === own && massOf[i - 1] === own && massOf[i - width] === own) continue; // prettier-ignore
+      if (slow[i]) out[n++] = i;
     }
-  return out;
+  return out.subarray(0, n);
 }
 
 /** Borders that follow no edge run smoothly: each pixel beside one takes the mass that most of its neighbourhood has. */
 function smoothFreeBorders(massOf: Int32Array, tree: MassTree, count: number): void {
-  const { width } = tree;
+  const { width, height, slow } = tree;
   const disc = discOf(width);
   const votes = new Int32Array(count);
-  for (let round = 0; round < ROUNDS; round++) {
-    const border = freeBorder(massOf, tree);
+  let border = freeBorder(massOf, tree);
+  for (let round = 0; round < ROUNDS && border.length > 0; round++) {
     // All vote on the masses as they are before any of them changes.
     const next = border.map((i) => {
       for (let k = 0; k < disc.length; k++) votes[massOf[i + disc[k]]]++;
       let best = massOf[i];
-      for (const other of [massOf[i + 1], massOf[i - 1], massOf[i + width], massOf[i - width]])
-        if (votes[other] > votes[best]) best = other;
+      for (const step of [1, -1, width, -width]) if (votes[massOf[i + step]] > votes[best]) best = massOf[i + step];
       for (let k = 0; k < disc.length; k++) votes[massOf[i + disc[k]]] = 0;
       return best;
     });
+    const moved = border.filter((i, k) => massOf[i] !== next[k]);
     border.forEach((i, k) => (massOf[i] = next[k]));
+    // Only near what has just changed can anything change in the next round.
+    const near = new Set<number>();
+    const inside = (i: number) => i % width >= REACH && i % width < width - REACH && i >= REACH * width && i < (height - REACH) * width; // prettier-ignore
+    for (const i of moved) for (const step of [0, 1, -1, width, -width]) near.add(i + step);
+    border = Int32Array.from(near).filter((i) => inside(i) && beside(massOf, slow, { i, width }));
   }
 }
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { PaintingDetail, ReadingDetail } from '../../contract';
+import type { Departure, FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
 import { useAction, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { DecisionSlip, type Choice } from '../slips/decisionSlip';
@@ -15,7 +15,21 @@ import { focusOn, WHOLE } from '../wall/view';
 import { nextOf, plural } from '../words';
 import { useDetail } from './paintingLayout';
 
-type Undoing = { kind: 'decision'; index: number; before: Choice | null } | { kind: 'own'; correctionId: string };
+type Undoing =
+  | { kind: 'decision'; index: number; before: Choice | null }
+  | { kind: 'departure'; index: number; before: Choice | null; departures: Departure[] }
+  | { kind: 'own'; correctionId: string };
+
+/** The departure that makes the plan what is painted there. */
+function asPainted({ kind, place, amount, painted, target }: FindingOfReading): Departure {
+  const change: Departure['change'] =
+    kind === 'value'
+      ? { kind: 'value', steps: Math.max(-9, Math.min(9, amount)) }
+      : kind === 'temperature'
+        ? { kind: 'warmth', units: Math.max(-80, Math.min(80, amount)) }
+        : { kind: 'chroma', factor: Math.min(4, painted.chroma / Math.max(0.5, target.chroma)) };
+  return { id: crypto.randomUUID(), where: { place }, change, why: 'decided when it was read' };
+}
 const RANGE = { darkest: 0, lightest: 10 };
 
 /** Everything that decides something can be taken back, last first. */
@@ -24,11 +38,14 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
   const decide = useAction('decide', detail.painting.id);
   const own = useAction('addCorrection', detail.painting.id);
   const remove = useAction('removeCorrection', detail.painting.id);
+  const plan = useAction('changePlan', detail.painting.id);
+  const departures = detail.plan?.departures ?? [];
+  const putDepartures = (list: Departure[]) => plan.mutateAsync({ params: { paintingId: detail.painting.id }, body: { departures: list } }); // prettier-ignore
   const say = (index: number, decision: Choice | null) =>
     decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision } });
   return {
-    busy: decide.isPending || own.isPending || remove.isPending,
-    error: decide.error ?? remove.error,
+    busy: decide.isPending || own.isPending || remove.isPending || plan.isPending,
+    error: decide.error ?? remove.error ?? plan.error,
     own,
     canUndo: done.length > 0,
     async decide(index: number, decision: Choice) {
@@ -37,14 +54,24 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
       setDone((list) => [...list, { kind: 'decision', index, before }]);
       return after;
     },
+    async depart(index: number) {
+      const finding = reading.findings[index];
+      await putDepartures([...departures, asPainted(finding)]);
+      const after = await say(index, 'dismissed');
+      setDone((list) => [...list, { kind: 'departure', index, before: finding.decision, departures }]);
+      return after;
+    },
     noteOwn: (correctionId: string) => setDone((list) => [...list, { kind: 'own', correctionId }]),
     async undo(): Promise<number | null> {
       const last = done.at(-1);
       if (!last) return null;
       if (last.kind === 'own') await remove.mutateAsync({ params: { correctionId: last.correctionId } });
-      else await say(last.index, last.before);
+      else {
+        if (last.kind === 'departure') await putDepartures(last.departures);
+        await say(last.index, last.before);
+      }
       setDone((list) => list.slice(0, -1));
-      return last.kind === 'decision' ? last.index : null;
+      return last.kind === 'own' ? null : last.index;
     },
   };
 }
@@ -72,12 +99,15 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
   const open = findings.filter(({ decision, loud }) => loud && !decision);
   const taken = findings.filter(({ decision }) => decision === 'taken').length;
   const own = detail.corrections.filter((one) => one.own && one.open && one.sessionNumber === number);
+  const goOn = (finding: FindingOfReading) => (after: ReadingDetail) => {
+    const rest = after.findings.filter((one) => one.loud && !one.decision);
+    setChosen((rest.find(({ index }) => index > finding.index) ?? rest[0])?.index ?? null);
+  };
   const decide = (decision: Choice) => {
-    if (!finding || deciding.busy) return;
-    void deciding.decide(finding.index, decision).then((after) => {
-      const rest = after.findings.filter((one) => one.loud && !one.decision);
-      setChosen((rest.find(({ index }) => index > finding.index) ?? rest[0])?.index ?? null);
-    });
+    if (finding && !deciding.busy) void deciding.decide(finding.index, decision).then(goOn(finding));
+  };
+  const depart = () => {
+    if (finding && !deciding.busy && plan) void deciding.depart(finding.index).then(goOn(finding), () => undefined);
   };
   const undo = () => void deciding.undo().then((index) => index !== null && setChosen(index));
   const move = (by: number) => () =>
@@ -91,7 +121,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     setChosen(null);
     setAdding(true);
   };
-  useKeys({ t: () => decide('taken'), l: () => decide('later'), x: () => decide('dismissed'), z: undo, a: add, Escape: leave, ArrowDown: move(1), ArrowRight: move(1), ArrowUp: move(-1), ArrowLeft: move(-1) }); // prettier-ignore
+  useKeys({ t: () => decide('taken'), l: () => decide('later'), x: () => decide('dismissed'), f: depart, z: undo, a: add, Escape: leave, ArrowDown: move(1), ArrowRight: move(1), ArrowUp: move(-1), ArrowLeft: move(-1) }); // prettier-ignore
   const step = nextOf(detail);
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-x-10 gap-y-4">
@@ -168,7 +198,13 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
               }
             />
           ) : finding ? (
-            <DecisionSlip finding={finding} reading={reading} busy={deciding.busy} onDecide={decide} />
+            <DecisionSlip
+              finding={finding}
+              reading={reading}
+              busy={deciding.busy}
+              onDecide={decide}
+              onDepart={depart}
+            />
           ) : (
             <AllDecided count={findings.length} taken={taken + own.length} />
           )}

@@ -87,6 +87,7 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['T', 'take'],
       ['L', 'not now'],
       ['X', 'dismiss'],
+      ['F', 'departure: it is meant to be so'],
       ['Z', 'undo'],
       ['A', 'add what only an eye sees'],
       ['arrows', 'finding before, finding after'],

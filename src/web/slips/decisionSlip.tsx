@@ -68,10 +68,12 @@ interface Props {
   readonly reading: ReadingDetail;
   readonly busy: boolean;
   readonly onDecide: (decision: Choice) => void;
+  /** the plan follows what is painted; the finding is not raised again */
+  readonly onDepart: () => void;
 }
 
 /** One finding: what the hand should do, how sure that is, and what the painter says to it. */
-export function DecisionSlip({ finding, reading, busy, onDecide }: Props) {
+export function DecisionSlip({ finding, reading, busy, onDecide, onDepart }: Props) {
   const scale = useScale();
   return (
     <>
@@ -100,6 +102,16 @@ export function DecisionSlip({ finding, reading, busy, onDecide }: Props) {
             {finding.decision === decision && decision === 'taken' ? 'Taken' : words} <kbd>{hotkey}</kbd>
           </button>
         ))}
+        {reading.planVersion !== null && finding.share <= 0.95 && (
+          <button
+            className="btn"
+            disabled={busy}
+            onClick={onDepart}
+            title="It is meant to be so: the plan follows what is painted"
+          >
+            Departure <kbd>F</kbd>
+          </button>
+        )}
       </div>
     </>
   );

@@ -81,8 +81,12 @@ export function Pictures(props: Props) {
     : props.view;
   const over = (withFindings: boolean) => (toPx: (at: Point) => Point, size: FrameSize) => (
     <>
-      {!aids.cover && <FrameWindow painting={painting} toPx={toPx} />}
-      {!withFindings && !aids.cover && props.onPlan?.(toPx)}
+      {!aids.cover && (
+        <svg width={size.width} height={size.height} style={{ overflow: 'hidden' }}>
+          <FrameWindow painting={painting} toPx={toPx} />
+          {!withFindings && props.onPlan?.(toPx)}
+        </svg>
+      )}
       {aids.cover && <CoverSheet at={spot && toPx(spot)} size={size} />}
       {withFindings && !aids.cover && (
         <FindingMarks
