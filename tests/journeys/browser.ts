@@ -1,5 +1,5 @@
 import axe from 'axe-core';
-import { chromium, type Browser, type Page } from 'playwright-core';
+import { chromium, type Browser, type Locator, type Page } from 'playwright-core';
 
 /** Debian's Chromium, without a monitor and without a network. */
 export const openBrowser = (more: readonly string[] = []): Promise<Browser> =>
@@ -34,3 +34,14 @@ export async function axeFaults(page: Page): Promise<string[]> {
 /** Whether the page can be pushed sideways: something sticks out. */
 export const sticksOut = (page: Page): Promise<boolean> =>
   page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);
+
+/** Presses the mouse at shares of a locator's box, moves it along them and lets go. */
+export async function drag(page: Page, target: Locator, points: readonly (readonly [number, number])[]): Promise<void> {
+  const box = await target.boundingBox();
+  if (!box) throw new Error('nothing to drag on');
+  const at = ([u, v]: readonly [number, number]) => [box.x + u * box.width, box.y + v * box.height] as const;
+  await page.mouse.move(...at(points[0]));
+  await page.mouse.down();
+  for (const point of points.slice(1)) await page.mouse.move(...at(point), { steps: 4 });
+  await page.mouse.up();
+}

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, demoPatches, startServer, type Server } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+import { axeFaults, complaintsOf, drag as dragOn, openBrowser, sticksOut } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -24,16 +24,7 @@ afterAll(async () => {
 const button = (name: RegExp | string): Locator => page.getByRole('button', { name });
 const photoOf = (session: number) => join(DEMO, `enamel-pot-session-${session}.jpg`);
 
-/** Drags the mouse along points of a locator, as shares of its box. */
-async function drag(target: Locator, points: readonly (readonly [number, number])[]): Promise<void> {
-  const box = await target.boundingBox();
-  if (!box) throw new Error('nothing to drag on');
-  const at = ([u, v]: readonly [number, number]) => [box.x + u * box.width, box.y + v * box.height] as const;
-  await page.mouse.move(...at(points[0]));
-  await page.mouse.down();
-  for (const point of points.slice(1)) await page.mouse.move(...at(point), { steps: 4 });
-  await page.mouse.up();
-}
+const drag = (target: Locator, points: readonly (readonly [number, number])[]) => dragOn(page, target, points);
 
 const greysKept = () =>
   page.waitForResponse((response) => response.url().endsWith('/greys') && response.request().method() === 'PUT');

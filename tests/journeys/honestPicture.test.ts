@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, paintingWithReference, photographSession, startServer, type Server } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+import { axeFaults, complaintsOf, openBrowser, sticksOut, drag as dragOn } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -37,16 +37,8 @@ interface Patch {
   value: number;
 }
 
-/** Drags a box or a loop over a stage, from one share of it to another. */
-async function drag(page: Page, selector: string, shares: readonly (readonly [number, number])[]) {
-  const box = await page.locator(selector).boundingBox();
-  if (!box) throw new Error(`${selector} is not there`);
-  const at = ([x, y]: readonly [number, number]) => [box.x + x * box.width, box.y + y * box.height] as const;
-  await page.mouse.move(...at(shares[0]));
-  await page.mouse.down();
-  for (const share of shares.slice(1)) await page.mouse.move(...at(share), { steps: 4 });
-  await page.mouse.up();
-}
+const drag = (page: Page, selector: string, shares: readonly (readonly [number, number])[]) =>
+  dragOn(page, page.locator(selector), shares);
 
 describe('the photo desk', () => {
   test('how good the photograph is stands there before it is read', async () => {

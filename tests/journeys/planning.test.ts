@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, startServer, type Server } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+import { axeFaults, complaintsOf, drag as dragOn, openBrowser, sticksOut } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -29,16 +29,7 @@ const painting = async () => {
   return ask(server, 'getPainting', { params: { paintingId: id } });
 };
 
-/** Presses the mouse at shares of a locator's box, moves it and lets go. */
-async function drag(target: Locator, points: readonly (readonly [number, number])[]): Promise<void> {
-  const box = await target.boundingBox();
-  if (!box) throw new Error('nothing to drag on');
-  const at = ([u, v]: readonly [number, number]) => [box.x + u * box.width, box.y + v * box.height] as const;
-  await page.mouse.move(...at(points[0]));
-  await page.mouse.down();
-  for (const point of points.slice(1)) await page.mouse.move(...at(point), { steps: 4 });
-  await page.mouse.up();
-}
+const drag = (target: Locator, points: readonly (readonly [number, number])[]) => dragOn(page, target, points);
 const tap = (target: Locator, at: readonly [number, number]) => drag(target, [at]);
 const keepPlan = async () => {
   const kept = page.waitForResponse((response) => response.url().endsWith('/plan') && response.request().method() === 'PUT'); // prettier-ignore

@@ -1,6 +1,6 @@
 import type { Finding } from '../../core/correct';
 import type { CanvasSize, Covered, GreyPatch, Light, LightMethod, QualityWords } from '../../core/photo';
-import type { Audit, Crop, Departure, KeyChoice, MassEdit, PaintRange, Pin, ValueRange, Where } from '../../core/plan';
+import type { Audit, PlanRequest, ValueRange, Where } from '../../core/plan';
 import type { PassageLabel } from '../../contract';
 import type { Comparison, Ground, MassReading, Measured } from '../../core/read';
 import type { Place, Corners, Point } from '../../core/raster';
@@ -12,17 +12,8 @@ export interface StoredPicture {
 }
 
 /** The plan as a worker needs it. */
-export interface PlanTask {
+export interface PlanTask extends PlanRequest {
   readonly reference: StoredPicture;
-  readonly crop: Crop;
-  readonly canvas: CanvasSize;
-  readonly key: KeyChoice;
-  readonly paint: PaintRange;
-  /** how many masses the tree is cut into, before the painter's changes */
-  readonly count: number;
-  readonly edits: readonly MassEdit[];
-  readonly departures: readonly Departure[];
-  readonly pins: readonly Pin[];
   /** pictures of added things, by reference */
   readonly added: readonly { readonly id: string; readonly picture: StoredPicture }[];
   /** the bare surface's colour; null = not known */

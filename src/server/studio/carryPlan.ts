@@ -1,5 +1,5 @@
-import type { Crop, PlanContent } from '../../contract';
-import { cropCorners } from '../../core/plan';
+import type { PlanContent } from '../../contract';
+import { cropCorners, type Crop } from '../../core/plan';
 import { homographyBetween, project, rectangle, type Place, type Point } from '../../core/raster';
 
 type Carry = (at: Point) => Point;

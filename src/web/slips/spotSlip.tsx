@@ -53,12 +53,7 @@ export function SpotSlip({
   ];
   return (
     <>
-      <h3>
-        Spot{' '}
-        <span className="font-normal">
-          {Math.round(at[0] * painting.widthMm)} mm across, {Math.round(at[1] * painting.heightMm)} down
-        </span>
-      </h3>
+      <Where at={at} painting={painting} />
       <div className="mt-2 grid grid-cols-2">
         {columns.map(({ name, spot }) => (
           <div key={name} style={{ height: 40, background: spot ? rgb(spot.mean) : 'none' }} />
@@ -116,15 +111,19 @@ function Alone({
   const scale = useScale();
   return (
     <>
-      <h3>
-        Spot{' '}
-        <span className="font-normal">
-          {Math.round(at[0] * painting.widthMm)} mm across, {Math.round(at[1] * painting.heightMm)} down
-        </span>
-      </h3>
+      <Where at={at} painting={painting} />
       <p className="mt-1">
         Painted: value {scale.show(spot.value)}, warmth {figure(spot.warmth, 0)}, chroma {figure(spot.chroma, 0)}
       </p>
     </>
   );
 }
+
+const Where = ({ at, painting }: { at: Point; painting: Painting }) => (
+  <h3>
+    Spot{' '}
+    <span className="font-normal">
+      {Math.round(at[0] * painting.widthMm)} mm across, {Math.round(at[1] * painting.heightMm)} down
+    </span>
+  </h3>
+);

@@ -1,0 +1,56 @@
+import { describe, expect, test } from 'vitest';
+import type { Change } from '../plan';
+import { departureInWords, isLoud, weighed, type Finding } from './index';
+
+const finding = (part: Partial<Finding>): Finding =>
+  ({ kind: 'value', amount: 0.5, massId: 1, weight: 1, region: { box: [0, 0, 10, 10] }, ...part }) as Finding;
+
+describe('what a stage calls for', () => {
+  test.each([
+    ['without a stage everything is loud', null, { kind: 'chroma', amount: 1 }, true],
+    ['a kind the stage is silent on waits', { loud: ['value'], coarse: 1 }, { kind: 'temperature', amount: 30 }, false],
+    ['small things wait at a coarse stage', { loud: ['value'], coarse: 2 }, { kind: 'value', amount: 0.6 }, false],
+    ['large ones do not, either way', { loud: ['value'], coarse: 2 }, { kind: 'value', amount: -0.8 }, true],
+  ] as const)('%s', (_, stage, { kind, amount }, loud) => expect(isLoud({ kind, amount }, stage)).toBe(loud));
+});
+
+describe('the order the plan makes of findings', () => {
+  const focal = { at: [100, 100] as const, rx: 20, ry: 20 };
+  const near = finding({ weight: 1, region: { box: [95, 95, 10, 10] } });
+  const far = finding({ weight: 1.2, region: { box: [300, 200, 10, 10] } });
+
+  test('near the focal area weighs more, far from it as before', () => {
+    const [first, second] = weighed([far, near], { focal, loose: new Set() });
+    expect(first.region).toBe(near.region);
+    expect(first.weight).toBeCloseTo(1.6);
+    expect(second.weight).toBeCloseTo(1.2);
+  });
+
+  test('without a focal area the order stays', () =>
+    expect(weighed([far, near], { focal: null, loose: new Set() })[0].region).toBe(far.region));
+
+  test('on a loose mass only what is large is said', () => {
+    const loose = new Set([7]);
+    const small = finding({ massId: 7, amount: 0.5 });
+    const large = finding({ massId: 7, amount: -0.9 });
+    const other = finding({ massId: 8, amount: 0.5 });
+    expect(weighed([small, large, other], { focal: null, loose })).toHaveLength(2);
+  });
+});
+
+describe('a departure in words', () => {
+  test.each<[Change, string]>([
+    [{ kind: 'value', steps: 1 }, 'one step lighter'],
+    [{ kind: 'value', steps: -0.5 }, 'half a step darker'],
+    [{ kind: 'warmth', units: -6 }, '6 units cooler'],
+    [{ kind: 'chroma', factor: 0.7 }, '70 % of its strength'],
+    [{ kind: 'edges', mm: -2 }, '2 mm harder'],
+    [{ kind: 'simplified', mm: 12 }, 'simplified, nothing under 12 mm'],
+    [{ kind: 'moved', by: [-12, 4], scale: 1.1 }, 'moved 12 mm left, 4 mm down 110 % of its size'],
+    [{ kind: 'moved', by: [0, 0], scale: 1 }, 'moved'],
+    [{ kind: 'ground' }, 'left as ground'],
+    [{ kind: 'left-out' }, 'left out'],
+    [{ kind: 'added', referenceId: 'x' }, 'added'],
+    [{ kind: 'ignored' }, 'not compared'],
+  ])('%o is %s', (change, words) => expect(departureInWords(change)).toBe(words));
+});
