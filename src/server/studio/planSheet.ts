@@ -45,17 +45,17 @@ const printable = (words: string): string =>
     .replace(/[’‘]/g, "'")
     .replace(/[“”]/g, '"')
     .replace(/[−–—]/g, '-')
-    .replace(/[^\x20-\x7e\xa0-\xff]/g, '?');
+    .replace(/[^\n\x20-\x7e\xa0-\xff]/g, '?');
 
 interface Pen {
   readonly pdf: Pdf;
-  say(words: string, at: readonly [x: number, y: number], how?: { size?: number; bold?: boolean; width?: number; align?: 'left' | 'right' }): void; // prettier-ignore
+  say(words: string, at: readonly [x: number, y: number], how?: { size?: number; bold?: boolean; width?: number; height?: number; align?: 'left' | 'right' }): void; // prettier-ignore
 }
 
 const penOf = (pdf: Pdf): Pen => ({
   pdf,
-  say(words, [x, y], { size = 9, bold = false, width = WIDE, align = 'left' } = {}) {
-    pdf.font(bold ? 'Times-Bold' : 'Times-Roman').fontSize(size).fillColor('#000').text(printable(words), x * MM, y * MM, { width: width * MM, align, lineGap: 1 }); // prettier-ignore
+  say(words, [x, y], { size = 9, bold = false, width = WIDE, height, align = 'left' } = {}) {
+    pdf.font(bold ? 'Times-Bold' : 'Times-Roman').fontSize(size).fillColor('#000').text(printable(words), x * MM, y * MM, { width: width * MM, align, lineGap: 1, ...(height !== undefined && { height: height * MM, ellipsis: true }) }); // prettier-ignore
   },
 });
 
@@ -157,11 +157,17 @@ export function planSheet(content: SheetContent): Promise<Uint8Array> {
     setUp.approach && `${setUp.approach.name}${stage ? `, now: ${stage.name}` : ''}`,
     `plan version ${plan.row.version}`,
   ];
-  say(facts.filter(Boolean).join('  |  '), [LEFT, 20], { size: 9.5 });
+  const line = facts.filter(Boolean).join('  |  ');
+  say(line, [LEFT, 20], { size: 9.5 });
+  const lines =
+    pdf
+      .font('Times-Roman')
+      .fontSize(9.5)
+      .heightOfString(printable(line), { width: WIDE * MM }) / MM;
   // The reference as large as the page leaves room for.
-  const tall = Math.min(118, (WIDE * canvas.heightMm) / canvas.widthMm);
+  const tall = Math.min(102, (WIDE * canvas.heightMm) / canvas.widthMm);
   const wide = (tall * canvas.widthMm) / canvas.heightMm;
-  const [x0, y0] = [LEFT, 27];
+  const [x0, y0] = [LEFT, 23 + lines];
   pdf.image(Buffer.from(pictures.reference), x0 * MM, y0 * MM, { width: wide * MM, height: tall * MM });
   const place = (x: number, y: number): [number, number] => [(x0 + (x * wide) / canvas.widthMm) * MM, (y0 + (y * tall) / canvas.heightMm) * MM]; // prettier-ignore
   drawLines(pdf, gridLines(canvas, grid), place);
@@ -201,8 +207,10 @@ export function planSheet(content: SheetContent): Promise<Uint8Array> {
   massTable(pen, content, [LEFT + 58, y - 1]);
   const foot = PAGE_H - 19;
   const words = departuresOf(content);
-  const palette = [words && `Departures: ${words}.`, plan.content.palette && `Palette: ${plan.content.palette}`, setUp.wishes && `Wishes: ${setUp.wishes}`].filter(Boolean).join('  '); // prettier-ignore
-  if (palette) say(palette.slice(0, 460), [LEFT, foot - 15], { size: 9 });
+  const { palette } = plan.content;
+  const notes = [words && `Departures: ${words}.`, palette && `Palette: ${palette}`, setUp.wishes && `Wishes: ${setUp.wishes}`]; // prettier-ignore
+  const below = y + 57; // the key and its words
+  say(notes.filter(Boolean).join('\n'), [LEFT, below], { size: 8.5, width: 52, height: foot - 4 - below });
   pdf.lineWidth(0.4).moveTo(LEFT * MM, (foot - 2) * MM).lineTo((LEFT + WIDE) * MM, (foot - 2) * MM).stroke('#000'); // prettier-ignore
   say(CAUTION, [LEFT, foot], { size: 7.5 });
   return finished(pdf);
