@@ -65,8 +65,8 @@ test('killed while reading, again and again: the reading is whole or absent, and
 });
 
 test('a full disk is said in words; what was kept stays and the studio goes on', async () => {
-  // No file of the process may grow past 400 KB: the photograph of 700 KB cannot be written.
-  server = await startServer({ limit: 'ulimit -f 800;' });
+  // No file of the process may grow past 800 KB: the picture of more than a megabyte cannot be written.
+  server = await startServer({ limit: 'ulimit -f 1600;' });
   const { painting } = await ask(server, 'addPainting', { body: { title: 'small disk', widthMm: 400, heightMm: 300 } });
   const params = { paintingId: painting.id };
   const problem = await refusal(await send(server, 'addReference', { params, file: await demoFile('enamel-pot-reference.jpg') })); // prettier-ignore
