@@ -27,8 +27,15 @@ export function KeyCurve({
   const [held, setHeld] = useState<number | null>(null);
   const scale = useScale();
   const key = makeKey(knots);
-  const curve = line<number>((v) => x(v), (v) => y(key(v)))(AT) ?? ''; // prettier-ignore
-  const bars = area<number>().x((_, i) => x((i + 0.5) / 5)).y0(y(0)).y1((n) => y(2.4 * n)); // prettier-ignore
+  const curve =
+    line<number>(
+      (v) => x(v),
+      (v) => y(key(v)),
+    )(AT) ?? '';
+  const bars = area<number>()
+    .x((_, i) => x((i + 0.5) / 5))
+    .y0(y(0))
+    .y1((n) => y(2.4 * n));
   const at = (event: PointerEvent): Knot => {
     const box = svg.current?.getBoundingClientRect() ?? { left: 0, top: 0, width: 1 };
     const unit = (SIZE + LEFT + 12) / box.width;
@@ -39,10 +46,18 @@ export function KeyCurve({
   };
   const nudge = (index: number) => (event: KeyboardEvent) => {
     const step = event.shiftKey ? 0.5 : 0.1;
-    const moves: Record<string, readonly [number, number]> = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }; // prettier-ignore
+    const moves: Record<string, readonly [number, number]> = {
+      ArrowLeft: [-step, 0],
+      ArrowRight: [step, 0],
+      ArrowUp: [0, step],
+      ArrowDown: [0, -step],
+    };
     if ((event.key === 'Delete' || event.key === 'Backspace') && knots.length > 2) {
       event.preventDefault();
-      onKnots(knots.filter((_, i) => i !== index), true); // prettier-ignore
+      onKnots(
+        knots.filter((_, i) => i !== index),
+        true,
+      );
     }
     const move = moves[event.key];
     if (!move) return;
@@ -59,11 +74,23 @@ export function KeyCurve({
       true,
     );
   };
-  const ends = [['white', paint.white], ['darkest', paint.darkest]] as const; // prettier-ignore
+  const ends = [
+    ['white', paint.white],
+    ['darkest', paint.darkest],
+  ] as const;
   return (
-    <svg ref={svg} viewBox={`0 0 ${SIZE + LEFT + 12} ${SIZE + TOP + 40}`} className="block w-full" role="group" aria-label="The key as a curve" style={{ touchAction: 'none' }}
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${SIZE + LEFT + 12} ${SIZE + TOP + 40}`}
+      className="block w-full"
+      role="group"
+      aria-label="The key as a curve"
+      style={{ touchAction: 'none' }}
       onPointerMove={(event) => held !== null && onKnots(dragKnot(knots, held, at(event)), false)}
-      onPointerUp={() => { if (held !== null) onKnots([...knots], true); setHeld(null); }}
+      onPointerUp={() => {
+        if (held !== null) onKnots([...knots], true);
+        setHeld(null);
+      }}
     >
       <g stroke="var(--slip-rule)" strokeWidth=".7">
         {Array.from({ length: 11 }, (_, v) => (
@@ -75,15 +102,43 @@ export function KeyCurve({
       {ends.map(([name, value]) => (
         <path key={name} d={`M${x(0)} ${y(value)}H${x(10)}`} stroke="var(--ink)" strokeDasharray="6 4" />
       ))}
-      <text x={x(0) + 4} y={y(paint.white) - 4} fontSize="13.5" fill="var(--ink)">your white {scale.show(paint.white)}</text>
-      <text x={x(10) - 3} y={y(paint.darkest) + 15} fontSize="13.5" textAnchor="end" fill="var(--ink)">your darkest {scale.show(paint.darkest)}</text>
+      <text x={x(0) + 4} y={y(paint.white) - 4} fontSize="13.5" fill="var(--ink)">
+        your white {scale.show(paint.white)}
+      </text>
+      <text x={x(10) - 3} y={y(paint.darkest) + 15} fontSize="13.5" textAnchor="end" fill="var(--ink)">
+        your darkest {scale.show(paint.darkest)}
+      </text>
       <path d={curve} fill="none" stroke="var(--ink)" strokeWidth="2.4" onDoubleClick={addAt} />
-      <path d={curve} fill="none" stroke="transparent" strokeWidth="18" onDoubleClick={addAt} style={{ cursor: 'copy' }} />
+      <path
+        d={curve}
+        fill="none"
+        stroke="transparent"
+        strokeWidth="18"
+        onDoubleClick={addAt}
+        style={{ cursor: 'copy' }}
+      />
       {knots.map((knot, i) => (
-        <circle key={i} cx={x(knot.reference)} cy={y(knot.paint)} r="7.5" fill="var(--slip)" stroke="var(--ink)" strokeWidth="2.4" tabIndex={0} role="slider"
-          aria-label={`Knot ${i + 1}: ${scale.show(knot.reference)} of the reference`} aria-valuenow={knot.paint} aria-valuemin={0} aria-valuemax={10} aria-valuetext={`becomes ${scale.show(knot.paint)} in paint`}
-          style={{ cursor: 'grab' }} onKeyDown={nudge(i)}
-          onPointerDown={(event) => { svg.current?.setPointerCapture(event.pointerId); setHeld(i); }}
+        <circle
+          key={i}
+          cx={x(knot.reference)}
+          cy={y(knot.paint)}
+          r="7.5"
+          fill="var(--slip)"
+          stroke="var(--ink)"
+          strokeWidth="2.4"
+          tabIndex={0}
+          role="slider"
+          aria-label={`Knot ${i + 1}: ${scale.show(knot.reference)} of the reference`}
+          aria-valuenow={knot.paint}
+          aria-valuemin={0}
+          aria-valuemax={10}
+          aria-valuetext={`becomes ${scale.show(knot.paint)} in paint`}
+          style={{ cursor: 'grab' }}
+          onKeyDown={nudge(i)}
+          onPointerDown={(event) => {
+            svg.current?.setPointerCapture(event.pointerId);
+            setHeld(i);
+          }}
         />
       ))}
       {Array.from({ length: 11 }, (_, v) => (
@@ -92,8 +147,12 @@ export function KeyCurve({
           <rect x={LEFT - 14} y={y(v) - SIZE / 22} width="7" height={SIZE / 11} />
         </g>
       ))}
-      <text x={x(10)} y={y(0) + 27} fontSize="13.5" textAnchor="end" fill="var(--ink)">reference</text>
-      <text transform={`translate(9 ${y(9.6)}) rotate(-90)`} fontSize="13.5" textAnchor="end" fill="var(--ink)">paint</text>
+      <text x={x(10)} y={y(0) + 27} fontSize="13.5" textAnchor="end" fill="var(--ink)">
+        reference
+      </text>
+      <text transform={`translate(9 ${y(9.6)}) rotate(-90)`} fontSize="13.5" textAnchor="end" fill="var(--ink)">
+        paint
+      </text>
     </svg>
-  ); // prettier-ignore
+  );
 }

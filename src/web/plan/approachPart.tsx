@@ -4,7 +4,10 @@ import { useAction } from '../api/queries';
 import { NumberField } from '../slips/numberField';
 import { ProblemNote } from '../slips/problem';
 
-const SHIPPED: readonly Approach[] = APPROACHES.map((one) => ({ ...one, stages: one.stages.map((stage) => ({ ...stage, loud: [...stage.loud] })) })); // prettier-ignore
+const SHIPPED: readonly Approach[] = APPROACHES.map((one) => ({
+  ...one,
+  stages: one.stages.map((stage) => ({ ...stage, loud: [...stage.loud] })),
+}));
 const KINDS = [
   ['value', 'values'],
   ['temperature', 'temperature'],
@@ -17,10 +20,39 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
   const { setUp } = painting;
   const change = useAction('changePainting', painting.id);
   const put = (approach: Approach | null, stage: string | null = setUp.stage) =>
-    change.mutate({ params: { paintingId: painting.id }, body: { setUp: { ...setUp, approach, stage: approach?.stages.some(({ id }) => id === stage) ? stage : (approach?.stages[0].id ?? null) } } }); // prettier-ignore
+    change.mutate({
+      params: { paintingId: painting.id },
+      body: {
+        setUp: {
+          ...setUp,
+          approach,
+          stage: approach?.stages.some(({ id }) => id === stage) ? stage : (approach?.stages[0].id ?? null),
+        },
+      },
+    });
   const { approach } = setUp;
-  const putStage = (id: string, part: Partial<Stage>) => approach && put({ ...approach, stages: approach.stages.map((one) => (one.id === id ? { ...one, ...part } : one)) }); // prettier-ignore
-  const own = () => put({ id: crypto.randomUUID(), name: 'My own way', summary: '', stages: [{ id: crypto.randomUUID(), name: 'First stage', asks: '', why: '', otherwise: '', loud: ['value'], coarse: 2 }] }, null); // prettier-ignore
+  const putStage = (id: string, part: Partial<Stage>) =>
+    approach && put({ ...approach, stages: approach.stages.map((one) => (one.id === id ? { ...one, ...part } : one)) });
+  const own = () =>
+    put(
+      {
+        id: crypto.randomUUID(),
+        name: 'My own way',
+        summary: '',
+        stages: [
+          {
+            id: crypto.randomUUID(),
+            name: 'First stage',
+            asks: '',
+            why: '',
+            otherwise: '',
+            loud: ['value'],
+            coarse: 2,
+          },
+        ],
+      },
+      null,
+    );
   const text = (stage: Stage, field: 'asks' | 'why' | 'otherwise', label: string) => (
     <label className="flex flex-col gap-1">
       <span className="small">{label}</span>
@@ -32,7 +64,6 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
           event.target.value.trim() !== stage[field] && putStage(stage.id, { [field]: event.target.value.trim() })
         }
       />{' '}
-      {/* prettier-ignore */}
     </label>
   );
   return (
@@ -47,7 +78,6 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
                 onClick={() => approach?.id !== one.id && put(one)}
               >
                 {' '}
-                {/* prettier-ignore */}
                 {one.name}
               </button>
               <p className="small">{one.summary}</p>
@@ -94,7 +124,6 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
                 put({ ...approach, name: event.target.value.trim() })
               }
             />{' '}
-            {/* prettier-ignore */}
             <ol className="flex flex-col gap-4">
               {approach.stages.map((stage, i) => (
                 <li key={stage.id} className="slip">
@@ -102,7 +131,11 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
                     <h2>
                       {i + 1}&ensp;{stage.name}
                     </h2>
-                    <button className="word" aria-pressed={setUp.stage === stage.id} onClick={() => put(approach, stage.id)}>
+                    <button
+                      className="word"
+                      aria-pressed={setUp.stage === stage.id}
+                      onClick={() => put(approach, stage.id)}
+                    >
                       {setUp.stage === stage.id ? 'under way' : 'Go to this stage'}
                     </button>
                   </div>
@@ -110,7 +143,16 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
                     <div className="mt-2 flex flex-col gap-2">
                       <label className="flex flex-col gap-1">
                         <span className="small">Its name</span>
-                        <input key={stage.name} defaultValue={stage.name} maxLength={60} onBlur={(event) => event.target.value.trim() && event.target.value.trim() !== stage.name && putStage(stage.id, { name: event.target.value.trim() })} /> {/* prettier-ignore */}
+                        <input
+                          key={stage.name}
+                          defaultValue={stage.name}
+                          maxLength={60}
+                          onBlur={(event) =>
+                            event.target.value.trim() &&
+                            event.target.value.trim() !== stage.name &&
+                            putStage(stage.id, { name: event.target.value.trim() })
+                          }
+                        />
                       </label>
                       {text(stage, 'asks', 'It asks')}
                       {text(stage, 'why', 'Why')}
@@ -118,18 +160,64 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
                       <div className="words" role="group" aria-label="Readings that are loud">
                         <span className="small">Loud:</span>
                         {KINDS.map(([kind, words]) => (
-                          <button key={kind} className="word" aria-pressed={stage.loud.includes(kind)} onClick={() => putStage(stage.id, { loud: stage.loud.includes(kind) ? stage.loud.filter((one) => one !== kind) : [...stage.loud, kind] })}> {/* prettier-ignore */}
+                          <button
+                            key={kind}
+                            className="word"
+                            aria-pressed={stage.loud.includes(kind)}
+                            onClick={() =>
+                              putStage(stage.id, {
+                                loud: stage.loud.includes(kind)
+                                  ? stage.loud.filter((one) => one !== kind)
+                                  : [...stage.loud, kind],
+                              })
+                            }
+                          >
                             {words}
                           </button>
                         ))}
                       </div>
-                      <NumberField label="Raised from so many times the usual difference" shown value={stage.coarse} min={1} max={6} step={0.1} unit="×" onValue={(coarse) => putStage(stage.id, { coarse })} /> {/* prettier-ignore */}
+                      <NumberField
+                        label="Raised from so many times the usual difference"
+                        shown
+                        value={stage.coarse}
+                        min={1}
+                        max={6}
+                        step={0.1}
+                        unit="×"
+                        onValue={(coarse) => putStage(stage.id, { coarse })}
+                      />
                       <div className="flex gap-5">
-                        <button className="line" disabled={approach.stages.length >= 12} onClick={() => put({ ...approach, stages: [...approach.stages.slice(0, i + 1), { id: crypto.randomUUID(), name: 'Next stage', asks: '', why: '', otherwise: '', loud: ['value', 'temperature', 'chroma'], coarse: 1 }, ...approach.stages.slice(i + 1)] })}> {/* prettier-ignore */}
+                        <button
+                          className="line"
+                          disabled={approach.stages.length >= 12}
+                          onClick={() =>
+                            put({
+                              ...approach,
+                              stages: [
+                                ...approach.stages.slice(0, i + 1),
+                                {
+                                  id: crypto.randomUUID(),
+                                  name: 'Next stage',
+                                  asks: '',
+                                  why: '',
+                                  otherwise: '',
+                                  loud: ['value', 'temperature', 'chroma'],
+                                  coarse: 1,
+                                },
+                                ...approach.stages.slice(i + 1),
+                              ],
+                            })
+                          }
+                        >
                           Add a stage after it
                         </button>
                         {approach.stages.length > 1 && (
-                          <button className="line" onClick={() => put({ ...approach, stages: approach.stages.filter(({ id }) => id !== stage.id) })}> {/* prettier-ignore */}
+                          <button
+                            className="line"
+                            onClick={() =>
+                              put({ ...approach, stages: approach.stages.filter(({ id }) => id !== stage.id) })
+                            }
+                          >
                             Take it away
                           </button>
                         )}

@@ -16,7 +16,6 @@ function fitted(
   { box: [x, y, w], turn, print }: Crop,
   { proportion, reference }: { proportion: number; reference: Reference },
 ): Crop {
-  // prettier-ignore
   const base = cropBase({ print }, reference);
   const largest = largestBox(base, { proportion, turn });
   const width = Math.min(Math.max(w, 0.08 * largest[2]), largest[2]);
@@ -35,7 +34,9 @@ function fitted(
 }
 
 const alike = (a: Crop, b: Crop) =>
-  a.box.every((v, i) => Math.abs(v - b.box[i]) < 0.5) && a.turn === b.turn && JSON.stringify(a.print) === JSON.stringify(b.print); // prettier-ignore
+  a.box.every((v, i) => Math.abs(v - b.box[i]) < 0.5) &&
+  a.turn === b.turn &&
+  JSON.stringify(a.print) === JSON.stringify(b.print);
 
 const OTHERS = [
   ['a square', () => 1],
@@ -43,7 +44,8 @@ const OTHERS = [
   ['wider', (p: number) => p * 1.25],
 ] as const;
 
-const baseUrl = ({ id }: Reference, crop: Crop) => `/api/references/${id}/base.png?crop=${encodeURIComponent(JSON.stringify(crop))}`; // prettier-ignore
+const baseUrl = ({ id }: Reference, crop: Crop) =>
+  `/api/references/${id}/base.png?crop=${encodeURIComponent(JSON.stringify(crop))}`;
 
 /** What other proportions of the canvas would take in, from the same height or width. */
 function OtherCanvases({
@@ -59,7 +61,6 @@ function OtherCanvases({
   canvas: PaintingDetail['painting'];
   onCanvas: (widthMm: number, heightMm: number) => void;
 }) {
-  // prettier-ignore
   const { settings } = useSettings();
   const area = canvas.widthMm * canvas.heightMm;
   return (
@@ -69,15 +70,33 @@ function OtherCanvases({
         const [, , w, h] = crop.box;
         // About as much picture as now.
         const width = Math.sqrt(w * h * p);
-        const other = fitted({ ...crop, box: [crop.box[0] + (w - width) / 2, crop.box[1] + (h - width / p) / 2, width, width / p] }, { proportion: p, reference }); // prettier-ignore
+        const other = fitted(
+          { ...crop, box: [crop.box[0] + (w - width) / 2, crop.box[1] + (h - width / p) / 2, width, width / p] },
+          { proportion: p, reference },
+        );
         const corners = cropCorners(other, reference);
         const round = (mm: number) => Math.round(mm / 10) * 10;
         const [wide, high] = [round(Math.sqrt(area * p)), round(Math.sqrt(area / p))];
         return (
           <figure key={name} className="m-0">
-            <svg viewBox={`0 0 ${reference.width} ${reference.height}`} className="block w-full" role="img" aria-label={`What ${name} would take in`}>
-              <image href={`/api/references/${reference.id}/preview.jpg`} width={reference.width} height={reference.height} preserveAspectRatio="none" />
-              <path d={`M0 0H${reference.width}V${reference.height}H0ZM${corners.map((c) => c.join(' ')).join('L')}Z`} fill="#464646" fillOpacity=".72" fillRule="evenodd" />
+            <svg
+              viewBox={`0 0 ${reference.width} ${reference.height}`}
+              className="block w-full"
+              role="img"
+              aria-label={`What ${name} would take in`}
+            >
+              <image
+                href={`/api/references/${reference.id}/preview.jpg`}
+                width={reference.width}
+                height={reference.height}
+                preserveAspectRatio="none"
+              />
+              <path
+                d={`M0 0H${reference.width}V${reference.height}H0ZM${corners.map((c) => c.join(' ')).join('L')}Z`}
+                fill="#464646"
+                fillOpacity=".72"
+                fillRule="evenodd"
+              />
             </svg>
             <figcaption className="small">
               {name}{' '}
@@ -89,7 +108,7 @@ function OtherCanvases({
         );
       })}
     </div>
-  ); // prettier-ignore
+  );
 }
 
 /** Crop with turn and perspective, to the canvas's proportions; kept crops beside each other; what the photograph hides. */
@@ -115,10 +134,21 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
   const keep = (next: Crop) => change.mutate({ params: { referenceId: reference.id }, body: { crop: next } });
   const toggle = () => {
     const { width: w, height: h } = reference;
-    const print: Crop['print'] = crop.print ? null : [[w * 0.1, h * 0.1], [w * 0.9, h * 0.1], [w * 0.9, h * 0.9], [w * 0.1, h * 0.9]]; // prettier-ignore
+    const print: Crop['print'] = crop.print
+      ? null
+      : [
+          [w * 0.1, h * 0.1],
+          [w * 0.9, h * 0.1],
+          [w * 0.9, h * 0.9],
+          [w * 0.1, h * 0.9],
+        ];
     fit({ box: largestBox(cropBase({ print }, reference), { proportion, turn: 0 }) as Crop['box'], turn: 0, print });
   };
-  const resizeTo = (w: number) => fit({ ...crop, box: [crop.box[0] + (crop.box[2] - w) / 2, crop.box[1] + (crop.box[3] - w / proportion) / 2, w, w / proportion] }); // prettier-ignore
+  const resizeTo = (w: number) =>
+    fit({
+      ...crop,
+      box: [crop.box[0] + (crop.box[2] - w) / 2, crop.box[1] + (crop.box[3] - w / proportion) / 2, w, w / proportion],
+    });
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
@@ -126,27 +156,74 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
         <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2">
           <label className="flex flex-1 items-center gap-3" style={{ minWidth: 220 }}>
             <span className="whitespace-nowrap">Size</span>
-            <input className="w-full" type="range" min={8} max={100} step={0.5} aria-label="Size of the frame" value={(100 * crop.box[2]) / widest} onChange={(event) => resizeTo((Number(event.target.value) / 100) * widest)} />
+            <input
+              className="w-full"
+              type="range"
+              min={8}
+              max={100}
+              step={0.5}
+              aria-label="Size of the frame"
+              value={(100 * crop.box[2]) / widest}
+              onChange={(event) => resizeTo((Number(event.target.value) / 100) * widest)}
+            />
           </label>
           <label className="flex flex-1 items-center gap-3" style={{ minWidth: 220 }}>
             <span className="whitespace-nowrap">Turn</span>
-            <input className="w-full" type="range" min={-15} max={15} step={0.1} aria-label="Turn of the frame, degrees" value={crop.turn} onChange={(event) => fit({ ...crop, turn: Number(event.target.value) })} />
+            <input
+              className="w-full"
+              type="range"
+              min={-15}
+              max={15}
+              step={0.1}
+              aria-label="Turn of the frame, degrees"
+              value={crop.turn}
+              onChange={(event) => fit({ ...crop, turn: Number(event.target.value) })}
+            />
           </label>
-          <NumberField label="Turn in degrees" value={crop.turn} min={-45} max={45} step={0.1} unit="°" onValue={(turn) => fit({ ...crop, turn })} />
+          <NumberField
+            label="Turn in degrees"
+            value={crop.turn}
+            min={-45}
+            max={45}
+            step={0.1}
+            unit="°"
+            onValue={(turn) => fit({ ...crop, turn })}
+          />
           <button className="word" aria-pressed={crop.print !== null} onClick={toggle}>
             It is a photographed print or screen
           </button>
         </div>
-        {crop.print && <p className="small mt-1">Drag the four rings to the corners of the print, clockwise from its top left. It is straightened, and cropped inside them.</p>}
+        {crop.print && (
+          <p className="small mt-1">
+            Drag the four rings to the corners of the print, clockwise from its top left. It is straightened, and
+            cropped inside them.
+          </p>
+        )}
         <h3 className="mt-4">On another canvas</h3>
-        <OtherCanvases reference={reference} crop={crop} proportion={proportion} canvas={painting} onCanvas={(widthMm, heightMm) => resize.mutate({ params: { paintingId: painting.id }, body: { widthMm, heightMm } })} />
+        <OtherCanvases
+          reference={reference}
+          crop={crop}
+          proportion={proportion}
+          canvas={painting}
+          onCanvas={(widthMm, heightMm) =>
+            resize.mutate({ params: { paintingId: painting.id }, body: { widthMm, heightMm } })
+          }
+        />
         <ProblemNote error={resize.error} />
       </div>
       <aside className="slip w-full self-start lg:w-[292px]">
         <h2>Crop to the canvas</h2>
         <figure className="relative my-2" style={{ aspectRatio: proportion }}>
-          <img src={baseUrl(reference, shown)} alt="The canvas under this crop" className="absolute inset-0 h-full w-full" />
-          <svg viewBox={`0 0 ${painting.widthMm} ${painting.heightMm}`} className="absolute inset-0 h-full w-full" aria-hidden="true">
+          <img
+            src={baseUrl(reference, shown)}
+            alt="The canvas under this crop"
+            className="absolute inset-0 h-full w-full"
+          />
+          <svg
+            viewBox={`0 0 ${painting.widthMm} ${painting.heightMm}`}
+            className="absolute inset-0 h-full w-full"
+            aria-hidden="true"
+          >
             <VisibleWindow {...painting} rebate={painting.setUp.rebate} />
           </svg>
         </figure>
@@ -167,7 +244,16 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
               </button>
               <figcaption className="small flex justify-between">
                 {one.name}
-                <button className="line small" aria-label={`Take crop ${one.name} away`} onClick={() => change.mutate({ params: { referenceId: reference.id }, body: { crops: reference.crops.filter((_, k) => k !== i) } })}>
+                <button
+                  className="line small"
+                  aria-label={`Take crop ${one.name} away`}
+                  onClick={() =>
+                    change.mutate({
+                      params: { referenceId: reference.id },
+                      body: { crops: reference.crops.filter((_, k) => k !== i) },
+                    })
+                  }
+                >
                   take away
                 </button>
               </figcaption>
@@ -175,8 +261,25 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
           ))}
         </div>
         <div className="mt-2 flex gap-2">
-          <input className="!min-h-9 min-w-0 flex-1 !py-1" placeholder="closer, more wall" aria-label="Name of a crop to compare" value={name} maxLength={60} onChange={(event) => setName(event.target.value)} />
-          <button className="line" disabled={!name.trim()} onClick={() => { change.mutate({ params: { referenceId: reference.id }, body: { crops: [...reference.crops, { name: name.trim(), crop }] } }); setName(''); }}>
+          <input
+            className="!min-h-9 min-w-0 flex-1 !py-1"
+            placeholder="closer, more wall"
+            aria-label="Name of a crop to compare"
+            value={name}
+            maxLength={60}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <button
+            className="line"
+            disabled={!name.trim()}
+            onClick={() => {
+              change.mutate({
+                params: { referenceId: reference.id },
+                body: { crops: [...reference.crops, { name: name.trim(), crop }] },
+              });
+              setName('');
+            }}
+          >
             Put it by
           </button>
         </div>
@@ -184,5 +287,5 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
         <AuditWords audit={audit} />
       </aside>
     </div>
-  ); // prettier-ignore
+  );
 }

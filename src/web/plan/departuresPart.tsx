@@ -17,7 +17,12 @@ type Tool = 'mass' | 'loop' | 'move' | 'pin';
 const TOOLS: readonly (readonly [Tool, string, Gesture, string])[] = [
   ['mass', 'a mass', 'tap', 'Tap the mass that should differ.'],
   ['loop', 'a place', 'loop', 'Draw round the place that should differ.'],
-  ['pin', 'the whole drawing', 'arrow', 'Drag a point of the picture to where it should lie: the drawing is pulled out of shape with it.'], // prettier-ignore
+  [
+    'pin',
+    'the whole drawing',
+    'arrow',
+    'Drag a point of the picture to where it should lie: the drawing is pulled out of shape with it.',
+  ],
 ];
 const MOVE_HELP = 'Drag from the thing to where it should stand.';
 
@@ -35,18 +40,23 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
   const base = useAsked(worker, `bare${worker?.name}${JSON.stringify(bare)}`, (api) => api.picture(bare));
   const masses = useAsked(worker, `masses${worker?.name}${JSON.stringify(bare)}`, (api) => api.masses(bare)) ?? [];
   const marks = markedMasses(masses, draft.marks);
-  const placeOf = (one: Where) => ('place' in one ? one.place : (masses.find(({ place }) => placeHolds(place, one.mass))?.place ?? null)); // prettier-ignore
+  const placeOf = (one: Where) =>
+    'place' in one ? one.place : (masses.find(({ place }) => placeHolds(place, one.mass))?.place ?? null);
   const nameOf = (one: Where): string => {
     const mass = 'mass' in one ? masses.find(({ place }) => placeHolds(place, one.mass)) : null;
     if (mass) return marks.get(mass.id)?.name || placeInWords([...mass.centre] as [number, number]);
     const box = boxOf(placeOf(one) ?? { outlines: [] });
     if (!box) return 'a place';
     const under = masses.find(({ place }) => placeHolds(place, [box[0] + box[2] / 2, box[1] + box[3] / 2]));
-    const middle = [(box[0] + box[2] / 2) / painting.widthMm, (box[1] + box[3] / 2) / painting.heightMm] as [number, number]; // prettier-ignore
+    const middle = [(box[0] + box[2] / 2) / painting.widthMm, (box[1] + box[3] / 2) / painting.heightMm] as [
+      number,
+      number,
+    ];
     return `part of ${(under && marks.get(under.id)?.name) || placeInWords(middle)}`;
   };
   const open = draft.departures.find(({ id }) => id === chosen) ?? null;
-  const put = (id: string, part: Partial<Departure>) => change({ departures: draft.departures.map((one) => (one.id === id ? { ...one, ...part } : one)) }); // prettier-ignore
+  const put = (id: string, part: Partial<Departure>) =>
+    change({ departures: draft.departures.map((one) => (one.id === id ? { ...one, ...part } : one)) });
   const add = (fresh: Departure['change']) => {
     if (!where) return;
     const id = crypto.randomUUID();
@@ -57,14 +67,19 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
   };
   const label = (one: PassageLabel) => {
     if (!where) return;
-    change({ passages: [...draft.passages, { id: crypto.randomUUID(), where, label: one, since: new Date().toISOString() }] }); // prettier-ignore
+    change({
+      passages: [...draft.passages, { id: crypto.randomUUID(), where, label: one, since: new Date().toISOString() }],
+    });
     setWhere(null);
   };
   const onDrawn = (points: Point[]) => {
     const [from, to] = [points[0], points[points.length - 1]];
     if (tool === 'loop') return points.length >= 3 && setWhere({ place: placeOfLoop(points) });
     const by: [number, number] = [to[0] - from[0], to[1] - from[1]];
-    if (tool === 'pin') return change({ pins: [...draft.pins, { from: [...from] as [number, number], to: [...to] as [number, number] }] }); // prettier-ignore
+    if (tool === 'pin')
+      return change({
+        pins: [...draft.pins, { from: [...from] as [number, number], to: [...to] as [number, number] }],
+      });
     if (open?.change.kind !== 'moved') return undefined;
     return put(open.id, { change: { ...open.change, by: [open.change.by[0] + by[0], open.change.by[1] + by[1]] } });
   };
@@ -85,35 +100,74 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
         <Pair canvas={painting}>
           <figure>
-            <PlanStage bitmap={base} label="The reference in its key" canvas={painting} rebate={painting.setUp.rebate} gesture={tool === 'loop' ? 'loop' : 'tap'} onTap={(at) => setWhere({ mass: [...at] as [number, number] })} onDrawn={onDrawn}>
+            <PlanStage
+              bitmap={base}
+              label="The reference in its key"
+              canvas={painting}
+              rebate={painting.setUp.rebate}
+              gesture={tool === 'loop' ? 'loop' : 'tap'}
+              onTap={(at) => setWhere({ mass: [...at] as [number, number] })}
+              onDrawn={onDrawn}
+            >
               {place && <Onpic d={pathOf(place)} width={2.2} />}
             </PlanStage>
-            <figcaption className="under-ledge"><b>Reference</b>&ensp;in its key</figcaption>
+            <figcaption className="under-ledge">
+              <b>Reference</b>&ensp;in its key
+            </figcaption>
           </figure>
           <figure>
-            <PlanStage bitmap={picture} label="The planned picture" canvas={painting} rebate={painting.setUp.rebate} gesture={gesture} onTap={(at) => setWhere({ mass: [...at] as [number, number] })} onDrawn={onDrawn}>
+            <PlanStage
+              bitmap={picture}
+              label="The planned picture"
+              canvas={painting}
+              rebate={painting.setUp.rebate}
+              gesture={gesture}
+              onTap={(at) => setWhere({ mass: [...at] as [number, number] })}
+              onDrawn={onDrawn}
+            >
               {place && <Onpic d={pathOf(place)} width={2.2} />}
               {openPlace && open.change.kind === 'moved' && <Onpic d={pathOf(openPlace)} dash="3 4" />}
               {openPlace && open.change.kind !== 'moved' && <Onpic d={pathOf(openPlace)} width={1.8} />}
-              {tool === 'pin' && draft.pins.map(({ from, to }, i) => (
-                <g key={i}>
-                  <Onpic d={`M${from.join(' ')}L${to.join(' ')}`} />
-                  <circle cx={to[0]} cy={to[1]} r={painting.widthMm / 120} fill="#000" stroke="#fff" strokeWidth="1.5" vectorEffect="non-scaling-stroke" />
-                </g>
-              ))}
+              {tool === 'pin' &&
+                draft.pins.map(({ from, to }, i) => (
+                  <g key={i}>
+                    <Onpic d={`M${from.join(' ')}L${to.join(' ')}`} />
+                    <circle
+                      cx={to[0]}
+                      cy={to[1]}
+                      r={painting.widthMm / 120}
+                      fill="#000"
+                      stroke="#fff"
+                      strokeWidth="1.5"
+                      vectorEffect="non-scaling-stroke"
+                    />
+                  </g>
+                ))}
             </PlanStage>
-            <figcaption className="under-ledge"><b>Plan</b>&ensp;what the painting is compared with</figcaption>
+            <figcaption className="under-ledge">
+              <b>Plan</b>&ensp;what the painting is compared with
+            </figcaption>
           </figure>
         </Pair>
         <div className="mt-2 words" role="group" aria-label="What should differ">
           <span>Differs:</span>
           {TOOLS.map(([one, words]) => (
-            <button key={one} className="word" aria-pressed={tool === one} onClick={() => { setTool(one); setWhere(null); }}>
+            <button
+              key={one}
+              className="word"
+              aria-pressed={tool === one}
+              onClick={() => {
+                setTool(one);
+                setWhere(null);
+              }}
+            >
               {words}
             </button>
           ))}
         </div>
-        <p className="serif" style={{ fontSize: 18 }}>{where ? `${nameOf(where)}: how should it differ?` : help}</p>
+        <p className="serif" style={{ fontSize: 18 }}>
+          {where ? `${nameOf(where)}: how should it differ?` : help}
+        </p>
         {where && (
           <div className="mt-1">
             <div className="words" role="group" aria-label="How it should differ">
@@ -122,11 +176,12 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
                   {words}
                 </button>
               ))}
-              {'place' in where && things.map((thing) => (
-                <button key={thing.id} className="word" onClick={() => add({ kind: 'added', referenceId: thing.id })}>
-                  add {thing.fileName}
-                </button>
-              ))}
+              {'place' in where &&
+                things.map((thing) => (
+                  <button key={thing.id} className="word" onClick={() => add({ kind: 'added', referenceId: thing.id })}>
+                    add {thing.fileName}
+                  </button>
+                ))}
             </div>
             <p className="small mt-1">or, for now:</p>
             <div className="words" role="group" aria-label="What the passage is for now">
@@ -136,25 +191,64 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
                 </button>
               ))}
             </div>
-            {'place' in where && things.length === 0 && <p className="small">To add a thing, bring its picture in under References first, as “a thing to add”.</p>}
+            {'place' in where && things.length === 0 && (
+              <p className="small">To add a thing, bring its picture in under References first, as “a thing to add”.</p>
+            )}
           </div>
         )}
       </div>
       <aside className="slip w-full self-start lg:w-[292px]">
-        <h2><Mark name="departure" label="" /> Departures</h2>
-        {draft.departures.length === 0 && <p className="serif mt-2">The painting follows the reference. Tap a mass to plan where it should not.</p>}
+        <h2>
+          <Mark name="departure" label="" /> Departures
+        </h2>
+        {draft.departures.length === 0 && (
+          <p className="serif mt-2">The painting follows the reference. Tap a mass to plan where it should not.</p>
+        )}
         <ul className="mt-2 flex flex-col gap-2">
           {draft.departures.map((one) => (
-            <li key={one.id} style={chosen === one.id ? { boxShadow: 'inset 4px 0 0 var(--ink)', paddingLeft: 8 } : undefined}>
-              <button className="serif w-full text-left" style={{ fontSize: 16 }} onClick={() => { setChosen(one.id === chosen ? null : one.id); setTool(one.change.kind === 'moved' && one.id !== chosen ? 'move' : 'mass'); }}>
+            <li
+              key={one.id}
+              style={chosen === one.id ? { boxShadow: 'inset 4px 0 0 var(--ink)', paddingLeft: 8 } : undefined}
+            >
+              <button
+                className="serif w-full text-left"
+                style={{ fontSize: 16 }}
+                onClick={() => {
+                  setChosen(one.id === chosen ? null : one.id);
+                  setTool(one.change.kind === 'moved' && one.id !== chosen ? 'move' : 'mass');
+                }}
+              >
                 {nameOf(one.where)}: {departureInWords(one.change)}.
               </button>
               {open && chosen === one.id && (
                 <div className="mt-1 flex flex-col gap-2">
-                  {row?.amount && <NumberField {...row.amount} shown value={amountOf(open.change)} onValue={(amount) => put(one.id, { change: withAmount(open.change, amount) })} />}
+                  {row?.amount && (
+                    <NumberField
+                      {...row.amount}
+                      shown
+                      value={amountOf(open.change)}
+                      onValue={(amount) => put(one.id, { change: withAmount(open.change, amount) })}
+                    />
+                  )}
                   {open.change.kind === 'moved' && <p className="small">{MOVE_HELP}</p>}
-                  <input className="!min-h-9 !py-1" aria-label="Why" placeholder="why" defaultValue={one.why} maxLength={300} onBlur={(event) => event.target.value.trim() !== one.why && put(one.id, { why: event.target.value.trim() })} />
-                  <button className="line self-start" onClick={() => { change({ departures: draft.departures.filter(({ id }) => id !== one.id) }); setChosen(null); setTool('mass'); }}>
+                  <input
+                    className="!min-h-9 !py-1"
+                    aria-label="Why"
+                    placeholder="why"
+                    defaultValue={one.why}
+                    maxLength={300}
+                    onBlur={(event) =>
+                      event.target.value.trim() !== one.why && put(one.id, { why: event.target.value.trim() })
+                    }
+                  />
+                  <button
+                    className="line self-start"
+                    onClick={() => {
+                      change({ departures: draft.departures.filter(({ id }) => id !== one.id) });
+                      setChosen(null);
+                      setTool('mass');
+                    }}
+                  >
                     take it away
                   </button>
                 </div>
@@ -164,8 +258,12 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
         </ul>
         {draft.pins.length > 0 && (
           <p className="mt-2">
-            <span className="serif">The drawing is pulled out of shape at {draft.pins.length} {draft.pins.length === 1 ? 'point' : 'points'}.</span>{' '}
-            <button className="line" onClick={() => change({ pins: draft.pins.slice(0, -1) })}>take the last away</button>
+            <span className="serif">
+              The drawing is pulled out of shape at {draft.pins.length} {draft.pins.length === 1 ? 'point' : 'points'}.
+            </span>{' '}
+            <button className="line" onClick={() => change({ pins: draft.pins.slice(0, -1) })}>
+              take the last away
+            </button>
           </p>
         )}
         {draft.passages.length > 0 && (
@@ -175,8 +273,16 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
             <ul className="flex flex-col gap-1">
               {draft.passages.map((one) => (
                 <li key={one.id} className="flex items-baseline justify-between gap-2">
-                  <span className="serif" style={{ fontSize: 16 }}>{nameOf(one.where)}: {one.label}, since {one.since.slice(0, 10)}</span>
-                  <button className="line small" aria-label={`Take ${one.label} away`} onClick={() => change({ passages: draft.passages.filter(({ id }) => id !== one.id) })}>done</button>
+                  <span className="serif" style={{ fontSize: 16 }}>
+                    {nameOf(one.where)}: {one.label}, since {one.since.slice(0, 10)}
+                  </span>
+                  <button
+                    className="line small"
+                    aria-label={`Take ${one.label} away`}
+                    onClick={() => change({ passages: draft.passages.filter(({ id }) => id !== one.id) })}
+                  >
+                    done
+                  </button>
                 </li>
               ))}
             </ul>
@@ -184,5 +290,5 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
         )}
       </aside>
     </div>
-  ); // prettier-ignore
+  );
 }

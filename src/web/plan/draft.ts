@@ -73,7 +73,10 @@ export function usePlanDraft(detail: PaintingDetail) {
     },
     keep: () => {
       if (!dirty || action.isPending) return;
-      action.mutate({ params: { paintingId: painting.id }, body: current.now }, { onSuccess: () => remember(painting.id, version, null) }); // prettier-ignore
+      action.mutate(
+        { params: { paintingId: painting.id }, body: current.now },
+        { onSuccess: () => remember(painting.id, version, null) },
+      );
     },
     busy: action.isPending,
     error: action.error,

@@ -12,7 +12,13 @@ export function DrawingsSlip({ plan: { draft, change } }: { plan: PlanDraft }) {
   const [name, setName] = useState('');
   const keep = () => {
     if (!name.trim()) return;
-    const drawing = { id: crypto.randomUUID(), name: name.trim(), keptAt: new Date().toISOString(), masses: draft.masses, edits: draft.edits }; // prettier-ignore
+    const drawing = {
+      id: crypto.randomUUID(),
+      name: name.trim(),
+      keptAt: new Date().toISOString(),
+      masses: draft.masses,
+      edits: draft.edits,
+    };
     change({ drawings: [...draft.drawings, drawing], governing: drawing.id });
     setName('');
   };
@@ -33,7 +39,6 @@ export function DrawingsSlip({ plan: { draft, change } }: { plan: PlanDraft }) {
               onClick={() => change({ governing: drawing.id })}
             >
               {' '}
-              {/* prettier-ignore */}
               {drawing.name}
             </button>
             <span className="small">{drawing.keptAt.slice(0, 10)}</span>
@@ -50,7 +55,6 @@ export function DrawingsSlip({ plan: { draft, change } }: { plan: PlanDraft }) {
           onChange={(event) => setName(event.target.value)}
           onKeyDown={(event) => event.key === 'Enter' && keep()}
         />{' '}
-        {/* prettier-ignore */}
         <button className="line" disabled={!name.trim()} onClick={keep}>
           Keep it
         </button>
@@ -65,7 +69,6 @@ export function DrawingsSlip({ plan: { draft, change } }: { plan: PlanDraft }) {
             onClick={() => change({ tolerance })}
           >
             {' '}
-            {/* prettier-ignore */}
             {tolerance}
           </button>
         ))}

@@ -76,7 +76,10 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
   const onTap = (at: Point) => {
     if (drawing === 'path') return change({ path: [...draft.path, [...at] as [number, number]] });
     if (drawing === 'quiet') return quiet(at);
-    const nearest = edges.reduce<number | null>((best, edge, i) => (best === null || away(edge, at) < away(edges[best], at) ? i : best), null); // prettier-ignore
+    const nearest = edges.reduce<number | null>(
+      (best, edge, i) => (best === null || away(edge, at) < away(edges[best], at) ? i : best),
+      null,
+    );
     setChosen(nearest !== null && away(edges[nearest], at) < 3 * NEAR_MM ? nearest : null);
   };
   const onDrawn = ([from, to]: Point[]) => {
@@ -96,57 +99,120 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
     Escape: () => setChosen(null),
   });
   const total = edges.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
-  const share = (is: EdgeClass) => edges.filter((edge) => classOf(edge) === is).reduce((sum, { lengthMm }) => sum + lengthMm, 0) / (total || 1); // prettier-ignore
+  const share = (is: EdgeClass) =>
+    edges.filter((edge) => classOf(edge) === is).reduce((sum, { lengthMm }) => sum + lengthMm, 0) / (total || 1);
   const { focal } = draft;
   // An upright picture leaves room for the plain one beside it.
   const upright = painting.widthMm < painting.heightMm;
   const help = DRAWINGS.find(([one]) => one === drawing)?.[2];
   const marked = (
-    <PlanStage bitmap={picture} label="The planned picture" canvas={painting} rebate={rebate} gesture={drawing === 'focal' ? 'arrow' : 'tap'} onTap={onTap} onDrawn={onDrawn}>
-          {drawing === 'edges' && edges.map((edge, i) => {
-            const look = LINES[classOf(edge)];
-            return (
-              <g key={i} opacity={chosen === null || chosen === i ? 1 : 0.6}>
-                <Onpic d={lineOf(edge.line)} width={look.width} dash={look.dash} rim={look.rim} />
-                {chosen === i && <circle cx={edge.middle[0]} cy={edge.middle[1]} r={painting.widthMm / 90} fill="none" stroke="#fff" strokeWidth="3" vectorEffect="non-scaling-stroke" />}
-              </g>
-            );
-          })}
-          {masses.filter(({ id }) => marks.get(id)?.quiet).map(({ id, place }) => (
-            <path key={id} d={pathOf(place)} fill="#808080" fillOpacity={drawing === 'quiet' ? 0.55 : 0.18} fillRule="evenodd" />
-          ))}
-          {focal && (
-            <>
-              <ellipse cx={focal.at[0]} cy={focal.at[1]} rx={focal.rx} ry={focal.ry} fill="none" stroke="#fff" strokeWidth="5" vectorEffect="non-scaling-stroke" />
-              <ellipse cx={focal.at[0]} cy={focal.at[1]} rx={focal.rx} ry={focal.ry} fill="none" stroke="#000" strokeWidth="1.8" vectorEffect="non-scaling-stroke" />
-            </>
-          )}
-          {draft.path.length > 0 && <Onpic d={lineOf(draft.path)} width={1.6} />}
-          {draft.path.map(([x, y], i) => (
-            <circle key={i} cx={x} cy={y} r={painting.widthMm / 130} fill={i === 0 ? '#fff' : '#000'} stroke={i === 0 ? '#000' : '#fff'} strokeWidth="1.6" vectorEffect="non-scaling-stroke" />
-          ))}
-        </PlanStage>
-  ); // prettier-ignore
+    <PlanStage
+      bitmap={picture}
+      label="The planned picture"
+      canvas={painting}
+      rebate={rebate}
+      gesture={drawing === 'focal' ? 'arrow' : 'tap'}
+      onTap={onTap}
+      onDrawn={onDrawn}
+    >
+      {drawing === 'edges' &&
+        edges.map((edge, i) => {
+          const look = LINES[classOf(edge)];
+          return (
+            <g key={i} opacity={chosen === null || chosen === i ? 1 : 0.6}>
+              <Onpic d={lineOf(edge.line)} width={look.width} dash={look.dash} rim={look.rim} />
+              {chosen === i && (
+                <circle
+                  cx={edge.middle[0]}
+                  cy={edge.middle[1]}
+                  r={painting.widthMm / 90}
+                  fill="none"
+                  stroke="#fff"
+                  strokeWidth="3"
+                  vectorEffect="non-scaling-stroke"
+                />
+              )}
+            </g>
+          );
+        })}
+      {masses
+        .filter(({ id }) => marks.get(id)?.quiet)
+        .map(({ id, place }) => (
+          <path
+            key={id}
+            d={pathOf(place)}
+            fill="#808080"
+            fillOpacity={drawing === 'quiet' ? 0.55 : 0.18}
+            fillRule="evenodd"
+          />
+        ))}
+      {focal && (
+        <>
+          <ellipse
+            cx={focal.at[0]}
+            cy={focal.at[1]}
+            rx={focal.rx}
+            ry={focal.ry}
+            fill="none"
+            stroke="#fff"
+            strokeWidth="5"
+            vectorEffect="non-scaling-stroke"
+          />
+          <ellipse
+            cx={focal.at[0]}
+            cy={focal.at[1]}
+            rx={focal.rx}
+            ry={focal.ry}
+            fill="none"
+            stroke="#000"
+            strokeWidth="1.8"
+            vectorEffect="non-scaling-stroke"
+          />
+        </>
+      )}
+      {draft.path.length > 0 && <Onpic d={lineOf(draft.path)} width={1.6} />}
+      {draft.path.map(([x, y], i) => (
+        <circle
+          key={i}
+          cx={x}
+          cy={y}
+          r={painting.widthMm / 130}
+          fill={i === 0 ? '#fff' : '#000'}
+          stroke={i === 0 ? '#000' : '#fff'}
+          strokeWidth="1.6"
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
+    </PlanStage>
+  );
   const under = (
     <div className="under-ledge">
-          <div className="words" role="group" aria-label="What is drawn">
-            {DRAWINGS.map(([one, words]) => (
-              <button key={one} className="word" aria-pressed={drawing === one} onClick={() => setDrawing(one)}>
-                {words}
-              </button>
-            ))}
-          </div>
-          <p className="small">{help}</p>
-        </div>
-  ); // prettier-ignore
+      <div className="words" role="group" aria-label="What is drawn">
+        {DRAWINGS.map(([one, words]) => (
+          <button key={one} className="word" aria-pressed={drawing === one} onClick={() => setDrawing(one)}>
+            {words}
+          </button>
+        ))}
+      </div>
+      <p className="small">{help}</p>
+    </div>
+  );
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
-      <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)', maxWidth: upright ? undefined : `calc((100vh - 280px) * ${painting.widthMm / painting.heightMm})` }}>
+      <div
+        className="min-w-0 flex-1"
+        style={{
+          minWidth: 'min(480px, 100%)',
+          maxWidth: upright ? undefined : `calc((100vh - 280px) * ${painting.widthMm / painting.heightMm})`,
+        }}
+      >
         {upright ? (
           <Pair canvas={painting}>
             <figure>
               <PlanStage bitmap={picture} label="The planned picture, plain" canvas={painting} rebate={rebate} />
-              <div className="under-ledge"><b>Plan</b></div>
+              <div className="under-ledge">
+                <b>Plan</b>
+              </div>
             </figure>
             <figure>
               {marked}
@@ -172,12 +238,15 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
             </li>
           ))}
         </ul>
-        <p className="small mt-1">of {Math.round(total / 10)} cm of edge{draft.edges.length > 0 ? `, ${draft.edges.length} changed by you` : ''}</p>
+        <p className="small mt-1">
+          of {Math.round(total / 10)} cm of edge{draft.edges.length > 0 ? `, ${draft.edges.length} changed by you` : ''}
+        </p>
         {focus && (
           <section aria-label="The chosen edge" className="mt-3">
             <hr className="rule mb-3" />
             <p className="serif">
-              In the reference it is {figure(focus.widthMm, 1)} mm wide, {figure(Math.abs(focus.contrast), 1)} steps of contrast: {edgeClass(focus, viewingM)}.
+              In the reference it is {figure(focus.widthMm, 1)} mm wide, {figure(Math.abs(focus.contrast), 1)} steps of
+              contrast: {edgeClass(focus, viewingM)}.
             </p>
             <div className="words mt-1" role="group" aria-label="This edge should be">
               {CLASSES.map((is) => (
@@ -187,7 +256,10 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
               ))}
             </div>
             {wishFor(focus) && (
-              <button className="line" onClick={() => change({ edges: draft.edges.filter((one) => one !== wishFor(focus)) })}>
+              <button
+                className="line"
+                onClick={() => change({ edges: draft.edges.filter((one) => one !== wishFor(focus)) })}
+              >
                 as in the reference
               </button>
             )}
@@ -195,12 +267,25 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
         )}
         <hr className="rule my-3" />
         <h3>Must stay quiet</h3>
-        <p className="serif">{masses.filter(({ id }) => marks.get(id)?.quiet).map(({ id }) => marks.get(id)?.name || 'an unnamed mass').join(', ') || 'Nothing yet.'}</p>
+        <p className="serif">
+          {masses
+            .filter(({ id }) => marks.get(id)?.quiet)
+            .map(({ id }) => marks.get(id)?.name || 'an unnamed mass')
+            .join(', ') || 'Nothing yet.'}
+        </p>
         <div className="mt-2 flex flex-wrap gap-x-4">
-          {focal && <button className="line" onClick={() => change({ focal: null })}>No focal area</button>}
-          {draft.path.length > 0 && <button className="line" onClick={() => change({ path: draft.path.slice(0, -1) })}>Shorten the eye path</button>}
+          {focal && (
+            <button className="line" onClick={() => change({ focal: null })}>
+              No focal area
+            </button>
+          )}
+          {draft.path.length > 0 && (
+            <button className="line" onClick={() => change({ path: draft.path.slice(0, -1) })}>
+              Shorten the eye path
+            </button>
+          )}
         </div>
       </aside>
     </div>
-  ); // prettier-ignore
+  );
 }

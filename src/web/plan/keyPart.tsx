@@ -13,7 +13,8 @@ import { useAsked } from './usePlanWorker';
 const HOLDS: readonly Hold[] = ['lights', 'middle', 'darks'];
 
 const alike = (a: readonly Knot[], b: readonly Knot[]) =>
-  a.length === b.length && a.every((k, i) => Math.abs(k.reference - b[i].reference) < 1e-6 && Math.abs(k.paint - b[i].paint) < 1e-6); // prettier-ignore
+  a.length === b.length &&
+  a.every((k, i) => Math.abs(k.reference - b[i].reference) < 1e-6 && Math.abs(k.paint - b[i].paint) < 1e-6);
 
 /** The key: the reference's values against the paint's range, bent by hand. */
 export function KeyPart({ detail, plan, worker }: PartProps) {
@@ -28,8 +29,14 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
   const shown = dragged ? { ...draft, key: { ...draft.key, kind: 'curve' as const, knots: dragged } } : draft;
   const rendering = renderingOf({ ...shown, departures: [] }, detail);
   const base = useAsked(worker, worker?.name ?? '', (api) => api.base());
-  const keyed = useAsked(worker, `${worker?.name}${JSON.stringify(rendering.key)}${JSON.stringify(rendering.paint)}`, (api) => api.picture(rendering)); // prettier-ignore
-  const seen = useAsked(worker, JSON.stringify([spot, rendering.key, worker?.name]), async (api) => (spot ? api.spot(rendering, spot) : null)); // prettier-ignore
+  const keyed = useAsked(
+    worker,
+    `${worker?.name}${JSON.stringify(rendering.key)}${JSON.stringify(rendering.paint)}`,
+    (api) => api.picture(rendering),
+  );
+  const seen = useAsked(worker, JSON.stringify([spot, rendering.key, worker?.name]), async (api) =>
+    spot ? api.spot(rendering, spot) : null,
+  );
   const curve = (list: readonly Knot[]) => change({ key: { ...draft.key, kind: 'curve', knots: [...list] } });
   const holding = (hold: Hold) => holdingKey(hold, range, draft.key);
   const is = (kind: 'absolute' | 'range') => draft.key.kind === kind;
@@ -38,7 +45,13 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
         <Pair canvas={painting}>
           <figure>
-            <PlanStage bitmap={base} label="The reference" canvas={painting} rebate={painting.setUp.rebate} onTap={setSpot}>
+            <PlanStage
+              bitmap={base}
+              label="The reference"
+              canvas={painting}
+              rebate={painting.setUp.rebate}
+              onTap={setSpot}
+            >
               {spot && <Spot at={spot} />}
               {worker && (
                 <>
@@ -48,11 +61,18 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
               )}
             </PlanStage>
             <figcaption className="under-ledge">
-              <b>Reference</b>&ensp;{worker ? `${scale.show(range.darkest)} to ${scale.show(range.lightest)}` : 'is being opened'}
+              <b>Reference</b>&ensp;
+              {worker ? `${scale.show(range.darkest)} to ${scale.show(range.lightest)}` : 'is being opened'}
             </figcaption>
           </figure>
           <figure>
-            <PlanStage bitmap={keyed} label="The reference through the key" canvas={painting} rebate={painting.setUp.rebate} onTap={setSpot}>
+            <PlanStage
+              bitmap={keyed}
+              label="The reference through the key"
+              canvas={painting}
+              rebate={painting.setUp.rebate}
+              onTap={setSpot}
+            >
               {spot && <Spot at={spot} />}
             </PlanStage>
             <figcaption className="under-ledge">
@@ -89,14 +109,18 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
             </>
           ) : (
             <p className="serif" style={{ fontSize: 18 }}>
-              {worker && `Its darkest dark is ${scale.show(worker.base.extremes.darkest.value)}, its lightest light ${scale.show(worker.base.extremes.lightest.value)}; both are marked. `}Tap a spot to see its value, or to keep it where you want it.
+              {worker &&
+                `Its darkest dark is ${scale.show(worker.base.extremes.darkest.value)}, its lightest light ${scale.show(worker.base.extremes.lightest.value)}; both are marked. `}
+              Tap a spot to see its value, or to keep it where you want it.
             </p>
           )}
         </div>
       </div>
       <aside className="slip w-full self-start lg:w-[292px]">
         <h2>Key</h2>
-        <p className="small mb-2">From the reference’s range to your paint’s. Drag a knot; double-click the curve for another.</p>
+        <p className="small mb-2">
+          From the reference’s range to your paint’s. Drag a knot; double-click the curve for another.
+        </p>
         <KeyCurve
           knots={knots}
           paint={draft.key}
@@ -108,10 +132,18 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
           }}
         />
         <div className="words mt-1" role="group" aria-label="Key">
-          <button className="word" aria-pressed={is('absolute')} onClick={() => change({ key: { ...draft.key, kind: 'absolute' } })}>
+          <button
+            className="word"
+            aria-pressed={is('absolute')}
+            onClick={() => change({ key: { ...draft.key, kind: 'absolute' } })}
+          >
             As it is
           </button>
-          <button className="word" aria-pressed={is('range')} onClick={() => change({ key: { ...draft.key, kind: 'range' } })}>
+          <button
+            className="word"
+            aria-pressed={is('range')}
+            onClick={() => change({ key: { ...draft.key, kind: 'range' } })}
+          >
             Straight
           </button>
         </div>
@@ -131,13 +163,29 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
         <hr className="rule my-3" />
         <p className="small mb-2">Paint a patch of each, dry, and compare it with greys of known value.</p>
         <div className="grid grid-cols-2 gap-3">
-          <NumberField label="Darkest mixture" shown value={scale.number(draft.key.darkest)} min={0} max={10} step={0.1} onValue={(v) => change({ key: { ...draft.key, darkest: Math.min(4, Math.max(0, scale.value(v))) } })} />
-          <NumberField label="Lightest mixture" shown value={scale.number(draft.key.white)} min={0} max={10} step={0.1} onValue={(v) => change({ key: { ...draft.key, white: Math.min(10, Math.max(6, scale.value(v))) } })} />
+          <NumberField
+            label="Darkest mixture"
+            shown
+            value={scale.number(draft.key.darkest)}
+            min={0}
+            max={10}
+            step={0.1}
+            onValue={(v) => change({ key: { ...draft.key, darkest: Math.min(4, Math.max(0, scale.value(v))) } })}
+          />
+          <NumberField
+            label="Lightest mixture"
+            shown
+            value={scale.number(draft.key.white)}
+            min={0}
+            max={10}
+            step={0.1}
+            onValue={(v) => change({ key: { ...draft.key, white: Math.min(10, Math.max(6, scale.value(v))) } })}
+          />
         </div>
         <p className="small mt-2">Values run {scale.name}.</p>
       </aside>
     </div>
-  ); // prettier-ignore
+  );
 }
 
 const Spot = ({ at: [x, y] }: { at: Point }) => (
@@ -148,9 +196,12 @@ const Spot = ({ at: [x, y] }: { at: Point }) => (
       strokeWidth="4"
       vectorEffect="non-scaling-stroke"
     />{' '}
-    {/* prettier-ignore */}
-    <path d={`M${x - 6} ${y}H${x + 6}M${x} ${y - 6}V${y + 6}`} stroke="#000" strokeWidth="1.6" vectorEffect="non-scaling-stroke" />{' '}
-    {/* prettier-ignore */}
+    <path
+      d={`M${x - 6} ${y}H${x + 6}M${x} ${y - 6}V${y + 6}`}
+      stroke="#000"
+      strokeWidth="1.6"
+      vectorEffect="non-scaling-stroke"
+    />{' '}
   </g>
 );
 

@@ -32,17 +32,25 @@ function Chosen({
   onEdit: (edit: MassEdit) => void;
   onTool: (tool: MassTool) => void;
 }) {
-  // prettier-ignore
   const scale = useScale();
   const { target } = mass;
   return (
     <section aria-label="The chosen mass">
       <label className="flex flex-col gap-1">
         <span className="small">Name of the chosen mass</span>
-        <input key={mass.id} defaultValue={mark?.name ?? ''} placeholder={name} onBlur={(event) => event.target.value.trim() !== (mark?.name ?? '') && onMark({ name: event.target.value.trim() })} onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()} /> {/* prettier-ignore */}
+        <input
+          key={mass.id}
+          defaultValue={mark?.name ?? ''}
+          placeholder={name}
+          onBlur={(event) =>
+            event.target.value.trim() !== (mark?.name ?? '') && onMark({ name: event.target.value.trim() })
+          }
+          onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
+        />
       </label>
       <p className="small mt-1">
-        value {scale.show(target.value)}, warmth {figure(target.warmth, 0)}, chroma {figure(target.chroma, 0)}, {Math.round(100 * mass.share)} % of the canvas {/* prettier-ignore */}
+        value {scale.show(target.value)}, warmth {figure(target.warmth, 0)}, chroma {figure(target.chroma, 0)},{' '}
+        {Math.round(100 * mass.share)} % of the canvas
       </p>
       <div className="words" role="group" aria-label="Family">
         {(['light', 'shadow'] as const).map((one) => (
@@ -53,14 +61,23 @@ function Chosen({
       </div>
       <div className="words" role="group" aria-label="How it is treated">
         {FLAGS.map(([flag, words]) => (
-          <button key={flag} className="word" aria-pressed={mark?.[flag] ?? false} onClick={() => onMark({ [flag]: !(mark?.[flag] ?? false) })}>
+          <button
+            key={flag}
+            className="word"
+            aria-pressed={mark?.[flag] ?? false}
+            onClick={() => onMark({ [flag]: !(mark?.[flag] ?? false) })}
+          >
             {words}
           </button>
         ))}
       </div>
       <label className="small mt-1 flex items-center gap-2">
         its shape is
-        <select className="!min-h-9 !py-1" value={mark?.shape ?? ''} onChange={(event) => onMark({ shape: event.target.value as MassMark['shape'] })}>
+        <select
+          className="!min-h-9 !py-1"
+          value={mark?.shape ?? ''}
+          onChange={(event) => onMark({ shape: event.target.value as MassMark['shape'] })}
+        >
           <option value="">free</option>
           <option value="symmetric">made symmetric</option>
           <option value="round">made round</option>
@@ -68,21 +85,42 @@ function Chosen({
       </label>
       <label className="small mt-2 flex items-center gap-2">
         belongs to
-        <input className="!min-h-9 flex-1 !py-1" key={`g${mass.id}`} defaultValue={mark?.group ?? ''} placeholder="no group" aria-label="Group of the chosen mass" onBlur={(event) => event.target.value.trim() !== (mark?.group ?? '') && onMark({ group: event.target.value.trim() })} />
+        <input
+          className="!min-h-9 flex-1 !py-1"
+          key={`g${mass.id}`}
+          defaultValue={mark?.group ?? ''}
+          placeholder="no group"
+          aria-label="Group of the chosen mass"
+          onBlur={(event) =>
+            event.target.value.trim() !== (mark?.group ?? '') && onMark({ group: event.target.value.trim() })
+          }
+        />
       </label>
       <div className="mt-2 flex flex-wrap gap-x-4">
         <button className="line" onClick={() => onEdit({ kind: 'split', at: mass.at })}>
           Split in two
         </button>
-        {([['merge', 'Merge with another'], ['cut', 'Cut along a line'], ['redraw', 'Redraw its border']] as const).map(([which, words]) => (
-          <button key={which} className="line" aria-pressed={tool === which} style={tool === which ? { fontWeight: 700 } : undefined} onClick={() => onTool(tool === which ? 'choose' : which)}>
+        {(
+          [
+            ['merge', 'Merge with another'],
+            ['cut', 'Cut along a line'],
+            ['redraw', 'Redraw its border'],
+          ] as const
+        ).map(([which, words]) => (
+          <button
+            key={which}
+            className="line"
+            aria-pressed={tool === which}
+            style={tool === which ? { fontWeight: 700 } : undefined}
+            onClick={() => onTool(tool === which ? 'choose' : which)}
+          >
             {words}
           </button>
         ))}
       </div>
       <hr className="rule my-3" />
     </section>
-  ); // prettier-ignore
+  );
 }
 
 /** The masses as a list; the chosen one with all that can be said of it. */
@@ -111,7 +149,6 @@ export function MassSlip({
   onEdit: (edit: MassEdit) => void;
   nameOf: (mass: PlanMass) => string;
 }) {
-  // prettier-ignore
   const scale = useScale();
   const familyOf = (mass: PlanMass) => marks.get(mass.id)?.family ?? (mass.target.value < split ? 'shadow' : 'light');
   const groups = new Map<string, PlanMass[]>();
@@ -123,32 +160,56 @@ export function MassSlip({
     <aside className="slip w-full self-start lg:w-[292px]">
       <h2>Masses</h2>
       <p className="small mt-1 mb-3">Findings speak of them by their names.</p>
-      {chosen && <Chosen mass={chosen} mark={marks.get(chosen.id)} family={familyOf(chosen)} tool={tool} name={nameOf(chosen)} onTool={onTool} onEdit={onEdit} onMark={(part) => onMark(chosen, part)} />}
-      {[...groups].sort(([a], [b]) => a.localeCompare(b)).map(([group, members]) => (
-        <div key={group}>
-          {group && <h3 className="mt-2">{group}</h3>}
-          <ul>
-            {members.map((mass) => (
-              <li key={mass.id} style={chosen?.id === mass.id ? { boxShadow: 'inset 4px 0 0 var(--ink)', paddingLeft: 8 } : undefined}>
-                <button className="grid min-h-8 w-full grid-cols-[1fr_auto_44px] items-baseline gap-2 text-left" onClick={() => onChoose(mass.at)}>
-                  <span style={{ fontWeight: chosen?.id === mass.id ? 700 : undefined }}>
-                    {nameOf(mass)}
-                    {marks.get(mass.id)?.loose && <span className="small soft"> loose</span>}
-                    {marks.get(mass.id)?.quiet && <span className="small soft"> quiet</span>}
-                  </span>
-                  <span className="small">{familyOf(mass)}</span>
-                  <span className="small text-right">{scale.show(mass.target.value)}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
-        </div>
-      ))}
-      <button className="line mt-2" aria-pressed={tool === 'own'} style={tool === 'own' ? { fontWeight: 700 } : undefined} onClick={() => onTool(tool === 'own' ? 'choose' : 'own')}>
+      {chosen && (
+        <Chosen
+          mass={chosen}
+          mark={marks.get(chosen.id)}
+          family={familyOf(chosen)}
+          tool={tool}
+          name={nameOf(chosen)}
+          onTool={onTool}
+          onEdit={onEdit}
+          onMark={(part) => onMark(chosen, part)}
+        />
+      )}
+      {[...groups]
+        .sort(([a], [b]) => a.localeCompare(b))
+        .map(([group, members]) => (
+          <div key={group}>
+            {group && <h3 className="mt-2">{group}</h3>}
+            <ul>
+              {members.map((mass) => (
+                <li
+                  key={mass.id}
+                  style={chosen?.id === mass.id ? { boxShadow: 'inset 4px 0 0 var(--ink)', paddingLeft: 8 } : undefined}
+                >
+                  <button
+                    className="grid min-h-8 w-full grid-cols-[1fr_auto_44px] items-baseline gap-2 text-left"
+                    onClick={() => onChoose(mass.at)}
+                  >
+                    <span style={{ fontWeight: chosen?.id === mass.id ? 700 : undefined }}>
+                      {nameOf(mass)}
+                      {marks.get(mass.id)?.loose && <span className="small soft"> loose</span>}
+                      {marks.get(mass.id)?.quiet && <span className="small soft"> quiet</span>}
+                    </span>
+                    <span className="small">{familyOf(mass)}</span>
+                    <span className="small text-right">{scale.show(mass.target.value)}</span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </div>
+        ))}
+      <button
+        className="line mt-2"
+        aria-pressed={tool === 'own'}
+        style={tool === 'own' ? { fontWeight: 700 } : undefined}
+        onClick={() => onTool(tool === 'own' ? 'choose' : 'own')}
+      >
         Draw a mass of your own
       </button>
       <hr className="rule my-3" />
       <DrawingsSlip plan={plan} />
     </aside>
-  ); // prettier-ignore
+  );
 }

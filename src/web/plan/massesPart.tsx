@@ -51,16 +51,22 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
   const rendering = renderingOf({ ...shown, departures: [] }, detail);
   const name = `${worker?.name}${JSON.stringify(rendering)}`;
   const base = useAsked(worker, worker?.name ?? '', (api) => api.base());
-  const cut = useAsked(worker, `${worker?.name}${rendering.count}${JSON.stringify(rendering.edits)}${count === null}`, async (api) => {
-    const start = performance.now();
-    const bitmap = await api.cut(rendering.count, rendering.edits, count !== null);
-    performance.measure('revlin-cut', { start });
-    return bitmap;
-  }); // prettier-ignore
+  const cut = useAsked(
+    worker,
+    `${worker?.name}${rendering.count}${JSON.stringify(rendering.edits)}${count === null}`,
+    async (api) => {
+      const start = performance.now();
+      const bitmap = await api.cut(rendering.count, rendering.edits, count !== null);
+      performance.measure('revlin-cut', { start });
+      return bitmap;
+    },
+  );
   // While the slider moves only the cut is asked for; the rest follows when the hand rests.
   const resting = count === null ? worker : null;
   const list = useAsked(resting, name, (api) => api.masses(rendering));
-  const patterns = useAsked(resting, `${name}${JSON.stringify(draft.pattern)}`, (api) => api.patterns(rendering, draft.pattern)); // prettier-ignore
+  const patterns = useAsked(resting, `${name}${JSON.stringify(draft.pattern)}`, (api) =>
+    api.patterns(rendering, draft.pattern),
+  );
   const marks = useMemo(() => markedMasses(list ?? [], draft.marks), [list, draft.marks]);
   const chosen = chosenAt && list ? (list.find(({ place }) => placeHolds(place, chosenAt)) ?? null) : null;
   const edit = (one: MassEdit) => {
@@ -74,7 +80,7 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
   const onDrawn = (points: Point[]) => {
     if (tool === 'own' && points.length >= 3) edit({ kind: 'own', place: placeOfLoop(points) });
     else if (chosen && tool === 'redraw' && points.length >= 3)
-      edit({ kind: 'redraw', at: chosen.at, place: placeOfLoop(points) }); // prettier-ignore
+      edit({ kind: 'redraw', at: chosen.at, place: placeOfLoop(points) });
     else if (chosen && tool === 'cut' && points.length >= 2) edit({ kind: 'cut', at: chosen.at, line: points });
     else setChosenAt(points[0]);
   };
@@ -95,7 +101,13 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
         <Pair canvas={painting}>
           <figure>
-            <PlanStage bitmap={base} label="The reference" canvas={painting} rebate={painting.setUp.rebate} onTap={onTap}>
+            <PlanStage
+              bitmap={base}
+              label="The reference"
+              canvas={painting}
+              rebate={painting.setUp.rebate}
+              onTap={onTap}
+            >
               {chosen && <Onpic d={pathOf(chosen.place)} width={2} />}
             </PlanStage>
             <figcaption className="under-ledge">
@@ -103,7 +115,15 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
             </figcaption>
           </figure>
           <figure>
-            <PlanStage bitmap={cut} label={`The reference in ${masses} masses`} canvas={painting} rebate={painting.setUp.rebate} gesture={GESTURES[tool]} onTap={onTap} onDrawn={onDrawn}>
+            <PlanStage
+              bitmap={cut}
+              label={`The reference in ${masses} masses`}
+              canvas={painting}
+              rebate={painting.setUp.rebate}
+              gesture={GESTURES[tool]}
+              onTap={onTap}
+              onDrawn={onDrawn}
+            >
               {chosen && <Onpic d={pathOf(chosen.place)} width={2.4} />}
             </PlanStage>
             <figcaption className="under-ledge flex items-center gap-4">
@@ -111,10 +131,23 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
                 {rendering.count} masses
               </label>
               <span className="small">2</span>
-              <input id="mass-count" className="flex-1" type="range" min={2} max={40} value={rendering.count} disabled={governed}
+              <input
+                id="mass-count"
+                className="flex-1"
+                type="range"
+                min={2}
+                max={40}
+                value={rendering.count}
+                disabled={governed}
                 onChange={(event) => setCount(Number(event.target.value))}
-                onPointerUp={() => { if (count !== null && count !== draft.masses) change({ masses: count }); setCount(null); }}
-                onKeyUp={() => { if (count !== null && count !== draft.masses) change({ masses: count }); setCount(null); }}
+                onPointerUp={() => {
+                  if (count !== null && count !== draft.masses) change({ masses: count });
+                  setCount(null);
+                }}
+                onKeyUp={() => {
+                  if (count !== null && count !== draft.masses) change({ masses: count });
+                  setCount(null);
+                }}
               />
               <span className="small">40</span>
             </figcaption>
@@ -122,9 +155,21 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
         </Pair>
         <p className="small mt-2">{governed ? 'A kept drawing governs; its masses are shown.' : HELP[tool]}</p>
         <div className="mt-3 grid grid-cols-2 gap-4 sm:grid-cols-3">
-          {([['two', 'Two values', `parts at ${scale.show(split)}`], ['three', 'Three', ''], ['tones', `${draft.pattern.tones} values`, 'the plan’s number']] as const).map(([which, title, words]) => (
+          {(
+            [
+              ['two', 'Two values', `parts at ${scale.show(split)}`],
+              ['three', 'Three', ''],
+              ['tones', `${draft.pattern.tones} values`, 'the plan’s number'],
+            ] as const
+          ).map(([which, title, words]) => (
             <figure key={which}>
-              <div className="relative w-full" style={{ aspectRatio: painting.widthMm / painting.heightMm, outline: which === 'tones' ? '3px solid var(--ink)' : undefined }}>
+              <div
+                className="relative w-full"
+                style={{
+                  aspectRatio: painting.widthMm / painting.heightMm,
+                  outline: which === 'tones' ? '3px solid var(--ink)' : undefined,
+                }}
+              >
                 <Bitmap bitmap={patterns?.[which] ?? null} label={`The pattern in ${title.toLowerCase()}`} />
               </div>
               <figcaption className="small mt-1">
@@ -136,8 +181,16 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
         <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2">
           <label className="flex items-center gap-3">
             <span className="small">Light and shadow part at</span>
-            <input type="range" className="w-44" min={1} max={9} step={0.1} value={split} aria-label="Value at which light and shadow part"
-              onChange={(event) => change({ pattern: { ...draft.pattern, split: Number(event.target.value) } })} />
+            <input
+              type="range"
+              className="w-44"
+              min={1}
+              max={9}
+              step={0.1}
+              value={split}
+              aria-label="Value at which light and shadow part"
+              onChange={(event) => change({ pattern: { ...draft.pattern, split: Number(event.target.value) } })}
+            />
           </label>
           {draft.pattern.split !== null && (
             <button className="line small" onClick={() => change({ pattern: { ...draft.pattern, split: null } })}>
@@ -146,7 +199,12 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
           )}
           <span className="words" role="group" aria-label="Values of the pattern">
             {[3, 4, 5, 6, 7, 8, 9].map((tones) => (
-              <button key={tones} className="word" aria-pressed={draft.pattern.tones === tones} onClick={() => change({ pattern: { ...draft.pattern, tones, splits: null } })}>
+              <button
+                key={tones}
+                className="word"
+                aria-pressed={draft.pattern.tones === tones}
+                onClick={() => change({ pattern: { ...draft.pattern, tones, splits: null } })}
+              >
                 {tones}
               </button>
             ))}
@@ -157,8 +215,22 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
           <div className="mt-2 flex flex-wrap items-center gap-2">
             <span className="small">These part at</span>
             {patterns.splits.map((at, i) => (
-              <NumberField key={`${draft.pattern.tones}-${i}`} label={`Value at which tone ${i + 1} ends`} value={scale.number(at)} min={0} max={10} step={0.1}
-                onValue={(v) => change({ pattern: { ...draft.pattern, splits: patterns.splits.map((old, k) => (k === i ? scale.value(v) : old)).sort((a, b) => a - b) } })} />
+              <NumberField
+                key={`${draft.pattern.tones}-${i}`}
+                label={`Value at which tone ${i + 1} ends`}
+                value={scale.number(at)}
+                min={0}
+                max={10}
+                step={0.1}
+                onValue={(v) =>
+                  change({
+                    pattern: {
+                      ...draft.pattern,
+                      splits: patterns.splits.map((old, k) => (k === i ? scale.value(v) : old)).sort((a, b) => a - b),
+                    },
+                  })
+                }
+              />
             ))}
             {draft.pattern.splits && (
               <button className="line small" onClick={() => change({ pattern: { ...draft.pattern, splits: null } })}>
@@ -169,11 +241,24 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
         )}
         {patterns && (
           <p className="serif mt-2" style={{ fontSize: 18 }}>
-            {percent(patterns.shares.dark)} of the canvas is dark, {percent(patterns.shares.middle)} middle, {percent(patterns.shares.light)} light.
+            {percent(patterns.shares.dark)} of the canvas is dark, {percent(patterns.shares.middle)} middle,{' '}
+            {percent(patterns.shares.light)} light.
           </p>
         )}
       </div>
-      <MassSlip list={list ?? []} marks={marks} chosen={chosen} split={split} tool={tool} plan={plan} onTool={setTool} onChoose={setChosenAt} onMark={mark} onEdit={edit} nameOf={(mass) => marks.get(mass.id)?.name || placeInWords([...mass.centre] as [number, number])} />
+      <MassSlip
+        list={list ?? []}
+        marks={marks}
+        chosen={chosen}
+        split={split}
+        tool={tool}
+        plan={plan}
+        onTool={setTool}
+        onChoose={setChosenAt}
+        onMark={mark}
+        onEdit={edit}
+        nameOf={(mass) => marks.get(mass.id)?.name || placeInWords([...mass.centre] as [number, number])}
+      />
     </div>
-  ); // prettier-ignore
+  );
 }

@@ -28,11 +28,27 @@ export function VisibleWindow({ widthMm, heightMm, rebate }: Canvas & { rebate: 
         fillOpacity=".45"
         fillRule="evenodd"
       />{' '}
-      {/* prettier-ignore */}
-      <rect x={x} y={y} width={w} height={h} fill="none" stroke="#fff" strokeWidth="2" vectorEffect="non-scaling-stroke" />{' '}
-      {/* prettier-ignore */}
-      <rect x={x} y={y} width={w} height={h} fill="none" stroke="#000" strokeWidth="1" strokeDasharray="5 4" vectorEffect="non-scaling-stroke" />{' '}
-      {/* prettier-ignore */}
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        fill="none"
+        stroke="#fff"
+        strokeWidth="2"
+        vectorEffect="non-scaling-stroke"
+      />{' '}
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        fill="none"
+        stroke="#000"
+        strokeWidth="1"
+        strokeDasharray="5 4"
+        vectorEffect="non-scaling-stroke"
+      />{' '}
     </g>
   );
 }
@@ -52,11 +68,25 @@ export function Onpic({
   rim?: string;
   fill?: string;
 }) {
-  // prettier-ignore
   return (
     <g fillRule="evenodd" strokeLinejoin="round">
-      <path d={d} fill={fill} stroke="#fff" strokeWidth={width + 2.2} strokeOpacity=".85" strokeDasharray={rim} vectorEffect="non-scaling-stroke" /> {/* prettier-ignore */}
-      <path d={d} fill="none" stroke="#000" strokeWidth={width} strokeDasharray={dash} vectorEffect="non-scaling-stroke" /> {/* prettier-ignore */}
+      <path
+        d={d}
+        fill={fill}
+        stroke="#fff"
+        strokeWidth={width + 2.2}
+        strokeOpacity=".85"
+        strokeDasharray={rim}
+        vectorEffect="non-scaling-stroke"
+      />
+      <path
+        d={d}
+        fill="none"
+        stroke="#000"
+        strokeWidth={width}
+        strokeDasharray={dash}
+        vectorEffect="non-scaling-stroke"
+      />
     </g>
   );
 }
@@ -137,7 +167,9 @@ export function PlanStage({
 }
 
 /** A drawn loop as a place. */
-export const placeOfLoop = (points: readonly Point[]): Place => ({ outlines: [points.map(([x, y]): [number, number] => [x, y])] }); // prettier-ignore
+export const placeOfLoop = (points: readonly Point[]): Place => ({
+  outlines: [points.map(([x, y]): [number, number] => [x, y])],
+});
 
 /** Two pictures on one ledge, no taller than leaves the words under them in sight. */
 export const Pair = ({ canvas: { widthMm, heightMm }, children }: { canvas: Canvas; children: ReactNode }) => (

@@ -31,8 +31,11 @@ function AuditMap({ detail, reference }: { detail: PaintingDetail; reference: Re
           alt={`${reference.fileName} as cropped`}
           className="absolute inset-0 h-full w-full"
         />{' '}
-        {/* prettier-ignore */}
-        <svg viewBox={`0 0 ${painting.widthMm} ${painting.heightMm}`} className="absolute inset-0 h-full w-full" aria-hidden="true"> {/* prettier-ignore */}
+        <svg
+          viewBox={`0 0 ${painting.widthMm} ${painting.heightMm}`}
+          className="absolute inset-0 h-full w-full"
+          aria-hidden="true"
+        >
           {audit && (
             <>
               <Onpic d={pathOf(audit.crushed.place)} dash="2 3" />
@@ -79,7 +82,6 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
             onChange={(event) => say({ purpose: event.target.value as Purpose })}
           >
             {' '}
-            {/* prettier-ignore */}
             {FURTHER.map((purpose) => (
               <option key={purpose} value={purpose}>
                 {PURPOSES[purpose]}
@@ -89,16 +91,23 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
         </label>
       )}
       {text('note', 'What to take from it', 'the turn of the handle')}
-      {
-        reference.purpose === 'set-up' &&
-        <NumberField label="Hour it shows" shown value={reference.hour ?? 12} min={0} max={23} step={1} unit="o’clock" onValue={(hour) => say({ hour })} /> // prettier-ignore
-      }
+      {reference.purpose === 'set-up' && (
+        <NumberField
+          label="Hour it shows"
+          shown
+          value={reference.hour ?? 12}
+          min={0}
+          max={23}
+          step={1}
+          unit="o’clock"
+          onValue={(hour) => say({ hour })}
+        />
+      )}
       {text('source', 'Where it comes from', 'my own photograph')}
       {text('permission', 'Whether it may be used', 'asked on 3 March, yes')}
       {reference.purpose === 'detail' && (
         <DetailPlace detail={detail} reference={reference} onPlace={(place) => say({ place })} />
       )}{' '}
-      {/* prettier-ignore */}
       {!reference.governs && (
         <div className="flex flex-wrap gap-x-4">
           <button className="line" onClick={() => say({ governs: true })}>
@@ -124,7 +133,6 @@ function DetailPlace({
   reference: Reference;
   onPlace: (place: Reference['place']) => void;
 }) {
-  // prettier-ignore
   const { widthMm, heightMm } = detail.painting;
   const box = reference.place;
   const set = (i: number, v: number) => {
@@ -147,11 +155,24 @@ function DetailPlace({
           step={1}
           onValue={(v) => set(0, v)}
         />{' '}
-        {/* prettier-ignore */}
-        <NumberField label="from the top" shown value={box?.[1] ?? 0} min={0} max={heightMm} step={1} onValue={(v) => set(1, v)} />{' '}
-        {/* prettier-ignore */}
-        <NumberField label="wide" shown value={box?.[2] ?? 0} min={5} max={widthMm} step={1} onValue={(v) => set(2, v)} />{' '}
-        {/* prettier-ignore */}
+        <NumberField
+          label="from the top"
+          shown
+          value={box?.[1] ?? 0}
+          min={0}
+          max={heightMm}
+          step={1}
+          onValue={(v) => set(1, v)}
+        />{' '}
+        <NumberField
+          label="wide"
+          shown
+          value={box?.[2] ?? 0}
+          min={5}
+          max={widthMm}
+          step={1}
+          onValue={(v) => set(2, v)}
+        />{' '}
       </div>
     </fieldset>
   );
@@ -169,7 +190,6 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
         style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(min(300px, 100%), 1fr))' }}
       >
         {' '}
-        {/* prettier-ignore */}
         {references.map((reference) => (
           <section key={reference.id} className="slip" aria-label={reference.fileName}>
             <h2 className="mb-2 first-letter:uppercase">
@@ -202,7 +222,6 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
             onFiles={([file]) => add.mutate({ params: { paintingId: painting.id }, file, body: { purpose } })}
           >
             {' '}
-            {/* prettier-ignore */}
             <p className="small">It is kept as it is.</p>
           </FileDrop>
           <ProblemNote error={add.error} />

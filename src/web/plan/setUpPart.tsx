@@ -23,40 +23,106 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
   const scale = useScale();
   const per = settings.units === 'mm' ? 1 : 25.4;
   const [same, setSame] = useState(SIDES.every((side) => setUp.rebate[side] === setUp.rebate.top));
-  const put = (part: Partial<SetUp>) => change.mutate({ params: { paintingId: painting.id }, body: { setUp: { ...setUp, ...part } } }); // prettier-ignore
-  const rebate = (side: (typeof SIDES)[number], v: number) => put({ rebate: same ? { top: v, right: v, bottom: v, left: v } : { ...setUp.rebate, [side]: v } }); // prettier-ignore
-  const size = (side: 'widthMm' | 'heightMm') => (v: number) => change.mutate({ params: { paintingId: painting.id }, body: { [side]: v * per } }); // prettier-ignore
-  const text = (label: string, value: string, { rows = 1, hint = '', onText }: { rows?: number; hint?: string; onText: (text: string) => void }) => (
+  const put = (part: Partial<SetUp>) =>
+    change.mutate({ params: { paintingId: painting.id }, body: { setUp: { ...setUp, ...part } } });
+  const rebate = (side: (typeof SIDES)[number], v: number) =>
+    put({ rebate: same ? { top: v, right: v, bottom: v, left: v } : { ...setUp.rebate, [side]: v } });
+  const size = (side: 'widthMm' | 'heightMm') => (v: number) =>
+    change.mutate({ params: { paintingId: painting.id }, body: { [side]: v * per } });
+  const text = (
+    label: string,
+    value: string,
+    { rows = 1, hint = '', onText }: { rows?: number; hint?: string; onText: (text: string) => void },
+  ) => (
     <label className="flex flex-col gap-1">
       <span className="font-semibold">{label}</span>
-      <textarea key={value} rows={rows} defaultValue={value} placeholder={hint} onBlur={(event) => event.target.value.trim() !== value && onText(event.target.value.trim())} />
+      <textarea
+        key={value}
+        rows={rows}
+        defaultValue={value}
+        placeholder={hint}
+        onBlur={(event) => event.target.value.trim() !== value && onText(event.target.value.trim())}
+      />
     </label>
-  ); // prettier-ignore
-  const [w, h] = [painting.widthMm - setUp.rebate.left - setUp.rebate.right, painting.heightMm - setUp.rebate.top - setUp.rebate.bottom]; // prettier-ignore
+  );
+  const [w, h] = [
+    painting.widthMm - setUp.rebate.left - setUp.rebate.right,
+    painting.heightMm - setUp.rebate.top - setUp.rebate.bottom,
+  ];
   const colour = ground.colour;
-  const giveGround = (part: Partial<{ value: number; a: number; b: number }>) => setGround.mutate({ params: { paintingId: painting.id }, body: { colour: { value: 6, a: 6, b: 16, ...(colour && { value: colour.value, a: colour.a, b: colour.b }), ...part } } }); // prettier-ignore
+  const giveGround = (part: Partial<{ value: number; a: number; b: number }>) =>
+    setGround.mutate({
+      params: { paintingId: painting.id },
+      body: {
+        colour: { value: 6, a: 6, b: 16, ...(colour && { value: colour.value, a: colour.a, b: colour.b }), ...part },
+      },
+    });
   return (
-    <div className="mt-3 grid items-start gap-6" style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(min(340px, 100%), 1fr))' }}>
+    <div
+      className="mt-3 grid items-start gap-6"
+      style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(min(340px, 100%), 1fr))' }}
+    >
       <section className="slip flex flex-col gap-4" aria-label="Canvas and frame">
         <h2>Canvas and frame</h2>
         <div className="flex flex-wrap gap-4">
-          <NumberField label="Width" shown value={painting.widthMm / per} min={20 / per} max={5000 / per} step={settings.units === 'mm' ? 1 : 0.05} unit={settings.units} onValue={size('widthMm')} />
-          <NumberField label="Height" shown value={painting.heightMm / per} min={20 / per} max={5000 / per} step={settings.units === 'mm' ? 1 : 0.05} unit={settings.units} onValue={size('heightMm')} />
-          <NumberField label="Seen from" shown value={setUp.viewingM} min={0.2} max={20} step={0.1} unit="m" onValue={(viewingM) => put({ viewingM })} />
+          <NumberField
+            label="Width"
+            shown
+            value={painting.widthMm / per}
+            min={20 / per}
+            max={5000 / per}
+            step={settings.units === 'mm' ? 1 : 0.05}
+            unit={settings.units}
+            onValue={size('widthMm')}
+          />
+          <NumberField
+            label="Height"
+            shown
+            value={painting.heightMm / per}
+            min={20 / per}
+            max={5000 / per}
+            step={settings.units === 'mm' ? 1 : 0.05}
+            unit={settings.units}
+            onValue={size('heightMm')}
+          />
+          <NumberField
+            label="Seen from"
+            shown
+            value={setUp.viewingM}
+            min={0.2}
+            max={20}
+            step={0.1}
+            unit="m"
+            onValue={(viewingM) => put({ viewingM })}
+          />
         </div>
-        {text('Surface', setUp.surface, { hint: 'oil-primed panel, fine linen', onText: (surface) => put({ surface }) })}
+        {text('Surface', setUp.surface, {
+          hint: 'oil-primed panel, fine linen',
+          onText: (surface) => put({ surface }),
+        })}
         <fieldset>
           <legend className="font-semibold">The frame hides, mm</legend>
           <div className="mt-1 flex flex-wrap gap-3">
             {(same ? (['top'] as const) : SIDES).map((side) => (
-              <NumberField key={side} label={same ? 'on every side' : side} shown value={setUp.rebate[side]} min={0} max={500} step={0.5} onValue={(v) => rebate(side, v)} />
+              <NumberField
+                key={side}
+                label={same ? 'on every side' : side}
+                shown
+                value={setUp.rebate[side]}
+                min={0}
+                max={500}
+                step={0.5}
+                onValue={(v) => rebate(side, v)}
+              />
             ))}
             <button className="word self-end" aria-pressed={same} onClick={() => setSame(!same)}>
               every side alike
             </button>
           </div>
           <p className="small mt-1">
-            {w === painting.widthMm && h === painting.heightMm ? 'Nothing is hidden: the whole canvas is seen.' : `${Math.round(w)} × ${Math.round(h)} mm stay in sight; the picture is judged inside them.`}
+            {w === painting.widthMm && h === painting.heightMm
+              ? 'Nothing is hidden: the whole canvas is seen.'
+              : `${Math.round(w)} × ${Math.round(h)} mm stay in sight; the picture is judged inside them.`}
           </p>
         </fieldset>
         <ProblemNote error={change.error} />
@@ -64,14 +130,43 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
       <section className="slip flex flex-col gap-4" aria-label="Ground and light">
         <h2>Ground and light</h2>
         <div className="flex items-end gap-3">
-          <NumberField label="Ground, value" shown value={colour ? scale.number(colour.value) : 0} min={0} max={10} step={0.1} onValue={(v) => giveGround({ value: Math.max(0.5, scale.value(v)) })} />
-          <NumberField label="red, a*" shown value={colour?.a ?? 0} min={-120} max={120} step={1} onValue={(a) => giveGround({ a })} />
-          <NumberField label="yellow, b*" shown value={colour?.b ?? 0} min={-120} max={120} step={1} onValue={(b) => giveGround({ b })} />
+          <NumberField
+            label="Ground, value"
+            shown
+            value={colour ? scale.number(colour.value) : 0}
+            min={0}
+            max={10}
+            step={0.1}
+            onValue={(v) => giveGround({ value: Math.max(0.5, scale.value(v)) })}
+          />
+          <NumberField
+            label="red, a*"
+            shown
+            value={colour?.a ?? 0}
+            min={-120}
+            max={120}
+            step={1}
+            onValue={(a) => giveGround({ a })}
+          />
+          <NumberField
+            label="yellow, b*"
+            shown
+            value={colour?.b ?? 0}
+            min={-120}
+            max={120}
+            step={1}
+            onValue={(b) => giveGround({ b })}
+          />
         </div>
         <p className="small">
-          {colour ? (ground.from === 'typed' ? 'As you typed it.' : 'Learned from a photograph.') : 'Not known yet.'} A photograph of the bare surface tells it best: take it in, and choose “This shows the bare ground”.
+          {colour ? (ground.from === 'typed' ? 'As you typed it.' : 'Learned from a photograph.') : 'Not known yet.'} A
+          photograph of the bare surface tells it best: take it in, and choose “This shows the bare ground”.
         </p>
-        {text('Light in the studio', setUp.light, { rows: 3, hint: 'north window, blind half down; lamp at two o’clock', onText: (light) => put({ light }) })}
+        {text('Light in the studio', setUp.light, {
+          rows: 3,
+          hint: 'north window, blind half down; lamp at two o’clock',
+          onText: (light) => put({ light }),
+        })}
         <div>
           <span className="font-semibold">It is made from</span>
           <div className="words" role="group" aria-label="It is made from">
@@ -86,10 +181,20 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
       </section>
       <section className="slip flex flex-col gap-4" aria-label="Why it is painted">
         <h2>Why it is painted</h2>
-        {text('What drew you to it', painting.drewMe, { rows: 3, hint: 'It comes back at every review.', onText: (drewMe) => change.mutate({ params: { paintingId: painting.id }, body: { drewMe } }) })}
-        {text('What the client wishes', setUp.wishes, { rows: 3, hint: 'by spring; the blue of her kitchen', onText: (wishes) => put({ wishes }) })}
-        <p className="small">Where each reference comes from, and whether it may be used, stands beside it under References.</p>
+        {text('What drew you to it', painting.drewMe, {
+          rows: 3,
+          hint: 'It comes back at every review.',
+          onText: (drewMe) => change.mutate({ params: { paintingId: painting.id }, body: { drewMe } }),
+        })}
+        {text('What the client wishes', setUp.wishes, {
+          rows: 3,
+          hint: 'by spring; the blue of her kitchen',
+          onText: (wishes) => put({ wishes }),
+        })}
+        <p className="small">
+          Where each reference comes from, and whether it may be used, stands beside it under References.
+        </p>
       </section>
     </div>
-  ); // prettier-ignore
+  );
 }

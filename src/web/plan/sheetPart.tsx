@@ -26,17 +26,31 @@ export function SheetPart({ detail, plan }: PartProps) {
   const { data: plans } = usePlans(painting.id);
   const reread = useAction('rereadPainting', painting.id);
   const older = (plans ?? []).slice(1).reduce((sum, { readings }) => sum + readings, 0);
-  const query = new URLSearchParams({ grid, paper, strength: String(strength), lines: Object.entries(lines).filter(([, on]) => on).map(([name]) => name).join(',') }); // prettier-ignore
+  const query = new URLSearchParams({
+    grid,
+    paper,
+    strength: String(strength),
+    lines: Object.entries(lines)
+      .filter(([, on]) => on)
+      .map(([name]) => name)
+      .join(','),
+  });
   const words = (name: keyof typeof lines, text: string) => (
     <button className="word" aria-pressed={lines[name]} onClick={() => setLines({ ...lines, [name]: !lines[name] })}>
       {text}
     </button>
   );
   return (
-    <div className="mt-3 grid items-start gap-6" style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(min(330px, 100%), 1fr))' }}>
+    <div
+      className="mt-3 grid items-start gap-6"
+      style={{ gridTemplateColumns: 'repeat(auto-fit, minmax(min(330px, 100%), 1fr))' }}
+    >
       <section className="slip flex flex-col gap-3" aria-label="Plan sheet">
         <h2>The plan on one sheet</h2>
-        <p className="serif">The cropped reference with its grid, the value patterns, the key, every mass with its target, your palette notes and the cautions. A4.</p>
+        <p className="serif">
+          The cropped reference with its grid, the value patterns, the key, every mass with its target, your palette
+          notes and the cautions. A4.
+        </p>
         <div className="words" role="group" aria-label="Grid">
           {GRIDS.map(([name, text]) => (
             <button key={name} className="word" aria-pressed={grid === name} onClick={() => setGrid(name)}>
@@ -46,16 +60,31 @@ export function SheetPart({ detail, plan }: PartProps) {
         </div>
         <label className="flex flex-col gap-1">
           <span className="font-semibold">Notes for the palette</span>
-          <textarea key={plan.draft.palette} rows={4} defaultValue={plan.draft.palette} placeholder="titanium white, raw umber, ultramarine; ivory black only in the ledge" onBlur={(event) => event.target.value.trim() !== plan.draft.palette && plan.change({ palette: event.target.value.trim() })} />
+          <textarea
+            key={plan.draft.palette}
+            rows={4}
+            defaultValue={plan.draft.palette}
+            placeholder="titanium white, raw umber, ultramarine; ivory black only in the ledge"
+            onBlur={(event) =>
+              event.target.value.trim() !== plan.draft.palette && plan.change({ palette: event.target.value.trim() })
+            }
+          />
         </label>
         {plan.dirty && <p className="small">The sheet shows the plan as kept. Keep your changes first.</p>}
-        <a className="btn act" href={`/api/paintings/${painting.id}/sheet.pdf?${query}`} target="_blank" rel="noreferrer">
+        <a
+          className="btn act"
+          href={`/api/paintings/${painting.id}/sheet.pdf?${query}`}
+          target="_blank"
+          rel="noreferrer"
+        >
           Print the plan sheet
         </a>
       </section>
       <section className="slip flex flex-col gap-3" aria-label="Transfer">
         <h2>Lines at canvas size</h2>
-        <p className="serif">Printed over as many pages as it takes, with marks to join them by. Print at 100 %, not fitted to the page.</p>
+        <p className="serif">
+          Printed over as many pages as it takes, with marks to join them by. Print at 100 %, not fitted to the page.
+        </p>
         <div className="words" role="group" aria-label="Lines to print">
           {words('grid', 'grid')}
           {words('diagonals', 'diagonals')}
@@ -72,9 +101,21 @@ export function SheetPart({ detail, plan }: PartProps) {
         </div>
         <label className="flex items-center gap-3">
           <span className="small whitespace-nowrap">Strength of the lines</span>
-          <input type="range" className="w-full" min={10} max={100} value={strength} onChange={(event) => setStrength(Number(event.target.value))} />
+          <input
+            type="range"
+            className="w-full"
+            min={10}
+            max={100}
+            value={strength}
+            onChange={(event) => setStrength(Number(event.target.value))}
+          />
         </label>
-        <a className="btn" href={`/api/paintings/${painting.id}/transfer.pdf?${query}`} target="_blank" rel="noreferrer">
+        <a
+          className="btn"
+          href={`/api/paintings/${painting.id}/transfer.pdf?${query}`}
+          target="_blank"
+          rel="noreferrer"
+        >
           Print the lines
         </a>
       </section>
@@ -84,21 +125,36 @@ export function SheetPart({ detail, plan }: PartProps) {
           {(plans ?? []).map(({ id, version, createdAt, readings }, i) => (
             <li key={id} className="flex justify-between gap-3">
               <span style={{ fontWeight: i === 0 ? 700 : undefined }}>version {version}</span>
-              <span className="small">{createdAt.slice(0, 10)}, {plural(readings, 'reading')}</span>
+              <span className="small">
+                {createdAt.slice(0, 10)}, {plural(readings, 'reading')}
+              </span>
             </li>
           ))}
         </ul>
         {older > 0 && (
           <>
-            <p className="serif">{plural(older, 'reading')} {older === 1 ? 'names' : 'name'} an older version. They stay as they are until you ask.</p>
-            <button className="btn" disabled={reread.isPending} onClick={() => reread.mutate({ params: { paintingId: painting.id } })}>
+            <p className="serif">
+              {plural(older, 'reading')} {older === 1 ? 'names' : 'name'} an older version. They stay as they are until
+              you ask.
+            </p>
+            <button
+              className="btn"
+              disabled={reread.isPending}
+              onClick={() => reread.mutate({ params: { paintingId: painting.id } })}
+            >
               Read old sessions again
             </button>
-            {reread.data && <p className="small">{reread.data.length === 0 ? 'Every session is read by this plan already.' : `${plural(reread.data.length, 'session')} being read again.`}</p>}
+            {reread.data && (
+              <p className="small">
+                {reread.data.length === 0
+                  ? 'Every session is read by this plan already.'
+                  : `${plural(reread.data.length, 'session')} being read again.`}
+              </p>
+            )}
           </>
         )}
         <ProblemNote error={reread.error} />
       </section>
     </div>
-  ); // prettier-ignore
+  );
 }

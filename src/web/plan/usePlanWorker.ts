@@ -28,7 +28,6 @@ export function usePlanWorker(
   { painting, reference }: PaintingDetail,
   pins: PlanContent['pins'],
 ): { worker: PlanWorker | null; problem: string | null } {
-  // prettier-ignore
   const remote = useRef<Remote<PlanApi> | null>(null);
   const [worker, setWorker] = useState<PlanWorker | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -41,7 +40,9 @@ export function usePlanWorker(
       thread.terminate();
     };
   }, []);
-  const name = reference ? JSON.stringify([reference.id, reference.crop, painting.widthMm, painting.heightMm, pins]) : ''; // prettier-ignore
+  const name = reference
+    ? JSON.stringify([reference.id, reference.crop, painting.widthMm, painting.heightMm, pins])
+    : '';
   useEffect(() => {
     if (!reference || !remote.current) return;
     let current = true;
@@ -67,7 +68,6 @@ export function useAsked<T>(
   question: string,
   ask: (api: Remote<PlanApi>) => Promise<T>,
 ): T | null {
-  // prettier-ignore
   const [answer, setAnswer] = useState<T | null>(null);
   const running = useRef(false);
   const waiting = useRef<(() => void) | null>(null);

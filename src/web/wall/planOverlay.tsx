@@ -29,7 +29,6 @@ export function DetailsInPlace({
   painting: Painting;
   toPx: ToPx;
 }) {
-  // prettier-ignore
   return details.map(({ id, fileName, place }) => {
     if (!place) return null;
     const [x, y, w, h] = place;
@@ -66,9 +65,19 @@ export function Departures({
   painting: Painting;
   toPx: ToPx;
 }) {
-  // prettier-ignore
   return places.map(({ outlines }, i) => {
-    const d = outlines.map((outline) => `M${outline.map(([x, y]) => toPx([x / painting.widthMm, y / painting.heightMm]).map((v) => v.toFixed(1)).join(' ')).join('L')}Z`).join(''); // prettier-ignore
+    const d = outlines
+      .map(
+        (outline) =>
+          `M${outline
+            .map(([x, y]) =>
+              toPx([x / painting.widthMm, y / painting.heightMm])
+                .map((v) => v.toFixed(1))
+                .join(' '),
+            )
+            .join('L')}Z`,
+      )
+      .join('');
     return (
       <g key={i} fill="none" fillRule="evenodd">
         <path d={d} stroke="#fff" strokeWidth="3" strokeOpacity=".8" />

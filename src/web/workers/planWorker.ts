@@ -1,7 +1,30 @@
 import { expose, transfer } from 'comlink';
 import { byteFromLinear, LUMINANCE, SRGB_PROFILE } from '../../core/colour';
 import { coloursOf, valuePlane } from '../../core/photo';
-import { editedMasses, edgeSegments, lightOfBytes, massAt, massShapes, massTree, planFrom, resizeMasses, tonalShares, tonesPicture, toneSplits, twoValueSplit, valueRangeOf, warped, type EdgeSegment, type MassEdit, type MassMap, type MassTree, type Pin, type PlannedPicture, type PlanRequest, type Supplies } from '../../core/plan'; // prettier-ignore
+import {
+  editedMasses,
+  edgeSegments,
+  lightOfBytes,
+  massAt,
+  massShapes,
+  massTree,
+  planFrom,
+  resizeMasses,
+  tonalShares,
+  tonesPicture,
+  toneSplits,
+  twoValueSplit,
+  valueRangeOf,
+  warped,
+  type EdgeSegment,
+  type MassEdit,
+  type MassMap,
+  type MassTree,
+  type Pin,
+  type PlannedPicture,
+  type PlanRequest,
+  type Supplies,
+} from '../../core/plan';
 import { gaussianBlur, makeRaster, shrinkRaster, type Picture, type Point, type Raster } from '../../core/raster';
 import { measured, type Measured } from '../../core/read';
 
@@ -97,7 +120,8 @@ function flatMasses({ massOf, ids, width, height }: MassMap, picture: Raster): U
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       const k = 4 * massOf[i];
-      const border = (x + 1 < width && massOf[i + 1] !== massOf[i]) || (y + 1 < height && massOf[i + width] !== massOf[i]); // prettier-ignore
+      const border =
+        (x + 1 < width && massOf[i + 1] !== massOf[i]) || (y + 1 < height && massOf[i + width] !== massOf[i]);
       for (let c = 0; c < 4; c++) rgba[4 * i + c] = border && c < 3 ? 0 : code[k + c];
     }
   }
@@ -112,7 +136,10 @@ function extremes(base: Raster, mmPerPixel: number) {
     if (data[i] < data[dark]) dark = i;
     if (data[i] > data[light]) light = i;
   }
-  const spot = (i: number) => ({ at: [((i % width) + 0.5) * mmPerPixel, (Math.floor(i / width) + 0.5) * mmPerPixel] as Point, value: data[i] }); // prettier-ignore
+  const spot = (i: number) => ({
+    at: [((i % width) + 0.5) * mmPerPixel, (Math.floor(i / width) + 0.5) * mmPerPixel] as Point,
+    value: data[i],
+  });
   return { darkest: spot(dark), lightest: spot(light) };
 }
 
@@ -160,19 +187,27 @@ const api = {
   async masses(rendering: Rendering): Promise<PlanMass[]> {
     const { masses, picture } = await planOf(rendering);
     const colours = coloursOf(picture);
-    return massShapes(masses, opened().mmPerPixel).map(({ id, share, at, centre, place, inner }) => ({ id, share, at, centre, place, target: measured(colours, inner) })); // prettier-ignore
+    return massShapes(masses, opened().mmPerPixel).map(({ id, share, at, centre, place, inner }) => ({
+      id,
+      share,
+      at,
+      centre,
+      place,
+      target: measured(colours, inner),
+    }));
   },
   /** Two, three and the plan's number of tones, as pictures; where they part; shares of dark, middle and light. */
   async patterns(
     rendering: Rendering,
     wanted: { split: number | null; tones: number; splits: readonly number[] | null },
   ) {
-    // prettier-ignore
     const { masses, picture } = await planOf(rendering);
     const values = valuePlane(picture);
     const split = wanted.split ?? twoValueSplit(values.data);
     const own = wanted.splits?.length === wanted.tones - 1 ? [...wanted.splits] : toneSplits(values.data, wanted.tones);
-    const [two, three, tones] = await Promise.all([[split], toneSplits(values.data, 3), own].map((splits) => bitmapOf(tonesPicture(values, splits, masses)))); // prettier-ignore
+    const [two, three, tones] = await Promise.all(
+      [[split], toneSplits(values.data, 3), own].map((splits) => bitmapOf(tonesPicture(values, splits, masses))),
+    );
     return transfer({ two, three, tones, split, splits: own, shares: tonalShares(values.data) }, [two, three, tones]);
   },
   async edges(rendering: Rendering): Promise<(EdgeSegment & { ids: readonly [number, number] })[]> {
@@ -198,7 +233,11 @@ const api = {
       one.r[0] = one.g[0] = one.b[0] = sum / n;
       return valuePlane(one).data[0];
     };
-    return { massId: masses.ids[massAt(masses, at, mmPerPixel)], reference: meanValue(base), planned: meanValue(picture) }; // prettier-ignore
+    return {
+      massId: masses.ids[massAt(masses, at, mmPerPixel)],
+      reference: meanValue(base),
+      planned: meanValue(picture),
+    };
   },
 };
 export type PlanApi = typeof api;
