@@ -223,6 +223,10 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await page.getByRole('heading', { name: 'Versions of the plan' }).click();
     await keepPlan();
     expect(await axeFaults(page)).toEqual([]);
+    await button('Take version 2 up again').click();
+    await page.getByText(/not kept yet/).waitFor();
+    await page.keyboard.press('z');
+    await page.getByText(/not kept yet/).waitFor({ state: 'hidden' });
     const pages = async (name: string) => {
       const href = await page.getByRole('link', { name }).getAttribute('href');
       const response = await fetch(`${server.url}${href}`);

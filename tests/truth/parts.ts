@@ -175,7 +175,7 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   corners: (scale) => corners(24 * scale),
   glare: (scale) => glare(4 * scale),
   findings: (scale) => findings(10 * scale),
+  values,
   departures: (scale) => departures(4 * scale),
   masses,
-  values,
 };

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { PlanContent } from '../../contract';
 import { useAction, usePlans } from '../api/queries';
 import { ProblemNote } from '../slips/problem';
 import { plural } from '../words';
@@ -122,11 +123,23 @@ export function SheetPart({ detail, plan }: PartProps) {
       <section className="slip flex flex-col gap-3" aria-label="Versions">
         <h2>Versions of the plan</h2>
         <ul>
-          {(plans ?? []).map(({ id, version, createdAt, readings }, i) => (
-            <li key={id} className="flex justify-between gap-3">
-              <span style={{ fontWeight: i === 0 ? 700 : undefined }}>version {version}</span>
+          {(plans ?? []).map((one, i) => (
+            <li key={one.id} className="flex justify-between gap-3">
+              <span style={{ fontWeight: i === 0 ? 700 : undefined }}>version {one.version}</span>
               <span className="small">
-                {createdAt.slice(0, 10)}, {plural(readings, 'reading')}
+                {one.createdAt.slice(0, 10)}, {plural(one.readings, 'reading')}
+                {i > 0 && (
+                  <>
+                    {' '}
+                    <button
+                      className="line small"
+                      aria-label={`Take version ${one.version} up again`}
+                      onClick={() => plan.change(PlanContent.parse(one))}
+                    >
+                      take it up again
+                    </button>
+                  </>
+                )}
               </span>
             </li>
           ))}
