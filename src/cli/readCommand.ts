@@ -18,6 +18,7 @@ import {
   plainCrop,
   planOf,
   resizeMasses,
+  type PlannedPicture,
   type PlanRequest,
 } from '../core/plan';
 import { doubtOf, readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
@@ -110,12 +111,17 @@ interface Shown {
   readonly card: FoundCard | null;
 }
 
-function flatOrRefusal(photo: Picture, plan: Raster, request: ReadRequest): Shown {
+function flatOrRefusal(
+  photo: Picture,
+  planned: Pick<PlannedPicture, 'departed'> & { plan: Raster },
+  request: ReadRequest,
+): Shown {
+  // prettier-ignore
   try {
     const { canvas, corners, covered, greys } = request;
     const card = greys.length === 0 ? findCard(photo) : null;
     const known = card ? card.greys : greys;
-    return { card, flat: flatFromPhoto(photo, { canvas, corners, covered, greys: known, card: card?.rings, plan }) };
+    return { card, flat: flatFromPhoto(photo, { canvas, corners, covered, greys: known, card: card?.rings, ...planned }) };
   } catch (cause) {
     if (cause instanceof CanvasNotFound)
       throw new InputError(
@@ -147,8 +153,8 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   checkBoxes(request);
   const [reference, ...photos] = await Promise.all([request.reference, ...request.photos].map(openPicture));
   photos.forEach((photo) => checkPhoto(photo, request));
-  const { picture: plan, masses } = planOf(reference, planRequest(reference, request), { ground: null, added: new Map() }); // prettier-ignore
-  const shown = photos.map((photo) => flatOrRefusal(photo, plan, request));
+  const { picture: plan, masses, departed } = planOf(reference, planRequest(reference, request), { ground: null, added: new Map() }); // prettier-ignore
+  const shown = photos.map((photo) => flatOrRefusal(photo, { plan, departed }, request));
   const flat = combineFlats(shown.map((one) => one.flat));
   const reading = readFlat(flat, { plan, masses });
   const sized = resizeMasses(masses, reading.aligned);

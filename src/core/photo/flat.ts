@@ -31,6 +31,7 @@ import { glareIn, leaveCovered, leaveOutside } from './hidden';
 import { lensFrom } from './lens';
 import { makeLook, type Look } from './likeness';
 import { lightOf, type Light } from './light';
+import { withoutMarked } from './planFit';
 import { readPatch, steadied, type GreyPatch } from './patches';
 import { blownShare, grainOf, judgePhoto, type PhotoQuality } from './quality';
 import { blurOnSides } from './sides';
@@ -89,6 +90,8 @@ export interface FlatRequest {
   readonly card?: Corners | null;
   /** the plan at reading size (any will do); null = nothing to compare with */
   readonly plan: Raster | null;
+  /** 1 = here the plan departs from the reference, so it says nothing about the light; the plan's size */
+  readonly departed?: Uint8Array;
   /** a photograph of a plain white board in the canvas's place, same camera, same light; its corners where it was moved */
   readonly board?: { readonly photo: Picture; readonly corners?: Corners } | null;
   /** the last session's flat at reading size, its light taken out */
@@ -156,7 +159,7 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     patches,
     toPhoto,
     fromPhoto,
-    plan: request.lightFrom === 'last-session' ? null : plan,
+    plan: request.lightFrom === 'last-session' ? null : plan && request.departed ? withoutMarked(plan, request.departed) : plan, // prettier-ignore
     before: request.before,
     ground: request.ground && evenSheet(request.ground),
     board: board && boardField(straighten(board.photo, board.corners ?? whole, size)),

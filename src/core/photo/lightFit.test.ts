@@ -5,7 +5,7 @@ import { makeRaster, rectangle, homographyBetween, type Raster } from '../raster
 import { boardField } from './board';
 import { lightOf } from './light';
 import type { SeenPatch } from './patches';
-import { fieldAt, fitToPlan, isPlain } from './planFit';
+import { fieldAt, fitToPlan, isPlain, withoutMarked } from './planFit';
 import { curvePlane, toneCurveThrough } from './toneCurve';
 
 const [W, H] = [160, 120];
@@ -179,5 +179,34 @@ describe('a painting off its plan all over, beside a card', () => {
     bare.g.fill(0.29);
     bare.b.fill(0.145);
     expect(Math.abs(Math.log2(middle(relit(bare)) / 0.29))).toBeLessThan(0.5);
+  });
+});
+
+describe('where a plan departs from its reference', () => {
+  const marked = Uint8Array.from({ length: W * H }, (_, i) => +(i % W > 0.6 * W));
+  /** The plan two thirds of a stop lighter on its right, which the painting does not follow. */
+  const departed = (of: Raster): Raster => {
+    const lift = (channel: Float32Array) => channel.map((v, i) => (marked[i] ? v * 1.6 : v));
+    return { ...of, r: lift(of.r), g: lift(of.g), b: lift(of.b) };
+  };
+  const away = ({ field }: { field: readonly number[] }) =>
+    Math.abs(fieldAt(field, 0.95, 0.5) - fieldAt(field, 0.05, 0.5));
+
+  test('no lamp is invented to make the painting follow it', () => {
+    const meant = departed(plan());
+    const painted = photographed(plan(), [1, 1, 1], 0);
+    expect(away(fitToPlan(painted, withoutMarked(meant, marked), FREE))).toBeLessThan(0.1);
+  });
+
+  test('a lamp that does fall off is still found from the rest', () => {
+    const painted = photographed(plan(), [1, 1, 1], 0.8);
+    const { field } = fitToPlan(painted, withoutMarked(departed(plan()), marked), FREE);
+    expect(fieldAt(field, 0.5, 0.5) - fieldAt(field, 0.05, 0.5)).toBeCloseTo(0.36, 1);
+  });
+
+  test('with nothing marked, or nearly all of it, the plan is used as it is', () => {
+    const whole = plan();
+    expect(withoutMarked(whole, new Uint8Array(W * H))).toBe(whole);
+    expect(withoutMarked(whole, new Uint8Array(W * H).fill(1))).toBe(whole);
   });
 });

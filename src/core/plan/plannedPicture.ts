@@ -50,6 +50,8 @@ export interface PlannedPicture {
   readonly ignored: Uint8Array;
   /** 1 = meant to stay bare ground */
   readonly bare: Uint8Array;
+  /** 1 = departures make it another colour than the reference in its key */
+  readonly departed: Uint8Array;
 }
 
 /** Size of the plan that readings use, px. */
@@ -65,6 +67,13 @@ export function baseOf(
   size: { width: number; height: number },
 ): Raster {
   return warped(croppedLight(reference, crop, size), pins, canvas.widthMm / size.width);
+}
+
+const CHANGED = 0.04; // of a pixel's light, and a little for black: about a twentieth of a step
+
+function changedBetween(before: Raster, after: Raster): Uint8Array {
+  const far = (a: number, b: number) => Math.abs(a - b) > CHANGED * Math.max(a, b) + 0.001;
+  return Uint8Array.from(before.r, (_, i) => +(far(before.r[i], after.r[i]) || far(before.g[i], after.g[i]) || far(before.b[i], after.b[i]))); // prettier-ignore
 }
 
 /** From the base to the plan: key, masses, departures. @param tree of the base, at any size */
@@ -85,7 +94,7 @@ export function planFrom(
     mmPerPixel: canvas.widthMm / base.width,
   };
   const { picture, masses: last, ignored, bare } = withDepartures(draft, departures, supplies);
-  return { base, picture, masses: last, ignored, bare };
+  return { base, picture, masses: last, ignored, bare, departed: changedBetween(draft.picture, picture) };
 }
 
 /** The plan at reading size. */

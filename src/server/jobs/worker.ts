@@ -63,9 +63,11 @@ function leaveOut({ mask, hidden, small, canvas }: Flat, areas: Shot['areas']): 
 /** Every shot of a session as one flat, under what is known of the light. */
 async function openFlat(
   { shots, board, before, ground, lightFrom, canvas }: Ask<'read'>,
-  plan: Raster | null,
+  planned: PlannedPicture | null,
   tell: Tell,
 ) {
+  const plan = planned?.picture ?? null;
+  const departed = planned?.departed;
   const beforeFlat = before && (await openBefore(before, readingSize(canvas)));
   const boardPhoto = board && { photo: await openStored(board.photo), corners: board.corners ?? undefined };
   const flats: Flat[] = [];
@@ -73,7 +75,7 @@ async function openFlat(
   for (const [i, { photo, corners, covered, greys, card, areas }] of shots.entries()) {
     tell(shots.length > 1 ? `squaring shot ${i + 1} of ${shots.length}` : 'squaring it and taking the light out', 0.2 + (0.5 * i) / shots.length); // prettier-ignore
     const picture = await openStored(photo);
-    flats.push(flatFromPhoto(picture, { canvas, corners, covered, greys, card, plan, board: boardPhoto, before: beforeFlat, ground: ground?.colour, lightFrom })); // prettier-ignore
+    flats.push(flatFromPhoto(picture, { canvas, corners, covered, greys, card, plan, departed, board: boardPhoto, before: beforeFlat, ground: ground?.colour, lightFrom })); // prettier-ignore
     leaveOut(flats[i], areas);
     squared ??= straighten(picture, flats[i].whole, flatSize(canvas), flats[i].lens);
   }
@@ -204,7 +206,7 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   tell('opening the plan', 0.05);
   const plan = ask.plan && (await openPlan(ask.plan));
   tell('opening the photograph', 0.2);
-  const opened = await openFlat(ask, plan?.picture ?? null, tell);
+  const opened = await openFlat(ask, plan, tell);
   const flat = doubted(opened.flat, ask.doubt);
   const notRead = flat.mask.slice();
   const grid = gridOf(flat);
@@ -234,8 +236,8 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
 
 /** The bare surface's colour. */
 async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
-  const picture = ask.plan && (await openPlan(ask.plan)).picture;
-  const { flat } = await openFlat(ask, picture, tell);
+  const plan = ask.plan && (await openPlan(ask.plan));
+  const { flat } = await openFlat(ask, plan, tell);
   const { width, height } = flat.small;
   const inner = placeOfBox([0.1 * width, 0.1 * height, 0.8 * width, 0.8 * height]);
   const pixels = ask.place ? pixelsIn(ask.place, gridOf(flat)) : pixelsIn(inner, { width, height, mmPerPixel: 1 });
@@ -244,8 +246,8 @@ async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
 
 /** How good the photographs are, without reading them. */
 async function judge(ask: Ask<'judge'>, tell: Tell): Answer<'judge'> {
-  const picture = ask.plan && (await openPlan(ask.plan)).picture;
-  const flat = doubted((await openFlat(ask, picture, tell)).flat, ask.doubt);
+  const plan = ask.plan && (await openPlan(ask.plan));
+  const flat = doubted((await openFlat(ask, plan, tell)).flat, ask.doubt);
   const { light, quality, glareShare, blurMm } = flat;
   return {
     method: light.method,

@@ -31,7 +31,7 @@ import {
 import type { Studio } from './studio';
 
 /** Starts reading a photograph; a reading of the same corners, greys and plan is used again. */
-export async function readPhoto(studio: Studio, photoId: string): Promise<Job> {
+export async function readPhoto(studio: Studio, photoId: string, after?: Job): Promise<Job> {
   await asked(studio, photoId); // what is missing is said at once
   const { db, crew, jobs } = studio;
   const looking = jobs.underWay(photoId, 'corners');
@@ -40,6 +40,8 @@ export async function readPhoto(studio: Studio, photoId: string): Promise<Job> {
     jobs.post({ kind: 'read', photoId }, async (signal, onProgress) => {
       // Corners that are being looked for anew are waited for: they may be others.
       if (looking) await jobs.ended(looking.id);
+      // A session that is read after another rests on what the other's reading said.
+      if (after) await jobs.ended(after.id);
       const all = await asked(studio, photoId);
       const last = await newest<ReadingRow>(db, 'reading', photoId, 'createdAt');
       if (last?.inputs === all.inputs) return;

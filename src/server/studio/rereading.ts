@@ -1,3 +1,4 @@
+import type { Job } from '../../contract';
 import { governingPlan } from './planRows';
 import { readPhoto } from './readings';
 import { rowOf, type PaintingRow, type PhotoRow } from './rows';
@@ -13,10 +14,10 @@ export async function rereadPainting(studio: Studio, paintingId: string) {
     .where({ 'session.paintingId': paintingId, 'photo.role': 'canvas', 'photo.aside': 0 })
     .orderBy('session.number')
     .select('photo.*')) as PhotoRow[];
-  const jobs = [];
+  const jobs: Job[] = [];
   for (const { id } of photos) {
     const reading = await db('reading').where({ photoId: id }).orderBy('rowid', 'desc').first();
-    if (reading && reading.planId !== plan?.id) jobs.push(await readPhoto(studio, id));
+    if (reading && reading.planId !== plan?.id) jobs.push(await readPhoto(studio, id, jobs.at(-1)));
   }
   return jobs;
 }

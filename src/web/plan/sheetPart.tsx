@@ -1,6 +1,7 @@
 import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
 import { PlanContent } from '../../contract';
-import { useAction, usePlans } from '../api/queries';
+import { refresh, useAction, useJob, usePlans } from '../api/queries';
 import { ProblemNote } from '../slips/problem';
 import { plural } from '../words';
 import type { PartProps } from './part';
@@ -26,6 +27,9 @@ export function SheetPart({ detail, plan }: PartProps) {
   const [strength, setStrength] = useState(60);
   const { data: plans } = usePlans(painting.id);
   const reread = useAction('rereadPainting', painting.id);
+  const client = useQueryClient();
+  // They are read one after another: when the last has ended all are there.
+  useJob(reread.data?.at(-1) ?? null, () => void refresh(client, painting.id));
   const older = (plans ?? []).slice(1).reduce((sum, { readings }) => sum + readings, 0);
   const query = new URLSearchParams({
     grid,
