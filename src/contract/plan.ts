@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Box, Corners, Id, Place, Point, Time } from './shapes';
+import { PAINT_RANGE } from '../core/plan';
+import { Box, Corners, FindingKind, Id, Place, Point, Time } from './shapes';
 
 const value = z.number().min(0).max(10);
 
@@ -19,8 +20,8 @@ export const Key = z.object({
   kind: z.enum(['absolute', 'range', 'curve']).default('absolute'),
   knots: z.array(Knot).max(12).refine(rises, 'A key must rise from its darkest to its lightest knot.').default([]),
   /** the values of the painter's darkest and lightest mixtures */
-  darkest: z.number().min(0).max(4).default(1.6),
-  white: z.number().min(6).max(10).default(9.3),
+  darkest: z.number().min(0).max(4).default(PAINT_RANGE.darkest),
+  white: z.number().min(6).max(10).default(PAINT_RANGE.white),
 }); // prettier-ignore
 
 /** What the painter says of the mass at a point (canvas mm). */
@@ -127,7 +128,7 @@ export const PlanContent = z.object({
 });
 /** A plan before the painter has said anything. */
 export const EMPTY_PLAN: z.infer<typeof PlanContent> = {
-  key: { kind: 'absolute', knots: [], darkest: 1.6, white: 9.3 },
+  key: { kind: 'absolute', knots: [], ...PAINT_RANGE },
   masses: 12,
   edits: [],
   marks: [],
@@ -150,7 +151,6 @@ const hidden = z.number().min(0, 'A frame hides no less than 0 mm.').max(500);
 /** The strip of the canvas a frame covers, mm on each side. */
 export const Rebate = z.object({ top: hidden, right: hidden, bottom: hidden, left: hidden });
 
-export const FindingKindOfStage = z.enum(['value', 'temperature', 'chroma']);
 /** A stage of an approach: what it asks, and which readings are loud while it lasts. */
 export const Stage = z.object({
   id: z.string().min(1).max(60),
@@ -159,7 +159,7 @@ export const Stage = z.object({
   why: z.string().trim().max(600).default(''),
   /** what painters who do otherwise say */
   otherwise: z.string().trim().max(600).default(''),
-  loud: z.array(FindingKindOfStage),
+  loud: z.array(FindingKind),
   /** times the usual difference from which something is raised */
   coarse: z.number().min(1).max(6),
 });

@@ -34,7 +34,6 @@ function focus(
   }: Finding,
   focal: Emphasis['focal'],
 ): number {
-  // prettier-ignore
   if (!focal) return 1;
   const away = Math.hypot((x + w / 2 - focal.at[0]) / focal.rx, (y + h / 2 - focal.at[1]) / focal.ry);
   return 1 + (IN_FOCUS - 1) * Math.min(1, Math.max(0, 2 - away));

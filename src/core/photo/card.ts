@@ -213,7 +213,6 @@ export function findCard(picture: Picture): FoundCard | null {
       [c, d, a, b],
       [d, a, b, c],
     ]) {
-      // prettier-ignore
       if (!liesLikeCard(four)) continue;
       const inPlane = four.map(({ at }) => at) as unknown as Corners;
       const toPlane = homographyBetween(CARD.rings, inPlane);

@@ -70,6 +70,7 @@ const MOST_LEFT_OUT = 0.6; // of all cells: with less left, the rest would be gu
  * @param marked 1 = not to be used, the plan's size
  */
 export function withoutMarked(plan: Raster, marked: Uint8Array): Raster {
+  if (!marked.includes(1)) return plan;
   const cellOf = (i: number) => Math.floor((Math.floor(i / plan.width) * ROWS) / plan.height) * COLUMNS + Math.floor(((i % plan.width) * COLUMNS) / plan.width); // prettier-ignore
   const [hit, all] = [new Float64Array(COLUMNS * ROWS), new Float64Array(COLUMNS * ROWS)];
   for (let i = 0; i < marked.length; i++) {

@@ -8,7 +8,6 @@ export function lightOfBytes(
   bytes: ArrayLike<number>,
   { width, height, channels }: { width: number; height: number; channels: 3 | 4 },
 ): Raster {
-  // prettier-ignore
   const out = makeRaster(width, height);
   for (let i = 0, o = 0; i < out.r.length; i++, o += channels) {
     out.r[i] = LIGHT[bytes[o]];

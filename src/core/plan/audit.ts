@@ -36,7 +36,6 @@ function atEnd(
   crop: Crop,
   { size, end }: { size: { width: number; height: number }; end: (code: number) => boolean },
 ): Float32Array[] {
-  // prettier-ignore
   const codes = picture.data instanceof Uint16Array ? 65536 : 256;
   const table = Float32Array.from({ length: codes }, (_, i) => (end(i / (codes - 1)) ? 1 : 0));
   const xs = cropCorners(crop, picture).map(([x]) => x);
@@ -102,7 +101,6 @@ export function auditReference(
   base: Raster,
   { crop, widthMm }: { crop: Crop; widthMm: number },
 ): Audit {
-  // prettier-ignore
   const mmPerPixel = widthMm / base.width;
   const colours = coloursOf(base);
   const { value } = colours;

@@ -61,7 +61,6 @@ function walk(
   [pair, first]: [number, number],
   { around, done }: { around: (c: number) => [number, number][]; done: Set<string> },
 ): number[] {
-  // prettier-ignore
   const key = (a: number, b: number) => `${Math.min(a, b)}-${Math.max(a, b)}`;
   const path = [start, first];
   done.add(key(start, first));
@@ -193,7 +192,6 @@ export function edgeSegments(
   values: Plane,
   { mmPerPixel, leastMm = 12 }: { mmPerPixel: number; leastMm?: number },
 ): EdgeSegment[] {
-  // prettier-ignore
   const corners = masses.width + 1;
   return chainsOf(masses).flatMap(({ pair, path }): EdgeSegment[] => {
     const points = path.map((corner): Point => [(corner % corners) * mmPerPixel, Math.floor(corner / corners) * mmPerPixel]); // prettier-ignore

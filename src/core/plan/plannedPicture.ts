@@ -72,6 +72,7 @@ export function baseOf(
 const CHANGED = 0.04; // of a pixel's light, and a little for black: about a twentieth of a step
 
 function changedBetween(before: Raster, after: Raster): Uint8Array {
+  if (before === after) return new Uint8Array(before.r.length);
   const far = (a: number, b: number) => Math.abs(a - b) > CHANGED * Math.max(a, b) + 0.001;
   return Uint8Array.from(before.r, (_, i) => +(far(before.r[i], after.r[i]) || far(before.g[i], after.g[i]) || far(before.b[i], after.b[i]))); // prettier-ignore
 }
@@ -83,7 +84,6 @@ export function planFrom(
   request: Omit<PlanRequest, 'crop' | 'pins'>,
   supplies: Supplies,
 ): PlannedPicture {
-  // prettier-ignore
   const { canvas, key, paint, count, edits, departures } = request;
   const masses = resizeMasses(editedMasses(tree, { count, edits, mmPerPixel: canvas.widthMm / tree.width }), base);
   const draft: Draft = {

@@ -29,7 +29,6 @@ function planned(
   change: Change,
   where: { mass: [number, number] } | { place: ReturnType<typeof placeOfBox> } = { mass: [160, 130] },
 ) {
-  // prettier-ignore
   return planFrom(base, tree, { canvas, key: ABSOLUTE, paint: PAINT_RANGE, count: 3, edits: [], departures: [{ where, change }] }, { ground: { value: 6, a: 10, b: 20 }, added: new Map() }); // prettier-ignore
 }
 

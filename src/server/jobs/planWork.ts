@@ -49,7 +49,6 @@ export function pixelsWhere(
   { masses, picture: { width, height } }: PlannedPicture,
   mmPerPixel: number,
 ): Int32Array {
-  // prettier-ignore
   if ('place' in where) return pixelsIn(where.place, { width, height, mmPerPixel });
   const own = massAt(masses, where.mass, mmPerPixel);
   return Int32Array.from(Array.from(masses.massOf.keys()).filter((i) => masses.massOf[i] === own));

@@ -132,7 +132,6 @@ type Said = Finding & { passage: PassageLabel | null };
 
 /** Findings with the passage their middle lies on; lights that are saved for last are not yet missed. */
 function onPassages(findings: readonly Finding[], plan: PlannedPicture, { passages, canvas }: PlanTask): Said[] {
-  // prettier-ignore
   const mmPerPixel = canvas.widthMm / plan.picture.width;
   const places = passages.map(({ where, label }) => ({ label, pixels: new Set(pixelsWhere(where, plan, mmPerPixel)) }));
   return findings.flatMap((finding): Said[] => {

@@ -22,17 +22,30 @@ type PaperQuery = z.infer<typeof PaperQuery>;
 async function opened(studio: Studio, paintingId: string) {
   const painting = await rowOf<PaintingRow>(studio.db, 'painting', paintingId);
   const plan = await planTask(studio, painting);
-  if (!plan) throw new InputError('no-reference', 'This painting has no reference yet, so there is no plan to print. Add the picture it is painted from first.', 409); // prettier-ignore
+  if (!plan)
+    throw new InputError(
+      'no-reference',
+      'This painting has no reference yet, so there is no plan to print. Add the picture it is painted from first.',
+      409,
+    );
   const { pattern } = plan.content;
-  const pictures = await studio.crew.run('sheet', { plan: plan.task, tones: pattern.tones, splits: pattern.splits });
+  const pictures = () => studio.crew.run('sheet', { plan: plan.task, tones: pattern.tones, splits: pattern.splits });
   return { painting, plan, pictures, setUp: setUpOf(painting), masses: await massesOf(studio, paintingId) };
 }
 
 /** The plan on one page, as a PDF. @throws InputError without a reference */
 export async function sheetOf(studio: Studio, paintingId: string, { grid }: PaperQuery): Promise<Uint8Array> {
-  const { painting, ...rest } = await opened(studio, paintingId);
+  const { painting, pictures, ...rest } = await opened(studio, paintingId);
   const [settings, { colour }] = await Promise.all([getSettings(studio), groundOf(studio.db, paintingId)]);
-  return planSheet({ ...rest, title: painting.title, canvas: painting, settings, ground: colour, grid });
+  return planSheet({
+    ...rest,
+    pictures: await pictures(),
+    title: painting.title,
+    canvas: painting,
+    settings,
+    ground: colour,
+    grid,
+  });
 }
 
 /** Its lines at canvas size, as a PDF. @throws InputError without a reference */
@@ -41,7 +54,6 @@ export async function transferOf(
   paintingId: string,
   { grid, paper, strength, lines }: PaperQuery,
 ): Promise<Uint8Array> {
-  // prettier-ignore
   const { painting, pictures, setUp, masses } = await opened(studio, paintingId);
   const wanted = new Set(lines.split(','));
   return transferPages({
@@ -49,7 +61,7 @@ export async function transferOf(
     canvas: painting,
     rebate: setUp.rebate,
     masses,
-    picture: wanted.has('picture') ? pictures.planned : null,
+    picture: wanted.has('picture') ? (await pictures()).planned : null,
     grid,
     paper,
     strength: strength / 100,

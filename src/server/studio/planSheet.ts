@@ -66,7 +66,6 @@ function drawLines(pdf: Pdf, lines: readonly Line[], place: (x: number, y: numbe
       ['#ffffff', strong ? 1.5 : 1.1],
       ['#000000', strong ? 0.7 : 0.4],
     ] as const) {
-      // prettier-ignore
       points.forEach(([x, y], i) => (i === 0 ? pdf.moveTo(...place(x, y)) : pdf.lineTo(...place(x, y))));
       pdf.lineWidth(width).stroke(colour);
     }
@@ -78,7 +77,6 @@ function keyGraph(
   { plan, pictures, settings }: SheetContent,
   [x0, y0]: readonly [number, number],
 ): void {
-  // prettier-ignore
   const size = 44;
   const knots = knotsInUse(plan.task.key, pictures.range, plan.task.paint);
   const key = makeKey(knots);

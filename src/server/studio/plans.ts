@@ -17,11 +17,19 @@ interface PlanChange {
   readonly carry?: ((at: Point) => Point) | null;
 }
 
+/** What a plan keeps when another picture governs: nothing that stands on a place or on the old picture's values. */
+const ofAnotherPicture = ({ key, masses, palette }: PlanContent): PlanContent => ({
+  ...EMPTY_PLAN,
+  key: { ...key, kind: key.kind === 'curve' ? 'absolute' : key.kind, knots: [] },
+  masses,
+  palette,
+});
+
 /** Plans are never changed, only followed by the next version. */
 export async function addPlanVersion(db: Knex, { world }: Studio, { reference, change, carry }: PlanChange) {
   const last = await governingPlan(db, reference.paintingId);
   const before = last ? contentOf(last) : EMPTY_PLAN;
-  const carried = carry === null ? { ...EMPTY_PLAN, key: { ...before.key, kind: before.key.kind === 'curve' ? 'absolute' as const : before.key.kind, knots: [] }, masses: before.masses, palette: before.palette } : carry ? mapPlan(before, carry) : before; // prettier-ignore
+  const carried = carry === null ? ofAnotherPicture(before) : carry ? mapPlan(before, carry) : before;
   const content = { ...carried, ...change } as PlanContent;
   checked(content);
   const row: PlanRow = {

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { AuditAnswer, BodyOf, Crop, PaintingDetail, Purpose, Reference } from '../../contract';
-import { auditWords, cropBase, cropFits, CROP_TOLERANCE, middleCrop, plainCrop } from '../../core/plan';
+import { auditWords, cropBase, cropFits, CROP_TOLERANCE, middleCrop, PAINT_RANGE, plainCrop } from '../../core/plan';
 import { isConvexClockwise } from '../../core/raster';
 import { InputError } from '../images/inputError';
 import { carryBetween } from './carryPlan';
@@ -16,7 +16,6 @@ async function arrive(
   paintingId: string,
   { arrived, purpose }: { arrived: Arrived; purpose: Purpose },
 ): Promise<ReferenceRow> {
-  // prettier-ignore
   const painting = await rowOf<PaintingRow>(studio.db, 'painting', paintingId);
   const name = cleanName(arrived.name);
   const { sha256, width, height } = await keepPicture(studio, { ...arrived, name });
@@ -94,7 +93,6 @@ async function recrop(
   studio: Studio,
   { row, crop, painting }: { row: ReferenceRow; crop: Crop; painting: PaintingRow },
 ) {
-  // prettier-ignore
   const picture = await imageOf(trx, row.sha256);
   checkCrop(crop, picture, painting);
   const next = { ...row, crop: JSON.stringify(crop) };
@@ -137,7 +135,7 @@ export async function auditOf(studio: Studio, referenceId: string): Promise<Audi
   const row = await rowOf<ReferenceRow>(db, 'reference', referenceId);
   const painting = await rowOf<PaintingRow>(db, 'painting', row.paintingId);
   const plan = await governingPlan(db, row.paintingId);
-  const paint = plan ? contentOf(plan).key : { darkest: 1.6, white: 9.3 };
+  const paint = plan ? contentOf(plan).key : PAINT_RANGE;
   const { viewingM } = setUpOf(painting);
   const { widthMm, heightMm } = painting;
   const ask = { reference: { path: files.originalPath(row.sha256), name: row.fileName }, crop: cropOf(row.crop), canvas: { widthMm, heightMm } }; // prettier-ignore

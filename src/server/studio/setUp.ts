@@ -22,7 +22,6 @@ async function resize(
   studio: Studio,
   { before, after }: { before: PaintingRow; after: PaintingRow },
 ) {
-  // prettier-ignore
   const photographed = await trx('session').where({ paintingId: before.id }).first();
   if (photographed)
     throw new InputError('sessions', `Sessions of this painting are measured on a canvas of ${before.widthMm} x ${before.heightMm} mm, so its size cannot change any more. Nothing was changed. Begin another painting for another canvas.`, 409); // prettier-ignore
@@ -50,7 +49,6 @@ export async function changePainting(
   id: string,
   change: BodyOf<'changePainting'>,
 ): Promise<PaintingDetail> {
-  // prettier-ignore
   const { db } = studio;
   const before = await rowOf<PaintingRow>(db, 'painting', id);
   const { setUp, ...columns } = change;

@@ -77,7 +77,6 @@ function foot(
   pdf: Pdf,
   { words, page, margin }: { words: string; page: readonly [number, number]; margin: number },
 ): void {
-  // prettier-ignore
   const y = page[1] - margin - 4;
   pdf.font('Times-Roman').fontSize(8).fillColor('#000').text(words.replace(/[^\x20-\x7e\xa0-\xff]/g, '?'), (margin + 105) * MM, (y - 2) * MM, { width: (page[0] - 2 * margin - 105) * MM, height: 8 * MM }); // prettier-ignore
   pdf

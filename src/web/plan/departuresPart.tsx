@@ -103,8 +103,7 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
             <PlanStage
               bitmap={base}
               label="The reference in its key"
-              canvas={painting}
-              rebate={painting.setUp.rebate}
+              painting={painting}
               gesture={tool === 'loop' ? 'loop' : 'tap'}
               onTap={(at) => setWhere({ mass: [...at] as [number, number] })}
               onDrawn={onDrawn}
@@ -119,8 +118,7 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
             <PlanStage
               bitmap={picture}
               label="The planned picture"
-              canvas={painting}
-              rebate={painting.setUp.rebate}
+              painting={painting}
               gesture={gesture}
               onTap={(at) => setWhere({ mass: [...at] as [number, number] })}
               onDrawn={onDrawn}

@@ -47,7 +47,7 @@ function away({ line }: Pick<EdgeSegment, 'line'>, [x, y]: Point): number {
 export function EdgesPart({ detail, plan, worker }: PartProps) {
   const { draft, change } = plan;
   const { painting } = detail;
-  const { viewingM, rebate } = painting.setUp;
+  const { viewingM } = painting.setUp;
   const [drawing, setDrawing] = useState<Drawing>('edges');
   const [chosen, setChosen] = useState<number | null>(null);
   const rendering = renderingOf(draft, detail);
@@ -109,8 +109,7 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
     <PlanStage
       bitmap={picture}
       label="The planned picture"
-      canvas={painting}
-      rebate={rebate}
+      painting={painting}
       gesture={drawing === 'focal' ? 'arrow' : 'tap'}
       onTap={onTap}
       onDrawn={onDrawn}
@@ -209,7 +208,7 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
         {upright ? (
           <Pair canvas={painting}>
             <figure>
-              <PlanStage bitmap={picture} label="The planned picture, plain" canvas={painting} rebate={rebate} />
+              <PlanStage bitmap={picture} label="The planned picture, plain" painting={painting} />
               <div className="under-ledge">
                 <b>Plan</b>
               </div>

@@ -45,13 +45,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
         <Pair canvas={painting}>
           <figure>
-            <PlanStage
-              bitmap={base}
-              label="The reference"
-              canvas={painting}
-              rebate={painting.setUp.rebate}
-              onTap={setSpot}
-            >
+            <PlanStage bitmap={base} label="The reference" painting={painting} onTap={setSpot}>
               {spot && <Spot at={spot} />}
               {worker && (
                 <>
@@ -66,13 +60,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
             </figcaption>
           </figure>
           <figure>
-            <PlanStage
-              bitmap={keyed}
-              label="The reference through the key"
-              canvas={painting}
-              rebate={painting.setUp.rebate}
-              onTap={setSpot}
-            >
+            <PlanStage bitmap={keyed} label="The reference through the key" painting={painting} onTap={setSpot}>
               {spot && <Spot at={spot} />}
             </PlanStage>
             <figcaption className="under-ledge">
@@ -195,13 +183,13 @@ const Spot = ({ at: [x, y] }: { at: Point }) => (
       stroke="#fff"
       strokeWidth="4"
       vectorEffect="non-scaling-stroke"
-    />{' '}
+    />
     <path
       d={`M${x - 6} ${y}H${x + 6}M${x} ${y - 6}V${y + 6}`}
       stroke="#000"
       strokeWidth="1.6"
       vectorEffect="non-scaling-stroke"
-    />{' '}
+    />
   </g>
 );
 

@@ -101,13 +101,7 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
         <Pair canvas={painting}>
           <figure>
-            <PlanStage
-              bitmap={base}
-              label="The reference"
-              canvas={painting}
-              rebate={painting.setUp.rebate}
-              onTap={onTap}
-            >
+            <PlanStage bitmap={base} label="The reference" painting={painting} onTap={onTap}>
               {chosen && <Onpic d={pathOf(chosen.place)} width={2} />}
             </PlanStage>
             <figcaption className="under-ledge">
@@ -118,8 +112,7 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
             <PlanStage
               bitmap={cut}
               label={`The reference in ${masses} masses`}
-              canvas={painting}
-              rebate={painting.setUp.rebate}
+              painting={painting}
               gesture={GESTURES[tool]}
               onTap={onTap}
               onDrawn={onDrawn}

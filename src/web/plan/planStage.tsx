@@ -1,5 +1,5 @@
 import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
-import type { Place, SetUp } from '../../contract';
+import type { Painting, Place, SetUp } from '../../contract';
 import type { Point } from '../../core/raster';
 import { Bitmap } from './bitmap';
 
@@ -27,28 +27,8 @@ export function VisibleWindow({ widthMm, heightMm, rebate }: Canvas & { rebate: 
         fill="#777"
         fillOpacity=".45"
         fillRule="evenodd"
-      />{' '}
-      <rect
-        x={x}
-        y={y}
-        width={w}
-        height={h}
-        fill="none"
-        stroke="#fff"
-        strokeWidth="2"
-        vectorEffect="non-scaling-stroke"
-      />{' '}
-      <rect
-        x={x}
-        y={y}
-        width={w}
-        height={h}
-        fill="none"
-        stroke="#000"
-        strokeWidth="1"
-        strokeDasharray="5 4"
-        vectorEffect="non-scaling-stroke"
-      />{' '}
+      />
+      <Onpic d={`M${x} ${y}h${w}v${h}h${-w}Z`} width={1} dash="5 4" />
     </g>
   );
 }
@@ -100,8 +80,7 @@ const LEAST_MM = 0.004; // of the long side: nearer points say nothing new
 export function PlanStage({
   bitmap,
   label,
-  canvas,
-  rebate,
+  painting,
   gesture = 'tap',
   onTap,
   onDrawn,
@@ -109,14 +88,13 @@ export function PlanStage({
 }: {
   bitmap: ImageBitmap | null;
   label: string;
-  canvas: Canvas;
-  rebate?: SetUp['rebate'];
+  painting: Painting;
   gesture?: Gesture;
   onTap?: (at: Point, event: PointerEvent) => void;
   onDrawn?: (points: Point[]) => void;
   children?: ReactNode;
 }) {
-  const { widthMm, heightMm } = canvas;
+  const { widthMm, heightMm } = painting;
   const [points, setPoints] = useState<Point[]>([]);
   const drawing = useRef(false);
   const at = (event: PointerEvent<SVGSVGElement>): Point => {
@@ -159,7 +137,7 @@ export function PlanStage({
         }}
       >
         {children}
-        {rebate && <VisibleWindow {...canvas} rebate={rebate} />}
+        <VisibleWindow {...painting} rebate={painting.setUp.rebate} />
         {so.length > 1 && <Onpic d={`${lineOf(so)}${gesture === 'loop' ? 'Z' : ''}`} dash="7 4" />}
       </svg>
     </div>
