@@ -9,6 +9,7 @@ import { useScale } from '../settings';
 import { NumberField } from '../slips/numberField';
 import { Bitmap } from './bitmap';
 import { renderingOf } from './draft';
+import { CutFigure } from './cutFigure';
 import { MassSlip } from './massSlip';
 import type { PartProps } from './part';
 import { Onpic, pathOf, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
@@ -41,30 +42,15 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
 export function MassesPart({ detail, plan, worker }: PartProps) {
   const { draft, change } = plan;
   const { painting } = detail;
-  const [count, setCount] = useState<number | null>(null);
   const [chosenAt, setChosenAt] = useState<Point | null>(null);
   const [tool, setTool] = useState<MassTool>('choose');
   const scale = useScale();
   const governed = draft.governing !== null;
-  const masses = count ?? draft.masses;
-  const shown = { ...draft, masses };
-  const rendering = renderingOf({ ...shown, departures: [] }, detail);
+  const rendering = renderingOf({ ...draft, departures: [] }, detail);
   const name = `${worker?.name}${JSON.stringify(rendering)}`;
   const base = useAsked(worker, worker?.name ?? '', (api) => api.base());
-  const cut = useAsked(
-    worker,
-    `${worker?.name}${rendering.count}${JSON.stringify(rendering.edits)}${count === null}`,
-    async (api) => {
-      const start = performance.now();
-      const bitmap = await api.cut(rendering.count, rendering.edits, count !== null);
-      performance.measure('revlin-cut', { start });
-      return bitmap;
-    },
-  );
-  // While the slider moves only the cut is asked for; the rest follows when the hand rests.
-  const resting = count === null ? worker : null;
-  const list = useAsked(resting, name, (api) => api.masses(rendering));
-  const patterns = useAsked(resting, `${name}${JSON.stringify(draft.pattern)}`, (api) =>
+  const list = useAsked(worker, name, (api) => api.masses(rendering));
+  const patterns = useAsked(worker, `${name}${JSON.stringify(draft.pattern)}`, (api) =>
     api.patterns(rendering, draft.pattern),
   );
   const marks = useMemo(() => markedMasses(list ?? [], draft.marks), [list, draft.marks]);
@@ -108,43 +94,15 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
               <b>Reference</b>
             </figcaption>
           </figure>
-          <figure>
-            <PlanStage
-              bitmap={cut}
-              label={`The reference in ${masses} masses`}
-              painting={painting}
-              gesture={GESTURES[tool]}
-              onTap={onTap}
-              onDrawn={onDrawn}
-            >
-              {chosen && <Onpic d={pathOf(chosen.place)} width={2.4} />}
-            </PlanStage>
-            <figcaption className="under-ledge flex items-center gap-4">
-              <label className="font-bold whitespace-nowrap" htmlFor="mass-count">
-                {rendering.count} masses
-              </label>
-              <span className="small">2</span>
-              <input
-                id="mass-count"
-                className="flex-1"
-                type="range"
-                min={2}
-                max={40}
-                value={rendering.count}
-                disabled={governed}
-                onChange={(event) => setCount(Number(event.target.value))}
-                onPointerUp={() => {
-                  if (count !== null && count !== draft.masses) change({ masses: count });
-                  setCount(null);
-                }}
-                onKeyUp={() => {
-                  if (count !== null && count !== draft.masses) change({ masses: count });
-                  setCount(null);
-                }}
-              />
-              <span className="small">40</span>
-            </figcaption>
-          </figure>
+          <CutFigure
+            detail={detail}
+            plan={plan}
+            worker={worker}
+            chosen={chosen}
+            gesture={GESTURES[tool]}
+            onTap={onTap}
+            onDrawn={onDrawn}
+          />
         </Pair>
         <p className="small mt-2">{governed ? 'A kept drawing governs; its masses are shown.' : HELP[tool]}</p>
         <div className="mt-3 grid grid-cols-2 gap-4 sm:grid-cols-3">

@@ -73,13 +73,11 @@ export function useAsked<T>(
   const waiting = useRef<(() => void) | null>(null);
   useEffect(() => {
     if (!worker) return;
-    let current = true;
     const run = () => {
       running.current = true;
       ask(worker.api)
-        .then((next) => {
-          if (current) setAnswer(next);
-        })
+        // Answers come in the order of asking, so a late one is still nearer than what is shown.
+        .then(setAnswer)
         .catch(() => undefined) // a worker that is being closed; a new one is asked again
         .finally(() => {
           running.current = false;
@@ -92,7 +90,6 @@ export function useAsked<T>(
     if (running.current) waiting.current = run;
     else run();
     return () => {
-      current = false;
       if (waiting.current === run) waiting.current = null;
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps
