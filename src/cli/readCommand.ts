@@ -21,11 +21,14 @@ import {
   type PlannedPicture,
   type PlanRequest,
 } from '../core/plan';
-import { doubtOf, readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
+import { doubtOf, driftPoints, readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
 import type { Box, Picture, Raster } from '../core/raster';
 import { decodePicture } from '../server/images/decodePicture';
 import { InputError } from '../server/images/inputError';
 import type { ReadRequest } from './arguments';
+
+/** Points of the drift lie so far apart, as a share of the canvas's long side. */
+const DRIFT_SHARE = 0.03;
 
 /** Masses the command line cuts a plan into. */
 const MASSES = 12;
@@ -172,6 +175,7 @@ const ninetyPercent = ({ value, warmth }: Uncertainty): Uncertainty => ({
 
 const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) => {
   const [x, y, w, h] = finding.region.box;
+  if (finding.whole) return 'whole drawing';
   return placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
 };
 
@@ -180,6 +184,7 @@ function report(
   { flat, reading, findings, card }: { flat: Flat; reading: Reading; findings: Finding[]; card: FoundCard | null },
 ) {
   const { light } = flat;
+  const { drift } = reading.aligned;
   return {
     photo: {
       corners: flat.corners,
@@ -215,11 +220,11 @@ function report(
       };
     }),
     edges: [] as unknown[],
-    drawing: { global: { offset: [0, 0] as [number, number], scale: 1, rotationDegrees: 0 }, drift: [] as unknown[] },
+    drawing: { global: drift.global, drift: driftPoints(drift, DRIFT_SHARE * Math.max(request.canvas.widthMm, request.canvas.heightMm)) }, // prettier-ignore
     findings: findings.map((f) => ({
       kind: f.kind,
       region: f.region,
-      difference: f.difference,
+      difference: f.shift ? { ...f.difference, shift: f.shift.by } : f.difference,
       uncertainty: ninetyPercent(f.uncertainty),
       words: sentenceFor(f, nameOf(f, request.canvas)),
     })),

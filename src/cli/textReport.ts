@@ -1,3 +1,4 @@
+import { driftInWords } from '../core/correct';
 import type { ReadReport } from './readCommand';
 
 const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v).toFixed(digits)}`;
@@ -14,7 +15,7 @@ const LIGHT_WORDS = {
 
 /** The same report for people: values on the scale 0 black to 10 white, differences painted minus plan. */
 export function textReport(report: ReadReport): string {
-  const { photo, regions, findings } = report;
+  const { photo, regions, findings, drawing } = report;
   const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return [
     `Corners ${photo.cornersFrom}: ${corners}${photo.cornersFrom === 'found' ? ` (sure to ${Math.round(photo.confidence * 100)} %)` : ''}`,
@@ -24,6 +25,9 @@ export function textReport(report: ReadReport): string {
       ({ box, target, painted, difference, uncertainty }) =>
         `Region ${box.join(',')} mm: planned ${target.value.toFixed(2)}, painted ${painted.value.toFixed(2)}, ${signed(difference.value, 2)} +/- ${uncertainty.value.toFixed(2)} step; warmth ${signed(difference.warmth, 1)}, chroma ${signed(difference.chroma, 1)}`,
     ),
+    driftInWords(drawing.global)
+      ? `The whole drawing sits ${driftInWords(drawing.global)}.`
+      : 'The whole drawing sits where it is planned.',
     findings.length === 0
       ? 'Nothing differs from the plan beyond what these pictures can tell.'
       : `${findings.length} finding${findings.length === 1 ? '' : 's'}, biggest first (values run from 0 black to 10 white):`,

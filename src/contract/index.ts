@@ -1,4 +1,5 @@
 export * from './shapes';
+export * from './account';
 export * from './plan';
 export * from './studio';
 export type { Route } from './route';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Impression, Landmark } from './account';
 import { PLAN_ROUTES } from './planRoutes';
 import { route } from './route';
 import { Comparison, Corners, Day, Decision, GreyPatch, Place, FindingKind, Time } from './shapes';
@@ -154,6 +155,22 @@ export const ROUTES = {
     path: '/photos/:photoId/areas',
     summary: 'Outline places that are not read, or read although they shine (canvas mm)',
     body: z.object({ areas: z.array(Area).max(60) }),
+    response: Photo,
+    status: 200,
+  }),
+  setLandmarks: route({
+    method: 'put',
+    path: '/photos/:photoId/landmarks',
+    summary: 'Points shown on the plan and on the painting (canvas mm); they overrule where the drawing was found',
+    body: z.object({ landmarks: z.array(Landmark).max(60) }),
+    response: Photo,
+    status: 200,
+  }),
+  setImpression: route({
+    method: 'put',
+    path: '/photos/:photoId/impression',
+    summary: 'What bothers the painter, said before any number is shown; empty = nothing to say',
+    body: Impression,
     response: Photo,
     status: 200,
   }),

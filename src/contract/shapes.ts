@@ -36,7 +36,7 @@ export const Comparison = z.object({
   readShare: z.number(),
 });
 
-export const FindingKind = z.enum(['value', 'temperature', 'chroma']);
+export const FindingKind = z.enum(['drawing', 'value', 'temperature', 'chroma']);
 export const Verdict = z.enum(['settled', 'closer', 'unchanged', 'overshot', 'further off']);
 export const Decision = z.enum(['taken', 'dismissed', 'later']);
 

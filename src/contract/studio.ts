@@ -17,6 +17,7 @@ import {
   Difference,
   Verdict,
 } from './shapes';
+import { Account, GlobalDrift, Impression, Landmark } from './account';
 import { PassageLabel, Plan, Reference, SetUp } from './plan';
 
 const hiddenMm = z.number().min(0, 'A frame or tape hides no less than 0 mm.').max(2000);
@@ -115,6 +116,10 @@ export const Photo = z.object({
   card: Corners.nullable(),
   /** places the painter leaves out (read: false) or reads although they were taken for a reflection (read: true) */
   areas: z.array(Area),
+  /** points shown on plan and painting, canvas mm */
+  landmarks: z.array(Landmark),
+  /** what the painter said before any number was shown, with its time */
+  impression: Impression.extend({ at: Time }).nullable(),
   role: PhotoRole,
   lightFrom: LightFrom,
   /** what burned when it was taken; '' = not said */
@@ -242,6 +247,9 @@ export const FindingOfReading = z.object({
   uncertainty: Uncertainty,
   share: z.number(),
   amount: z.number(),
+  /** drawing only: mm, painting minus plan, with its one-sigma doubt */
+  shift: z.object({ by: Point, doubt: z.number() }).optional(),
+  whole: GlobalDrift.optional(),
   /** what the stage calls for; the rest waits */
   loud: z.boolean(),
   /** what the painter said of the passage it lies on */
@@ -286,6 +294,10 @@ export const ReadingDetail = z.object({
   change: z.string().nullable(),
   blurMm: z.number().nullable(),
   quality: z.array(QualityLine),
+  /** null in readings made before it was kept, and without a plan */
+  account: Account.nullable(),
+  /** masses whose neighbour changed by a step or more since the last session: to be looked at again */
+  recheck: z.array(z.object({ id: z.number(), neighbour: z.number(), steps: z.number() })),
   masses: z.array(MassOfReading),
   findings: z.array(FindingOfReading),
 });
@@ -321,6 +333,8 @@ export const Settings = z.object({
   scaleSteps: z.union([z.literal(10), z.literal(9), z.literal(5)]).default(10),
   units: z.enum(['mm', 'inches']).default('mm'),
   /** the values of the painter's own printed or painted card, lightest first; null = as printers usually make them */
+  /** ask what bothers the painter before a reading is shown */
+  guessFirst: z.boolean().default(false),
   cardValues: z.array(z.number().gt(0).max(10)).length(6).nullable().default(null),
 });
 

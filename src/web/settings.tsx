@@ -4,7 +4,14 @@ import type { Settings } from '../contract';
 import { call } from './api/client';
 import { keys } from './api/queries';
 
-const DEFAULTS: Settings = { surround: 'middle', scale: 'black-is-0', scaleSteps: 10, units: 'mm', cardValues: null };
+const DEFAULTS: Settings = {
+  surround: 'middle',
+  scale: 'black-is-0',
+  scaleSteps: 10,
+  units: 'mm',
+  guessFirst: false,
+  cardValues: null,
+};
 const Context = createContext<{ settings: Settings; change: (part: Partial<Settings>) => void }>({
   settings: DEFAULTS,
   change: () => undefined,

@@ -53,7 +53,7 @@ export function figure(value: number, digits: number): string {
   return value < 0 && Number(text) > 0 ? `−${text}` : text;
 }
 
-const DIGITS = { value: 2, temperature: 0, chroma: 0 } as const;
+const DIGITS = { drawing: 0, value: 2, temperature: 0, chroma: 0 } as const;
 
 /** A difference along a correction's or finding's own dimension, signed both ways: +0.45, −3, 0. */
 export function signedFigure(kind: keyof typeof DIGITS, difference: number): string {

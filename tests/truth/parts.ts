@@ -4,6 +4,7 @@ import { demoScene, madeUp, paintMotif, type Motif } from './easel';
 import { follow } from './departures';
 import { falseAlarms, lookFor } from './findings';
 import { maskOf, underFormerGlare } from './glare';
+import { faithfulDrawing, medianError, misplacedPassage, posedDrawing, valueOfMisplaced } from './drift';
 import { agreements } from './masses';
 import { medianOf, quantileOf } from './statistics';
 import type { Row } from './targets';
@@ -174,6 +175,42 @@ async function departures(count: number): Promise<Row[]> {
   ]; // prettier-ignore
 }
 
+/** Where the drawing sits: one passage, the whole, nothing; and values under it. */
+async function drift(count: number): Promise<Row[]> {
+  const motifs = [
+    await demoScene('enamel-pot', true, [400, 300]),
+    await demoScene('glasshouse-door', false, [300, 400]),
+    await madeUp(31, [300, 240], 'full'),
+    await madeUp(32, [360, 260], 'light'),
+  ];
+  const [moved, faithful, poses]: [Awaited<ReturnType<typeof misplacedPassage>>[], Awaited<ReturnType<typeof faithfulDrawing>>[], Awaited<ReturnType<typeof posedDrawing>>[]] = [[], [], []]; // prettier-ignore
+  const values: number[] = [];
+  for (let k = 0; k < count; k++) {
+    const motif = motifs[k % motifs.length];
+    const one = await misplacedPassage(motif, 500 + k);
+    moved.push(one);
+    say(`  drawing ${motif.name}: ${one.size.toFixed(1)} mm off, found within ${medianOf(one.errors).toFixed(2)} (claimed for ${(100 * one.claimed).toFixed(0)} %) ${one.words.join(' ')}`); // prettier-ignore
+    if (k % 2) continue;
+    const copy = await faithfulDrawing(motif, 520 + k);
+    faithful.push(copy);
+    say(`  faithful drawing ${motif.name}: ${medianOf(copy.errors).toFixed(2)} mm ${copy.words.join(' ')}`);
+    const posed = await posedDrawing(motif, 540 + k);
+    poses.push(posed);
+    say(`  whole drawing ${motif.name}: size ${posed.pose.scale} read ${posed.global.scale.toFixed(4)}, turn ${posed.pose.turn} read ${posed.global.rotationDegrees.toFixed(2)} ${posed.words.join(' ')}`); // prettier-ignore
+    values.push(...(await valueOfMisplaced(motif, 560 + k)));
+  }
+  const worst = (list: number[]) => Math.max(...list.map(Math.abs));
+  return [
+    { name: `drawing: passages 3 to 12 mm off, ${moved.length}: found within, median`, reached: medianError(moved), target: 1, unit: 'mm' },
+    { name: 'drawing: share of such places it claims to know', reached: moved.reduce((s, { claimed }) => s + claimed, 0) / moved.length, target: null, unit: 'share' },
+    { name: `drawing: faithful copies, ${faithful.length}: median`, reached: medianError(faithful), target: 0.7, unit: 'mm' },
+    { name: 'drawing: findings on faithful copies', reached: faithful.reduce((s, { words }) => s + words.length, 0), target: null, unit: 'finding' },
+    { name: `drawing: whole, ${poses.length}: size, worst`, reached: worst(poses.map(({ pose, global }) => 100 * (global.scale - pose.scale))), target: 0.4, unit: '%' },
+    { name: 'drawing: whole: turn, worst', reached: worst(poses.map(({ pose, global }) => global.rotationDegrees - pose.turn)), target: 0.3, unit: 'degrees' },
+    { name: `value of regions on something drawn 6 mm off, ${values.length}: median error`, reached: medianOf(values), target: 0.2, unit: 'step' },
+  ]; // prettier-ignore
+}
+
 /** The cut at eight masses against outlines drawn by hand. */
 async function masses(): Promise<Row[]> {
   const list = await agreements(8);
@@ -189,6 +226,7 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   glare: (scale) => glare(4 * scale),
   findings: (scale) => findings(10 * scale),
   values,
+  drift: (scale) => drift(6 * scale),
   departures: (scale) => departures(4 * scale),
   masses,
 };

@@ -1,9 +1,9 @@
 import type { Comparison, DifferenceMap, Uncertainty } from '../read';
-import type { FindingKind } from './finding';
+import type { FindingKind, PaintKind } from './finding';
 
 /** What counts as different, and how loud: one row a kind. Chroma and warmth in units of a*b*, value in steps. */
 export interface Dimension {
-  readonly kind: FindingKind;
+  readonly kind: PaintKind;
   /** below this a difference is a painter's honest wandering */
   readonly least: number;
   /** a difference this large weighs 1 */
@@ -17,6 +17,13 @@ export const DIMENSIONS: readonly Dimension[] = [
   { kind: 'temperature', least: 3.9, unit: 6, map: (m) => m.warmth, sigma: (u) => u.warmth },
   { kind: 'chroma', least: 4.2, unit: 7, map: (m) => m.chroma, sigma: (u) => u.warmth },
 ];
+
+/** The usual difference from which something is raised: steps, units of a*b*, mm. */
+export const leastOf = (kind: FindingKind): number =>
+  kind === 'drawing' ? LEAST_SHIFT : (DIMENSIONS.find((row) => row.kind === kind)?.least ?? 0);
+
+/** mm a place may be drawn off at a medium tolerance: an honest hand. */
+export const LEAST_SHIFT = 3;
 
 /** Share of the canvas below which a place is detail, not a mass. */
 export const LEAST_SHARE = 0.006;
@@ -43,7 +50,7 @@ export function matchedDifference({ target, painted }: Pick<Comparison, 'target'
 }
 
 /** Painted minus plan along one dimension: steps, or units of a*b* at matched value. */
-export function amountAlong(kind: FindingKind, comparison: Comparison): number {
+export function amountAlong(kind: PaintKind, comparison: Comparison): number {
   if (kind === 'value') return comparison.difference.value;
   const matched = matchedDifference(comparison);
   return kind === 'temperature' ? matched.warmth : matched.chroma;

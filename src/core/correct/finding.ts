@@ -1,7 +1,9 @@
 import type { Box, Place } from '../raster';
-import type { Comparison, Difference, Uncertainty } from '../read';
+import type { Comparison, Difference, GlobalDrift, Shift, Uncertainty } from '../read';
 
-export type FindingKind = 'value' | 'temperature' | 'chroma';
+/** A finding about paint: what is there has another value or colour. */
+export type PaintKind = 'value' | 'temperature' | 'chroma';
+export type FindingKind = 'drawing' | PaintKind;
 
 /** Something measured that differs from the plan. Differences are painted minus plan; the words say what the hand should do. */
 export interface Finding {
@@ -19,8 +21,14 @@ export interface Finding {
   readonly share: number;
   /** larger = sooner */
   readonly weight: number;
-  /** painted minus plan along the finding's own dimension: steps, or units of a*b* at matched value */
+  /** painted minus plan along the finding's own dimension: steps, units of a*b* at matched value, or mm (drawing: never below 0) */
   readonly amount: number;
   /** degrees in the a*b* plane that paint should move towards; colour findings only */
   readonly towards: number | null;
+  /** drawing only: how far the place is from where the plan puts it, mm */
+  readonly shift?: Shift;
+  /** drawing only: degrees it is turned (clockwise), and its size against the plan's */
+  readonly pose?: { readonly tilt: number; readonly scale: number };
+  /** the whole drawing's part, where that is the finding */
+  readonly whole?: GlobalDrift;
 }

@@ -2,6 +2,7 @@ import { compare, type Comparison, type Reading, type LightDoubt } from '../read
 import { boxOf, placeOfPixels } from '../raster';
 import { candidatesFor, type Candidate, type Ground } from './candidate';
 import { amountAlong, DIMENSIONS, limitOf, matchedDifference, type Dimension } from './dimension';
+import { drawingFindings } from './drawingFindings';
 import type { Finding } from './finding';
 
 /** A colour difference that is mostly strength is chroma, mostly hue or near grey is temperature: never the same place under both. */
@@ -110,5 +111,6 @@ export function findingsOf(
   const found = DIMENSIONS.flatMap((row) =>
     candidatesFor(row, ground).flatMap((candidate) => findingFrom(candidate, row, ground) ?? []),
   );
-  return leading(found).sort((a, b) => b.weight - a.weight);
+  const drawn = drawingFindings(reading, { massOf, ids, uncertainty, tolerance });
+  return [...drawn, ...leading(found)].sort((a, b) => b.weight - a.weight);
 }

@@ -1,6 +1,7 @@
 export { findingsOf } from './findings';
 export { matchedDifference, amountAlong } from './dimension';
-export type { Finding, FindingKind } from './finding';
+export type { Finding, FindingKind, PaintKind } from './finding';
+export { driftInWords } from './shiftWords';
 export { instruction, sentenceFor } from './sentence';
 export { stepsInWords, placeInWords, colourAmount, AMOUNT_WORDS } from './words';
 export { verdictOf, SETTLED_WITHIN, type Verdict, type Sighting } from './verdict';

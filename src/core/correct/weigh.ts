@@ -1,5 +1,5 @@
 import type { Point } from '../raster';
-import { DIMENSIONS } from './dimension';
+import { leastOf } from './dimension';
 import type { Finding, FindingKind } from './finding';
 
 /** What a stage of an approach calls for: kinds that are loud, and how many times the usual difference raises one. */
@@ -11,8 +11,9 @@ export interface Calls {
 /** Whether a stage calls for a finding; without a stage every one is loud. */
 export function isLoud({ kind, amount }: Pick<Finding, 'kind' | 'amount'>, stage: Calls | null): boolean {
   if (!stage) return true;
-  const least = DIMENSIONS.find((row) => row.kind === kind)?.least ?? 0;
-  return stage.loud.includes(kind) && Math.abs(amount) >= stage.coarse * least;
+  // Where things sit is asked first, whatever the stage is about.
+  const called = kind === 'drawing' || stage.loud.includes(kind);
+  return called && Math.abs(amount) >= stage.coarse * leastOf(kind);
 }
 
 /** What of the plan makes a difference weigh more or less. */
@@ -42,8 +43,7 @@ function focus(
 /** Findings in the order the plan makes of them; what is small on a loose mass is left unsaid. */
 export function weighed(findings: readonly Finding[], { focal, loose }: Emphasis): Finding[] {
   const said = findings.filter(({ kind, amount, massId }) => {
-    const least = DIMENSIONS.find((row) => row.kind === kind)?.least ?? 0;
-    return !loose.has(massId) || Math.abs(amount) >= LOOSE * least;
+    return !loose.has(massId) || Math.abs(amount) >= LOOSE * leastOf(kind);
   });
   return said.map((one) => ({ ...one, weight: one.weight * focus(one, focal) })).sort((a, b) => b.weight - a.weight);
 }

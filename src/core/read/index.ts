@@ -9,8 +9,30 @@ export {
   type Measured,
   type Uncertainty,
 } from './measured';
-export { doubtOf, readAligned, readFlat, readBox, readPlace, READING_VERSION, type Reading } from './reading';
+export {
+  doubtOf,
+  readAligned,
+  readFlat,
+  readBox,
+  readPlace,
+  readShift,
+  READING_VERSION,
+  type Reading,
+} from './reading';
 export { type MassReading } from './massReading';
 export { type DifferenceMap } from './differenceMap';
 export { coverageOf, groundFrom, type Coverage, type Ground } from './ground';
 export { uniformChange, withoutChange, type UniformChange } from './uniformChange';
+export {
+  driftPoints,
+  doubtOfShift,
+  ownShifts,
+  wholeOff,
+  type DriftPoint,
+  type MassDrawing,
+  type Shift,
+} from './drawing';
+export { NO_DRIFT, middleOf, shiftAt, type Drift, type GlobalDrift, type Landmark } from './drift';
+export { accountOf, type Account, type AccountOptions } from './account';
+export type { PatternAgreement } from './agreement';
+export type { Relation } from './relations';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { luminanceFromValue } from '../colour';
-import { findingsOf } from '../correct';
+import { findingsOf, sentenceFor } from '../correct';
 import type { Flat } from '../photo';
 import { areaOf, boxOf, makeRaster, pixelsIn, placeHolds, placeOfBox, placeOfPixels, type Raster } from '../raster'; // prettier-ignore
 import { doubtOf, readBox, readFlat } from './index';
@@ -53,7 +53,10 @@ describe('findings', () => {
   });
 
   test('a line drawn four millimetres too low is no finding of value', () => {
-    expect(findings(flatOf(picture((x, y) => (y > 204 ? 3 : x > 250 ? 5 : 7))))).toEqual([]);
+    const [first, ...rest] = findings(flatOf(picture((x, y) => (y > 204 ? 3 : x > 250 ? 5 : 7))));
+    expect(rest).toEqual([]);
+    expect(first.kind).toBe('drawing');
+    expect(sentenceFor(first, 'whole drawing')).toBe('Whole drawing: 4 mm higher.');
   });
 
   test('the larger and stronger error comes first', () => {

@@ -1,19 +1,22 @@
 import type { Flat } from '../photo';
 import { resizeMasses, type MassMap } from '../plan';
-import { type Box, type Raster, pixelsIn, placeOfBox, type Place } from '../raster';
+import { type Box, type Raster, pixelsIn, placeHolds, placeOfBox, type Place } from '../raster';
 import { align, type Aligned } from './aligned';
+import type { Landmark } from './drift';
+import { massDrawings, shiftOf, type MassDrawing, type Shift } from './drawing';
 import { differenceMap, type DifferenceMap } from './differenceMap';
 import { readMasses, type MassReading } from './massReading';
 import { compare, type Comparison, type LightDoubt } from './measured';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 12;
+export const READING_VERSION = 13;
 
 /** What one flat shows against the plan. */
 export interface Reading {
   readonly masses: readonly MassReading[];
   readonly map: DifferenceMap;
   readonly aligned: Aligned;
+  readonly drawings: readonly MassDrawing[];
 }
 
 /** What the flat's light leaves uncertain. */
@@ -22,9 +25,9 @@ export const doubtOf = ({ light }: Flat): LightDoubt => ({ ...light.uncertainty,
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(
   flat: Flat,
-  { plan, masses, toleranceMm }: { plan: Raster; masses: MassMap; toleranceMm?: number },
+  { plan, masses, toleranceMm, landmarks }: { plan: Raster; masses: MassMap; toleranceMm?: number; landmarks?: readonly Landmark[] }, // prettier-ignore
 ): Reading {
-  return readAligned(align(flat, plan), masses, { light: doubtOf(flat), toleranceMm });
+  return readAligned(align(flat, plan, landmarks), masses, { light: doubtOf(flat), toleranceMm });
 }
 
 /** The same for planes that lie over each other already. */
@@ -33,8 +36,18 @@ export function readAligned(
   masses: MassMap,
   how: { light: LightDoubt; toleranceMm?: number },
 ): Reading {
-  return { aligned, masses: readMasses(aligned, resizeMasses(masses, aligned), how), map: differenceMap(aligned) };
+  const sized = resizeMasses(masses, aligned);
+  return {
+    aligned,
+    masses: readMasses(aligned, sized, how),
+    map: differenceMap(aligned),
+    drawings: massDrawings(aligned.drift, sized, aligned.mmPerPixel),
+  };
 }
+
+/** How far one place is drawn from where the plan puts it, beyond the whole drawing's shift; null = cannot be told. */
+export const readShift = ({ drift }: Aligned, place: Place): Shift | null =>
+  shiftOf(drift, (at) => placeHolds(place, at));
 
 /** Reads one place; null where nothing of it can be read. */
 export const readPlace = (aligned: Aligned, place: Place, flat: Flat): Comparison | null =>

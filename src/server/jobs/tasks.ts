@@ -2,7 +2,7 @@ import type { Finding } from '../../core/correct';
 import type { CanvasSize, Covered, GreyPatch, Light, LightMethod, QualityWords } from '../../core/photo';
 import type { Audit, PlanRequest, ValueRange, Where } from '../../core/plan';
 import type { PassageLabel } from '../../contract';
-import type { Comparison, Ground, MassReading, Measured } from '../../core/read';
+import type { Account, Comparison, Ground, Landmark, MassReading, Measured, Shift } from '../../core/read';
 import type { Place, Corners, Point } from '../../core/raster';
 
 /** A file on disk with the name the painter knows it by. */
@@ -25,6 +25,11 @@ export interface PlanTask extends PlanRequest {
   readonly toleranceMm: number;
   /** value that parts light from shadow; null = found */
   readonly split: number | null;
+  /** tones of the plan's pattern, and where they part; null = found */
+  readonly tones: number;
+  readonly splits: readonly number[] | null;
+  /** points on masses whose family the painter named */
+  readonly families: readonly { readonly at: Point; readonly family: 'light' | 'shadow' }[];
 }
 
 /** What worker threads can be asked to do; each answer beside it. */
@@ -97,6 +102,8 @@ export interface Tasks {
       /** null = the painting has no reference */
       plan: PlanTask | null;
       places: readonly Place[];
+      /** points shown on plan and painting */
+      landmarks: readonly Landmark[];
     };
     answer: ReadAnswer;
   };
@@ -134,6 +141,9 @@ export interface Shot {
   readonly areas: readonly { readonly place: Place; readonly read: boolean }[];
 }
 
+/** What one place shows: its paint, its drawing beyond the whole's, and the whole drawing's distance; null = cannot be told. */
+export type SeenPlace = { readonly paint: Comparison; readonly shift: Shift | null; readonly wholeMm: number } | null;
+
 export interface ReadAnswer {
   readonly flatJpeg: Uint8Array;
   /** the first shot squared, its light as photographed */
@@ -147,6 +157,10 @@ export interface ReadAnswer {
   readonly blurMm: number | null;
   readonly quality: readonly QualityWords[];
   readonly masses: readonly MassReading[];
+  /** null = there is no plan */
+  readonly account: Account | null;
+  /** the map of differences as a picture, see differencesPng; null = there is no plan */
+  readonly mapPng: Uint8Array | null;
   /** how much of the ground is covered, and where it is bare; null = the ground's colour is not known */
   readonly coverage: { readonly covered: number; readonly alike: number; readonly bare: Place | null } | null;
   /** reserved lights that are darker than planned: a point on each (canvas mm), and by how many steps (negative) */
@@ -155,7 +169,7 @@ export interface ReadAnswer {
   readonly change: string | null;
   readonly findings: readonly (Finding & { readonly passage: PassageLabel | null })[];
   /** one for each place asked about; null where it cannot be read */
-  readonly places: readonly (Comparison | null)[];
+  readonly places: readonly SeenPlace[];
 }
 
 export type TaskName = keyof Tasks;

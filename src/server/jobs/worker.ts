@@ -4,10 +4,10 @@ import { changeInWords, findingsOf, weighed, wholePicture, type Finding } from '
 import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, isCovered, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { massAt, readingSize, type PlannedPicture } from '../../core/plan';
 import { lightOfPicture, pixelsIn, placeOfBox, placeOfPixels, type Point, type Raster } from '../../core/raster';
-import { compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, uniformChange, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
-import { jpegOf, openStored } from './pictures';
+import { accountOf, compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, readShift, uniformChange, wholeOff, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
+import { differencesPng, jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
-import type { PlanTask, Progress, Shot, StoredPicture, TaskName, Tasks } from './tasks';
+import type { PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';
 
 type Tell = (doing: string, share: number) => void;
 type Ask<N extends TaskName> = Tasks[N]['ask'];
@@ -147,12 +147,17 @@ function onPassages(findings: readonly Finding[], plan: PlannedPicture, { passag
 function findingsAfter(
   reading: Reading,
   change: UniformChange | null,
-  { flat, plan, task }: { flat: Flat; plan: PlannedPicture; task: PlanTask },
+  {
+    flat,
+    plan,
+    task,
+    landmarks,
+  }: { flat: Flat; plan: PlannedPicture; task: PlanTask; landmarks: Ask<'read'>['landmarks'] },
 ): Said[] {
   const light = doubtOf(flat);
   const { masses: map, picture } = plan;
   const ground = { massOf: map.massOf, ids: map.ids, uncertainty: light, tolerance: task.toleranceMm };
-  const again = () => readFlat({ ...flat, small: withoutChange(flat.small, change as UniformChange) }, { plan: picture, masses: map, toleranceMm: task.toleranceMm }); // prettier-ignore
+  const again = () => readFlat({ ...flat, small: withoutChange(flat.small, change as UniformChange) }, { plan: picture, masses: map, toleranceMm: task.toleranceMm, landmarks }); // prettier-ignore
   const mmPerPixel = task.canvas.widthMm / map.width;
   const loose = new Set(task.loose.map((at) => map.ids[massAt(map, at, mmPerPixel)]));
   const own = weighed(findingsOf(change ? again() : reading, ground), { focal: task.focal, loose });
@@ -174,30 +179,50 @@ function lostLights({ aligned }: Reading, flat: Flat, { plan, task }: { plan: Pl
   });
 }
 
+/** The reading in numbers, with what the plan says of families and tones. */
+function accountFor(reading: Reading, flat: Flat, { plan, task }: { plan: PlannedPicture; task: PlanTask }) {
+  const { masses } = plan;
+  const mmPerPixel = task.canvas.widthMm / masses.width;
+  const families = new Map(task.families.map(({ at, family }) => [masses.ids[massAt(masses, at, mmPerPixel)], family]));
+  const { split, tones, splits } = task;
+  return accountOf(reading, masses, { light: doubtOf(flat), split, tones, splits, families });
+}
+
 /** What a flat shows against its plan. */
 async function against(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: PlannedPicture; task: PlanTask }) {
   const coverage = coverageOn(flat, plan, ask);
   coverage?.bare.forEach((bare, i) => bare && (flat.mask[i] = 1));
   leaveIgnored(flat, plan, task);
-  const reading = readFlat(flat, { plan: plan.picture, masses: plan.masses, toleranceMm: task.toleranceMm });
+  const { landmarks } = ask;
+  const reading = readFlat(flat, { plan: plan.picture, masses: plan.masses, toleranceMm: task.toleranceMm, landmarks }); // prettier-ignore
   const change = await changeSince(ask.last, flat);
   return {
     coverage,
     change: change && ask.last ? changeInWords(change, ask.last.session) : null,
     lostLights: lostLights(reading, flat, { plan, task }),
     masses: reading.masses,
-    findings: findingsAfter(reading, change, { flat, plan, task }),
-    places: ask.places.map((place) => readPlace(reading.aligned, place, flat)),
+    findings: findingsAfter(reading, change, { flat, plan, task, landmarks }),
+    account: accountFor(reading, flat, { plan, task }),
+    mapPng: await differencesPng(reading.map),
+    places: ask.places.map((place): SeenPlace => {
+      const paint = readPlace(reading.aligned, place, flat);
+      return paint && { paint, shift: readShift(reading.aligned, place), wholeMm: wholeOff(reading.aligned.drift) };
+    }),
   };
 }
 
+type Against = Awaited<ReturnType<typeof against>>;
+type Compared = Omit<Against, 'account' | 'mapPng'> & { [K in 'account' | 'mapPng']: Against[K] | null };
+
 /** Without a plan there is nothing to differ from. */
-const alone = ({ places }: Ask<'read'>): Awaited<ReturnType<typeof against>> => ({
+const alone = ({ places }: Ask<'read'>): Compared => ({
   coverage: null,
   change: null,
   lostLights: [],
   masses: [],
   findings: [],
+  account: null,
+  mapPng: null,
   places: places.map(() => null),
 });
 
@@ -211,7 +236,7 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   const grid = gridOf(flat);
   const shapeOf = (pixels: Uint8Array) => (pixels.includes(1) ? placeOfPixels(pixels, grid) : null);
   if (plan) tell('comparing it with the plan', 0.7);
-  const compared = plan && ask.plan ? await against(ask, flat, { plan, task: ask.plan }) : alone(ask);
+  const compared: Compared = plan && ask.plan ? await against(ask, flat, { plan, task: ask.plan }) : alone(ask);
   const { coverage } = compared;
   tell('keeping the reading', 0.9);
   return {
@@ -229,6 +254,8 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
     lostLights: compared.lostLights,
     masses: compared.masses,
     findings: compared.findings,
+    account: compared.account,
+    mapPng: compared.mapPng,
     places: compared.places,
   };
 }

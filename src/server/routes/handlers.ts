@@ -15,6 +15,7 @@ import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } fro
 import { learnGround, setGround } from '../studio/ground';
 import { historyOf } from '../studio/history';
 import { openPhone } from '../studio/phone';
+import { setImpression, setLandmarks } from '../studio/showing';
 import { decide, describeReading, judgePhoto, measurePlace, readPhoto } from '../studio/readings';
 import { getSettings, putSettings } from '../studio/settings';
 import { sortPhoto } from '../studio/sorting';
@@ -59,6 +60,8 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   setCorners: ({ studio, params, body }) => setCorners(studio, params.photoId, body.corners),
   setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
   setAreas: ({ studio, params, body }) => setAreas(studio, params.photoId, body.areas),
+  setLandmarks: ({ studio, params, body }) => setLandmarks(studio, params.photoId, body.landmarks),
+  setImpression: ({ studio, params, body }) => setImpression(studio, params.photoId, body),
   getHistory: ({ studio, params }) => historyOf(studio, params.photoId),
   setGround: ({ studio, params, body }) => setGround(studio, params.paintingId, body),
   learnGround: ({ studio, params, body }) => learnGround(studio, params.photoId, body),

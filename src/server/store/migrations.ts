@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { allowPlanless, forbidPlanless } from './planlessMigration';
+import { addLooking, dropLooking } from './readingMigration';
 import { addPlanning, dropPlanning } from './planMigration';
 
 type Migration = {
@@ -254,6 +255,7 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   { name: '009-planning', up: addPlanning, down: dropPlanning },
   { name: '010-planless', up: allowPlanless, down: forbidPlanless, config: { transaction: false } },
+  { name: '011-looking', up: addLooking, down: dropLooking },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

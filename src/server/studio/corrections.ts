@@ -2,7 +2,8 @@ import type { BodyOf, Correction } from '../../contract';
 import { correctionOf } from './describe';
 import { homeOf } from './looking';
 import { governingPlan, setUpOf } from './planRows';
-import { amountOf, measurePlace } from './readings';
+import { seePlace } from './readings';
+import { sightingOf } from './sighting';
 import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';
 import { InputError } from '../images/inputError';
@@ -19,7 +20,7 @@ export async function addCorrection(
   if (painting.id !== paintingId)
     throw new InputError('photo', 'That photograph belongs to another painting. Nothing was changed.', 409);
   // Without a plan a note of the painter's own is kept as it is; there is nothing to measure it against.
-  const seen = setUpOf(painting).from === 'photograph' || (await governingPlan(db, paintingId)) ? await measurePlace(studio, photoId, place) : null; // prettier-ignore
+  const seen = setUpOf(painting).from === 'photograph' || (await governingPlan(db, paintingId)) ? await seePlace(studio, photoId, place) : null; // prettier-ignore
   const row: CorrectionRow = {
     id: world.newId(),
     paintingId,
@@ -30,8 +31,7 @@ export async function addCorrection(
     name,
     words,
     place: JSON.stringify(place),
-    difference: seen ? amountOf(kind, seen) : 0,
-    uncertainty: seen ? (kind === 'value' ? seen.uncertainty.value : seen.uncertainty.warmth) : 0,
+    ...(seen ? sightingOf({ kind, towards: null }, seen) : { difference: 0, uncertainty: 0, towards: null }),
     own: 1,
     open: 1,
     takenAt: world.now().toISOString(),

@@ -22,6 +22,8 @@ import {
   type AreasRow,
   type CheckRow,
   type CornersRow,
+  type ImpressionRow,
+  type LandmarksRow,
   type CorrectionRow,
   type DecisionRow,
   type GreysRow,
@@ -63,12 +65,14 @@ export const coveredOf = ({ covered }: PhotoRow): Covered =>
 
 /** A photograph with its governing corners and greys. */
 export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
-  const [image, corners, greys, areas, reading] = await Promise.all([
+  const [image, corners, greys, areas, reading, landmarks, impression] = await Promise.all([
     imageOf(db, row.sha256),
     newest<CornersRow>(db, 'photo_corners', row.id, 'setAt'),
     newest<GreysRow>(db, 'photo_greys', row.id, 'setAt'),
     newest<AreasRow>(db, 'photo_areas', row.id, 'setAt'),
     newest<ReadingRow>(db, 'reading', row.id, 'createdAt'),
+    newest<LandmarksRow>(db, 'photo_landmarks', row.id, 'setAt'),
+    newest<ImpressionRow>(db, 'impression', row.id, 'setAt'),
   ]);
   return {
     id: row.id,
@@ -83,6 +87,8 @@ export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
     greys: greys ? JSON.parse(greys.greys) : [],
     card: greys?.card ? JSON.parse(greys.card) : null,
     areas: areas ? JSON.parse(areas.areas) : [],
+    landmarks: landmarks ? JSON.parse(landmarks.landmarks) : [],
+    impression: impression ? { ...JSON.parse(impression.said), at: impression.setAt } : null,
     role: row.role,
     lightFrom: row.lightFrom,
     lamp: row.lamp,

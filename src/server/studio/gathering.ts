@@ -11,7 +11,7 @@ import { rowOf, type PhotoRow, type ReadingRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 
 /** What of a reading is kept in its row. */
-export type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'places'>;
+export type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'mapPng' | 'places'>;
 
 /** Everything a reading depends on, as one hash: the same inputs give the same reading. */
 const inputsOf = (inputs: Record<string, unknown>): string =>
@@ -138,6 +138,7 @@ export async function asked(studio: Studio, photoId: string) {
     doubt,
     canvas: { widthMm: painting.widthMm, heightMm: painting.heightMm },
     plan: plan?.task ?? null,
+    landmarks: main.landmarks.map(({ plan: from, painted }) => ({ plan: from, painted })),
   };
   const inputs = inputsOf({
     shots: [row, ...further.map((one) => one.row)].map(({ sha256 }, i) => [
@@ -153,6 +154,7 @@ export async function asked(studio: Studio, photoId: string) {
     ground: task.ground,
     lightFrom: row.lightFrom,
     doubt,
+    landmarks: task.landmarks,
     plan: plan?.row.id ?? null,
   });
   return { session, painting, planId: plan?.row.id ?? null, task, inputs };

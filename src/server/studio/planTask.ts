@@ -35,6 +35,9 @@ export async function planTask({ db, files }: Studio, painting: PaintingRow) {
     loose: marks.filter((mark) => mark.loose).map(({ at }) => at),
     toleranceMm: TOLERANCE_MM[tolerance],
     split: content.pattern.split,
+    tones: content.pattern.tones,
+    splits: content.pattern.splits,
+    families: marks.flatMap(({ at, family }) => (family ? [{ at, family }] : [])),
   };
   return { row, content, task };
 }

@@ -2,7 +2,6 @@ import type { Decision, Job, Place, Quality, ReadingDetail } from '../../contrac
 import {
   instruction,
   isLoud,
-  matchedDifference,
   placeInWords,
   sentenceFor,
   stepsInWords,
@@ -13,8 +12,10 @@ import {
 import { placeHolds } from '../../core/raster';
 import { READING_VERSION, type Comparison } from '../../core/read';
 import { InputError } from '../images/inputError';
-import type { ReadAnswer } from '../jobs/tasks';
+import type { ReadAnswer, SeenPlace } from '../jobs/tasks';
 import { decisionsOf, stageOf } from './describe';
+import { recheckOf } from './recheck';
+import { sightingOf } from './sighting';
 import { contentOf, setUpOf } from './planRows';
 import { asked, type Kept } from './gathering';
 import { homeOf } from './looking';
@@ -76,11 +77,12 @@ async function keepReading(
   { db, files, world }: Studio,
   { answer, open, photoId, planId, inputs }: Reckoned,
 ): Promise<void> {
-  const { flatJpeg, squaredJpeg, places, ...kept } = answer;
+  const { flatJpeg, squaredJpeg, mapPng, places, ...kept } = answer;
   const id = world.newId();
   const now = world.now().toISOString();
   await files.keepDerived(`flat/${id}.jpg`, flatJpeg);
   await files.keepDerived(`squared/${id}.jpg`, squaredJpeg);
+  if (mapPng) await files.keepDerived(`map/${id}.png`, mapPng);
   await db.transaction(async (trx) => {
     await trx('reading').insert({
       id,
@@ -94,10 +96,9 @@ async function keepReading(
     for (const [i, correction] of open.entries()) {
       const seen = places[i];
       if (!seen) continue; // under glare this time: no verdict is better than a guess
-      const after = {
-        difference: amountOf(correction.kind, seen),
-        uncertainty: correction.kind === 'value' ? seen.uncertainty.value : seen.uncertainty.warmth,
-      };
+      const whole = correction.own === 0 && correction.towards === null;
+      const { difference, uncertainty } = sightingOf({ ...correction, whole }, seen);
+      const after = { difference, uncertainty };
       await trx('correction_check').insert({
         id: world.newId(),
         correctionId: correction.id,
@@ -109,13 +110,6 @@ async function keepReading(
       });
     }
   });
-}
-
-/** Painted minus plan along one kind: steps, or units of a*b* at matched value. */
-export function amountOf(kind: CorrectionRow['kind'], comparison: Comparison): number {
-  if (kind === 'value') return comparison.difference.value;
-  const matched = matchedDifference(comparison);
-  return kind === 'temperature' ? matched.warmth : matched.chroma;
 }
 
 async function newestReading(
@@ -140,10 +134,12 @@ function namer(plan: PlanRow | null, kept: Kept, painting: PaintingRow) {
     finding: ({
       massId,
       share,
+      whole,
       region: {
         box: [x, y, w, h],
       },
     }: Finding) => {
+      if (whole) return 'whole drawing';
       if (share > 0.95) return 'whole picture';
       const mass = kept.masses.find(({ id }) => id === massId);
       const centre = [(x + w / 2) / painting.widthMm, (y + h / 2) / painting.heightMm] as const;
@@ -203,6 +199,8 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
       return `A light you meant to keep is ${stepsInWords(steps)} darker than planned: ${name}.`;
     }),
     change: kept.change ?? null,
+    account: (kept.account ?? null) as unknown as ReadingDetail['account'],
+    recheck: await recheckOf(studio.db, { kept, photo, painting }),
     blurMm: kept.blurMm,
     // Readings made before costs were told kept sentences only.
     quality: kept.quality.map((line) => (typeof line === 'string' ? { words: line, cost: '' } : line)),
@@ -247,7 +245,7 @@ export async function decide(
     let correctionId: string | null = null;
     if (decision === 'taken') {
       correctionId = world.newId();
-      const uncertainty = finding.kind === 'value' ? finding.uncertainty.value : finding.uncertainty.warmth;
+      const uncertainty = finding.shift?.doubt ?? (finding.kind === 'value' ? finding.uncertainty.value : finding.uncertainty.warmth); // prettier-ignore
       await trx('correction').insert({
         id: correctionId,
         paintingId: painting.id,
@@ -260,6 +258,7 @@ export async function decide(
         place: JSON.stringify(finding.place),
         difference: finding.amount,
         uncertainty,
+        towards: finding.kind === 'drawing' && !finding.whole && finding.shift ? (Math.atan2(finding.shift.by[1], finding.shift.by[0]) * 180) / Math.PI : null, // prettier-ignore
         own: 0,
         open: 1,
         takenAt: now,
@@ -289,8 +288,8 @@ export async function judgePhoto(studio: Studio, photoId: string): Promise<Quali
 }
 const judged = new Map<string, Quality>();
 
-/** Measures an outlined place on a photo that can be read. @throws InputError when nothing of it can be read */
-export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {
+/** What an outlined place of a photo that can be read shows. @throws InputError when nothing of it can be read */
+export async function seePlace(studio: Studio, photoId: string, place: Place): Promise<NonNullable<SeenPlace>> {
   const { task } = await asked(studio, photoId);
   if (!task.plan)
     throw new InputError('no-plan', 'This painting has no reference, so a place cannot be measured against a plan. Nothing was changed.', 409); // prettier-ignore
@@ -301,5 +300,9 @@ export async function measurePlace(studio: Studio, photoId: string, place: Place
       'place',
       'Nothing of this outline can be read: it is too small, off the canvas, or under glare. Draw it larger.',
     );
-  return seen as Comparison;
+  return seen;
 }
+
+/** The same as a comparison of its paint. */
+export const measurePlace = async (studio: Studio, photoId: string, place: Place): Promise<Comparison> =>
+  (await seePlace(studio, photoId, place)).paint as Comparison;

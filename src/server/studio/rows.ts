@@ -127,15 +127,29 @@ export interface CorrectionRow {
   sessionId: string;
   readingId: string | null;
   findingIndex: number | null;
-  kind: 'value' | 'temperature' | 'chroma';
+  kind: 'drawing' | 'value' | 'temperature' | 'chroma';
   name: string;
   words: string;
   place: string;
   difference: number;
   uncertainty: number;
+  /** drawing only: degrees (clockwise from the right) the place was off towards; null = the whole drawing, or another kind */
+  towards: number | null;
   own: number;
   open: number;
   takenAt: string;
+}
+export interface LandmarksRow {
+  id: string;
+  photoId: string;
+  landmarks: string;
+  setAt: string;
+}
+export interface ImpressionRow {
+  id: string;
+  photoId: string;
+  said: string;
+  setAt: string;
 }
 export interface DecisionRow {
   id: string;

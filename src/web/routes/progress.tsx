@@ -27,7 +27,7 @@ const stagesOf = (detail: PaintingDetail): Stage[] =>
 const hoursInWords = (minutes: number) =>
   minutes < 60 ? `${minutes} minutes` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 
-const UNIT = { value: 'step', temperature: 'warmth', chroma: 'chroma' } as const;
+const UNIT = { drawing: 'mm', value: 'step', temperature: 'warmth', chroma: 'chroma' } as const;
 
 /** What a correction looked like in one session: the moment it was taken, or the verdict of that session's photograph. */
 function Cell({ correction, number }: { correction: Correction; number: number }) {

@@ -1,0 +1,51 @@
+import { z } from 'zod';
+import { Point, Shape } from './shapes';
+
+/** What a reading tells beside its findings. Lengths canvas mm, values steps, colour units of a*b*; masses by their ids. */
+const Both = z.object({ planned: z.number(), painted: z.number() });
+const Ids = z.tuple([z.number(), z.number()]);
+
+export const GlobalDrift = z.object({ offset: Point, scale: z.number(), rotationDegrees: z.number() });
+const Agreement = z.object({
+  tones: z.number(),
+  splits: z.array(z.number()),
+  share: z.number(),
+  places: z.array(z.object({ place: Shape, share: z.number(), lighter: z.boolean() })),
+});
+const Range = z.object({ darkest: z.number(), lightest: z.number() });
+
+export const Account = z.object({
+  drawing: z.object({
+    global: GlobalDrift,
+    points: z.array(z.object({ at: Point, shift: Point, confidence: z.number() })),
+    masses: z.array(z.object({ id: z.number(), shift: Point, tilt: z.number(), scale: z.number(), doubt: z.number() })),
+  }),
+  relations: z.array(
+    Both.extend({
+      ids: Ids,
+      difference: z.number(),
+      uncertainty: z.number(),
+      warmth: Both,
+      reversed: z.boolean(),
+      contactMm: z.number(),
+    }),
+  ),
+  patterns: z.object({ two: Agreement, tones: Agreement }),
+  range: z.object({ planned: Range, painted: Range }),
+  families: z.object({ gap: Both, crossed: z.array(z.number()), warmth: Both }).nullable(),
+  strength: z.number().nullable(),
+  alike: z.array(Both.extend({ ids: Ids })),
+  accents: z.array(Both.extend({ id: z.number(), against: z.number() })),
+  gaps: z.array(Both.extend({ id: z.number(), open: z.number(), filled: z.boolean() })),
+  forms: z.array(z.object({ id: z.number(), span: Both, play: Both, flat: z.boolean(), wobbles: z.boolean() })),
+});
+
+/** A point the painter showed on both pictures. */
+export const Landmark = z.object({ name: z.string().trim().max(40), plan: Point, painted: Point });
+
+/** What the painter said bothers them before any number was shown; places on the canvas, mm. */
+export const Impression = z.object({ words: z.string().trim().max(600), places: z.array(Point).max(12) });
+
+export type Account = z.infer<typeof Account>;
+export type Landmark = z.infer<typeof Landmark>;
+export type Impression = z.infer<typeof Impression>;

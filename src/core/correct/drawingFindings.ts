@@ -1,0 +1,115 @@
+import { TOLERANCE_MM } from '../plan';
+import { boxOf, pixelsIn, placeOfBox, placeOfPixels, type Place, type Point } from '../raster';
+import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type LightDoubt, type Reading } from '../read';
+import { LEAST_SHIFT } from './dimension';
+import type { Finding } from './finding';
+
+const SURE = 0.5; // confidence of a cell that may raise a finding
+const ALONG = 0.5; // cosine between neighbouring shifts of one cause
+const LEAST_CELLS = 3;
+const UNIT_MM = 5; // a shift of so much weighs 1
+const WHOLE = { mm: 2, size: 0.01, degrees: 0.7 }; // from which the whole drawing is told
+const HELD = 2; // sigmas a shift must exceed
+
+/** Connected confident cells that are off the same way. */
+function groups(off: readonly (Point | null)[], columns: number): number[][] {
+  const seen = new Uint8Array(off.length);
+  const out: number[][] = [];
+  for (let start = 0; start < off.length; start++) {
+    if (seen[start] || !off[start]) continue;
+    const group = [start];
+    seen[start] = 1;
+    for (const i of group) {
+      const x = i % columns;
+      const around = [x > 0 && i - 1, x < columns - 1 && i + 1, i >= columns && i - columns, i + columns < off.length && i + columns]; // prettier-ignore
+      const own = off[i] as Point;
+      for (const k of around) {
+        const other = k !== false && !seen[k] ? off[k] : null;
+        if (k === false || !other) continue;
+        const along = (own[0] * other[0] + own[1] * other[1]) / (Math.hypot(...own) * Math.hypot(...other));
+        if (along < ALONG) continue;
+        seen[k] = 1;
+        group.push(k);
+      }
+    }
+    out.push(group);
+  }
+  return out;
+}
+
+/** The mass most of a group's cells lie on; -1 = on none. */
+function homeOf(
+  group: readonly number[],
+  reading: Reading,
+  { massOf, ids }: { massOf: Int32Array; ids: readonly number[] },
+): number {
+  const { aligned } = reading;
+  const counts = new Map<number, number>();
+  for (const i of group) {
+    const [x, y] = middleOf(aligned.drift, i).map((mm) => Math.floor(mm / aligned.mmPerPixel));
+    const id = ids[massOf[Math.min(aligned.height - 1, y) * aligned.width + Math.min(aligned.width - 1, x)]];
+    counts.set(id, (counts.get(id) ?? 0) + 1);
+  }
+  // The smaller mass has the name: a shifted contour lies half on what is behind it.
+  const share = (id: number) => Math.sqrt(reading.masses.find((mass) => mass.id === id)?.share ?? 1);
+  const best = [...counts].sort(([a, n], [b, m]) => m / share(b) - n / share(a))[0];
+  return best && best[1] >= 0.25 * group.length ? best[0] : -1;
+}
+
+/** What is drawn elsewhere than planned: the whole drawing once, then each place that is off by itself. */
+export function drawingFindings(
+  reading: Reading,
+  { massOf, ids, uncertainty, tolerance = TOLERANCE_MM.medium }: { massOf: Int32Array; ids: readonly number[]; uncertainty: LightDoubt; tolerance?: number }, // prettier-ignore
+): Finding[] {
+  const { aligned, drawings } = reading;
+  const { drift } = aligned;
+  const least = (LEAST_SHIFT * tolerance) / TOLERANCE_MM.medium;
+  const own = ownShifts(drift);
+  const off = Array.from(own.dx, (dx, i): Point | null => {
+    const size = Math.hypot(dx, own.dy[i]);
+    return drift.confidence[i] >= SURE && size > Math.max(least, HELD * doubtOfShift(drift.confidence[i])) ? [dx, own.dy[i]] : null; // prettier-ignore
+  });
+  const size = { width: drift.columns, height: drift.rows, mmPerPixel: drift.cellMm };
+  const make = (place: Place, amount: number, share: number): Finding | null => {
+    const box = boxOf(place);
+    const seen = compare(aligned, pixelsIn(place, aligned), uncertainty);
+    if (!box || !seen) return null;
+    const { target, painted, difference } = seen;
+    return { kind: 'drawing', massId: -1, place, region: { box }, target, painted, difference, uncertainty: seen.uncertainty, share, weight: (amount / UNIT_MM) * Math.sqrt(share), amount, towards: null }; // prettier-ignore
+  };
+  const local = groups(off, drift.columns).flatMap((group): Finding[] => {
+    if (group.length < LEAST_CELLS) return [];
+    const marked = new Uint8Array(off.length);
+    let [sum, x, y, sure] = [0, 0, 0, 0];
+    for (const i of group) {
+      marked[i] = 1;
+      const say = drift.confidence[i];
+      const [dx, dy] = off[i] as Point;
+      sum += say;
+      x += say * dx;
+      y += say * dy;
+      sure += say * say;
+    }
+    const by: Point = [x / sum, y / sum];
+    const finding = make(placeOfPixels(marked, size), Math.hypot(...by), group.length / off.length);
+    if (!finding) return [];
+    const massId = homeOf(group, reading, { massOf, ids });
+    const drawn = drawings.find(({ id }) => id === massId);
+    // A turn is told of a mass that most of the group lies on, where it is more than a wobble.
+    const pose = drawn && Math.hypot(drawn.shift[0] - by[0], drawn.shift[1] - by[1]) < 2 ? { tilt: Math.abs(drawn.tilt) >= 2 ? drawn.tilt : 0, scale: Math.abs(drawn.scale - 1) >= 0.03 ? drawn.scale : 1 } : undefined; // prettier-ignore
+    return [{ ...finding, massId, shift: { by, doubt: doubtOfShift(sure / sum) }, pose }];
+  });
+  return [...wholeDrawing(reading, make, tolerance / TOLERANCE_MM.medium), ...local];
+}
+
+function wholeDrawing(
+  { aligned: { drift, width, height, mmPerPixel } }: Reading,
+  make: (place: Place, amount: number, share: number) => Finding | null,
+  loose: number,
+): Finding[] {
+  const { offset, scale, rotationDegrees } = drift.global;
+  const told = Math.hypot(...offset) > WHOLE.mm * loose || Math.abs(scale - 1) > WHOLE.size * loose || Math.abs(rotationDegrees) > WHOLE.degrees * loose; // prettier-ignore
+  if (!told) return [];
+  const finding = make(placeOfBox([0, 0, width * mmPerPixel, height * mmPerPixel]), wholeOff(drift), 1);
+  return finding ? [{ ...finding, whole: drift.global, shift: { by: offset, doubt: 0.5 } }] : [];
+}

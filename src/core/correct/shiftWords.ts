@@ -1,0 +1,36 @@
+import type { Point } from '../raster';
+import type { GlobalDrift } from '../read';
+
+const LEAST_MM = 0.75;
+const LEAST_DEGREES = 0.5;
+const LEAST_SIZE = 0.0075;
+
+const whole = (v: number) => Math.max(1, Math.round(Math.abs(v)));
+const half = (v: number) => (Math.round(Math.abs(v) * 2) / 2).toString();
+const percent = (scale: number) => `${half(100 * (scale - 1))} %`;
+
+/** Where the hand should bring something that was painted so far off: "6 mm further left", "2 mm lower". @param by mm, painting minus plan */
+export function shiftInWords([x, y]: Point): string[] {
+  const out: string[] = [];
+  if (Math.abs(x) >= LEAST_MM) out.push(`${whole(x)} mm further ${x > 0 ? 'left' : 'right'}`);
+  if (Math.abs(y) >= LEAST_MM) out.push(`${whole(y)} mm ${y > 0 ? 'higher' : 'lower'}`);
+  return out;
+}
+
+/** How the hand should turn and size something: "turned 3 degrees anticlockwise", "2 % smaller". @param tilt degrees clockwise it is turned */
+export function poseInWords({ tilt, scale }: { tilt: number; scale: number }): string[] {
+  const out: string[] = [];
+  if (Math.abs(scale - 1) >= LEAST_SIZE) out.push(`${percent(scale)} ${scale > 1 ? 'smaller' : 'larger'}`);
+  if (Math.abs(tilt) >= LEAST_DEGREES) out.push(`turned ${half(tilt)} degrees ${tilt > 0 ? 'anticlockwise' : 'clockwise'}`); // prettier-ignore
+  return out;
+}
+
+/** What is, not what should be: "4 mm low and 2 % large"; '' = as planned. */
+export function driftInWords({ offset: [x, y], scale, rotationDegrees: tilt }: GlobalDrift): string {
+  const out: string[] = [];
+  if (Math.abs(x) >= LEAST_MM) out.push(`${whole(x)} mm too far ${x > 0 ? 'right' : 'left'}`);
+  if (Math.abs(y) >= LEAST_MM) out.push(`${whole(y)} mm ${y > 0 ? 'low' : 'high'}`);
+  if (Math.abs(scale - 1) >= LEAST_SIZE) out.push(`${percent(scale)} ${scale > 1 ? 'large' : 'small'}`);
+  if (Math.abs(tilt) >= LEAST_DEGREES) out.push(`turned ${half(tilt)} degrees ${tilt > 0 ? 'clockwise' : 'anticlockwise'}`); // prettier-ignore
+  return out.length > 1 ? `${out.slice(0, -1).join(', ')} and ${out[out.length - 1]}` : (out[0] ?? '');
+}

@@ -1,0 +1,75 @@
+import { resizeMasses, toneSplits, twoValueSplit, type MassMap } from '../plan';
+import { agreementOf, rangeUsed, type PatternAgreement, type RangeUsed } from './agreement';
+import { cellsOf } from './cells';
+import { driftPoints, type DriftPoint, type MassDrawing } from './drawing';
+import type { GlobalDrift } from './drift';
+import { familiesOf, formsOf, strengthOf, type Families, type MassForm } from './form';
+import type { LightDoubt } from './measured';
+import type { Reading } from './reading';
+import {
+  accentsOf,
+  gapsOf,
+  relationsOf,
+  tooAlike,
+  type Accent,
+  type Alike,
+  type Gap,
+  type Relation,
+} from './relations';
+
+/** Everything a reading tells beside its findings: the drawing, the values and the colour of the whole, in numbers. */
+export interface Account {
+  readonly drawing: {
+    readonly global: GlobalDrift;
+    readonly points: readonly DriftPoint[];
+    readonly masses: readonly MassDrawing[];
+  };
+  readonly relations: readonly Relation[];
+  readonly patterns: { readonly two: PatternAgreement; readonly tones: PatternAgreement };
+  readonly range: { readonly planned: RangeUsed; readonly painted: RangeUsed };
+  readonly families: Families | null;
+  /** painted strength over planned; null where the plan is grey */
+  readonly strength: number | null;
+  readonly alike: readonly Alike[];
+  readonly accents: readonly Accent[];
+  readonly gaps: readonly Gap[];
+  readonly forms: readonly ({ readonly id: number } & MassForm)[];
+}
+
+export interface AccountOptions {
+  readonly light: LightDoubt;
+  /** value that parts light from shadow; null = found on the plan */
+  readonly split: number | null;
+  readonly tones: number;
+  /** where the plan's tones part; null = found */
+  readonly splits: readonly number[] | null;
+  /** ids of masses whose family the painter named */
+  readonly families: ReadonlyMap<number, 'light' | 'shadow'>;
+}
+
+const POINTS_APART = 0.03; // of the long side: arrows that can be told apart
+
+export function accountOf(
+  { aligned, masses: read, drawings }: Reading,
+  masses: MassMap,
+  { light, split, tones, splits, families }: AccountOptions,
+): Account {
+  const sized = resizeMasses(masses, aligned);
+  const { planned, mmPerPixel, drift, width, height } = aligned;
+  const parting = split ?? twoValueSplit(planned.value);
+  const cells = cellsOf(aligned);
+  const relations = relationsOf(sized, read, { mmPerPixel, light });
+  const own = splits?.length === tones - 1 ? splits : toneSplits(planned.value, tones);
+  return {
+    drawing: { global: drift.global, points: driftPoints(drift, POINTS_APART * Math.max(width, height) * mmPerPixel), masses: drawings }, // prettier-ignore
+    relations,
+    patterns: { two: agreementOf(cells, [parting]), tones: agreementOf(cells, own) },
+    range: rangeUsed(aligned),
+    families: familiesOf(read, ({ id, target }) => families.get(id) ?? (target.value < parting ? 'shadow' : 'light'), parting), // prettier-ignore
+    strength: strengthOf(read),
+    alike: tooAlike(relations, read),
+    accents: accentsOf(relations, read),
+    gaps: gapsOf(sized, read, mmPerPixel),
+    forms: [...formsOf(cells, sized, light.value)].map(([id, form]) => ({ id, ...form })),
+  };
+}

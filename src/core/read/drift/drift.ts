@@ -1,0 +1,88 @@
+import type { Colours } from '../../photo';
+import type { Point } from '../../raster';
+import { contoursOf } from './contours';
+import { fieldOfGlobal, middleOf, NO_DRIFT, onTop, shiftAt, type Field, type GlobalDrift } from './field';
+import { fuse } from './fuse';
+import { globalOf } from './global';
+import { matchContours, type Matches, type Search } from './match';
+
+/** Where the drawing of the painting lies against the plan's: shifts are painting minus plan, at places of the plan. */
+export interface Drift extends Field {
+  readonly global: GlobalDrift;
+  /** 0..1: from a half on the shift is expected to be right within a millimetre */
+  readonly confidence: Float32Array;
+}
+
+// In millimetres on a canvas of 400 mm; on others in proportion, so that a small panel is looked at as closely.
+const USUAL = 400;
+const FAR = { px: 4, reach: 20, cell: 2, window: 16 };
+const STEPS = [
+  { px: 2, reach: 14, cell: 3, window: 8, sigma: 7 },
+  { px: 1, reach: 3, cell: 6, window: 8, sigma: 7 },
+  { px: 1, reach: 2, cell: 6, window: 7, sigma: 7 },
+];
+/** A step of the search on a canvas of another size. */
+const sized = <S extends Search & { px: number; sigma?: number }>(step: S, unit: number): S => ({
+  ...step,
+  px: step.px * unit,
+  reach: step.reach * unit,
+  window: step.window * unit,
+  sigma: (step.sigma ?? 0) * unit,
+});
+const STILL = 0.0002; // precision of "it has not moved", which every cell has
+const SURE = 0.003; // precision at which a shift is right within a millimetre more often than not
+
+/**
+ * The drift field by matching contours coarse to fine: first what the whole drawing shares, then every place by itself.
+ * @param planned and painted colours over each other, row-major; @param unread 1 = not read in either picture
+ */
+export function driftOf(
+  planned: Colours,
+  painted: Colours,
+  size: { width: number; height: number; mmPerPixel: number; unread?: Uint8Array },
+): Drift {
+  const made = new Map<number, ReturnType<typeof contours>>();
+  const contours = (factor: number) => {
+    const how = { factor, unread: size.unread };
+    return { plan: contoursOf(planned, size, how), painting: contoursOf(painted, size, how) };
+  };
+  const at = (px: number) => {
+    const factor = Math.max(1, Math.round(px / size.mmPerPixel));
+    const pair = made.get(factor) ?? contours(factor);
+    made.set(factor, pair);
+    return { ...pair, mm: pair.plan.mmPerPixel };
+  };
+  const middle: Point = [(size.width * size.mmPerPixel) / 2, (size.height * size.mmPerPixel) / 2];
+  const unit = Math.min(4, Math.max(0.5, (Math.max(size.width, size.height) * size.mmPerPixel) / USUAL));
+  const first = sized(FAR, unit);
+  const far = at(first.px);
+  let global = globalOf(matchContours(far.plan, far.painting, first, null), { middle, cellMm: first.cell * far.mm }) ?? NO_DRIFT; // prettier-ignore
+  let field: Field | null = null;
+  let precision: Float32Array = new Float32Array(0);
+  for (const step of STEPS.map((one) => sized(one, unit))) {
+    const { plan, painting, mm } = at(step.px);
+    const grid = { columns: Math.floor(plan.width / step.cell), rows: Math.floor(plan.height / step.cell), cellMm: step.cell * mm }; // prettier-ignore
+    const known: Field = field ?? fieldOfGlobal(global, middle, grid);
+    let matches = matchContours(plan, painting, step, known);
+    // The whole once more, each time from closer by; what is left is each place's own.
+    global = globalOf(told(matches, known, null), { middle, cellMm: grid.cellMm }) ?? global;
+    const under = field ? known : fieldOfGlobal(global, middle, grid);
+    if (!field) matches = told(matches, known, under);
+    const fused = fuse(matches, { sigma: step.sigma / grid.cellMm, still: STILL });
+    field = onTop({ ...grid, dx: fused.dx, dy: fused.dy }, under);
+    precision = fused.precision;
+  }
+  return { ...(field as Field), global, confidence: precision.map((p) => p / (p + SURE)) };
+}
+
+/** The same matches, told beyond another field than the one they were found from; null = whole shifts. */
+function told(matches: Matches, from: Field, to: Field | null): Matches {
+  const [dx, dy] = [matches.dx.slice(), matches.dy.slice()];
+  for (let i = 0; i < dx.length; i++) {
+    const [x, y] = middleOf(from, i);
+    const [a, b] = [shiftAt(from, x, y), to ? shiftAt(to, x, y) : [0, 0]];
+    dx[i] += a[0] - b[0];
+    dy[i] += a[1] - b[1];
+  }
+  return { ...matches, dx, dy };
+}

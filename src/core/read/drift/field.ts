@@ -1,0 +1,89 @@
+import { sampleAt, type Point } from '../../raster';
+
+/** The whole drawing's offset (mm, at the canvas's middle), size (1 = as planned) and turn (degrees, clockwise): painting against plan. */
+export interface GlobalDrift {
+  readonly offset: Point;
+  readonly scale: number;
+  readonly rotationDegrees: number;
+}
+
+export const NO_DRIFT: GlobalDrift = { offset: [0, 0], scale: 1, rotationDegrees: 0 };
+
+/** Where places of the plan lie in the painting, minus where the plan puts them: mm, known at the middles of cells. */
+export interface Field {
+  readonly columns: number;
+  readonly rows: number;
+  readonly cellMm: number;
+  readonly dx: Float32Array;
+  readonly dy: Float32Array;
+}
+
+/** The middle of a cell, mm. */
+export const middleOf = ({ columns, cellMm }: Pick<Field, 'columns' | 'cellMm'>, i: number): Point => [
+  ((i % columns) + 0.5) * cellMm,
+  (Math.floor(i / columns) + 0.5) * cellMm,
+];
+
+/** A shift anywhere on the canvas, mm; beyond the outermost middles it goes on as there. */
+export function shiftAt({ columns, rows, cellMm, dx, dy }: Field, x: number, y: number): Point {
+  const [u, v] = [x / cellMm - 0.5, y / cellMm - 0.5];
+  const size = { width: columns, height: rows };
+  return [sampleAt({ ...size, data: dx }, u, v), sampleAt({ ...size, data: dy }, u, v)];
+}
+
+/** The shifts at the middles of a raster's pixels, in its pixels. */
+export function shiftPlanes(
+  field: Field,
+  { width, height, mmPerPixel }: { width: number; height: number; mmPerPixel: number },
+): { dx: Float32Array; dy: Float32Array } {
+  const { columns, rows, cellMm } = field;
+  const scale = mmPerPixel / cellMm;
+  const [dx, dy] = [field.dx, field.dy].map((data) => {
+    const out = new Float32Array(width * height);
+    for (let y = 0, i = 0; y < height; y++) {
+      const v = Math.min(rows - 1, Math.max(0, (y + 0.5) * scale - 0.5));
+      const top = Math.min(rows - 2, v | 0);
+      const fy = v - top;
+      for (let x = 0; x < width; x++, i++) {
+        const u = Math.min(columns - 1, Math.max(0, (x + 0.5) * scale - 0.5));
+        const left = Math.min(columns - 2, u | 0);
+        const fx = u - left;
+        const k = top * columns + left;
+        const above = data[k] + fx * (data[k + 1] - data[k]);
+        const below = data[k + columns] + fx * (data[k + columns + 1] - data[k + columns]);
+        out[i] = (above + fy * (below - above)) / mmPerPixel;
+      }
+    }
+    return out;
+  });
+  return { dx, dy };
+}
+
+/** The global part, on cells. @param middle of the canvas, mm */
+export function fieldOfGlobal(
+  { offset, scale, rotationDegrees }: GlobalDrift,
+  [cx, cy]: Point,
+  grid: { columns: number; rows: number; cellMm: number },
+): Field {
+  const turn = (rotationDegrees * Math.PI) / 180;
+  const [a, b] = [scale * Math.cos(turn) - 1, scale * Math.sin(turn)];
+  const count = grid.columns * grid.rows;
+  const out = { ...grid, dx: new Float32Array(count), dy: new Float32Array(count) };
+  for (let i = 0; i < count; i++) {
+    const [x, y] = middleOf(grid, i);
+    out.dx[i] = offset[0] + a * (x - cx) - b * (y - cy);
+    out.dy[i] = offset[1] + a * (y - cy) + b * (x - cx);
+  }
+  return out;
+}
+
+/** One field on top of another, on the upper one's cells. */
+export function onTop(upper: Field, under: Field): Field {
+  const [dx, dy] = [upper.dx.slice(), upper.dy.slice()];
+  for (let i = 0; i < dx.length; i++) {
+    const [x, y] = shiftAt(under, ...middleOf(upper, i));
+    dx[i] += x;
+    dy[i] += y;
+  }
+  return { ...upper, dx, dy };
+}

@@ -1,0 +1,90 @@
+import { gaussianBlur, type Plane } from '../../raster';
+import type { Matches } from './match';
+
+/** A smooth field over the cells, and how precisely it is known at each. */
+export interface Fused {
+  readonly dx: Float32Array;
+  readonly dy: Float32Array;
+  /** precision in the worst direction, in the matches' own unit */
+  readonly precision: Float32Array;
+}
+
+/** A field known from further off, with its precision. */
+interface Known {
+  readonly dx: Float32Array;
+  readonly dy: Float32Array;
+  readonly weight: Float32Array;
+}
+
+const WIDTHS = [4, 2, 1]; // of the finest window: what is not known close by is taken from further off
+const PRIOR = 0.25; // of the further window's precision that counts
+const ROUNDS = 4;
+const HONEST_MM = 0.8; // residual at which a match loses half its say
+
+/**
+ * Matches joined to one smooth field: every match says as much as it knows, in the direction in which it knows it, so that a straight
+ * contour fixes the step across it and its neighbours the step along it. Matches that disagree with their neighbours lose their say.
+ * @param sigma one sigma of the finest window, cells; @param still precision of "it has not moved" that every cell has
+ */
+export function fuse(matches: Matches, { sigma, still }: { sigma: number; still: number }): Fused {
+  const { columns, rows } = matches;
+  const count = columns * rows;
+  const say = new Float32Array(count).fill(1);
+  let out: Fused = { dx: new Float32Array(count), dy: new Float32Array(count), precision: new Float32Array(count) };
+  for (let round = 0; round < ROUNDS; round++) {
+    let before: Known = {
+      dx: new Float32Array(count),
+      dy: new Float32Array(count),
+      weight: new Float32Array(count).fill(still),
+    };
+    for (const width of WIDTHS) {
+      const next = solve(matches, say, { sigma: sigma * width, before });
+      before = { dx: next.dx, dy: next.dy, weight: next.precision.map((p) => PRIOR * Math.min(p, 50 * still) + still) };
+      out = next;
+    }
+    for (let i = 0; i < count; i++) {
+      const off2 = offOf(matches, i, out.dx[i], out.dy[i]);
+      say[i] = 1 / (1 + off2 / (HONEST_MM * HONEST_MM)) ** 2;
+    }
+  }
+  return out;
+}
+
+/** Squared distance (mm2) from a match, only in the directions it knows. */
+function offOf({ dx, dy, xx, xy, yy }: Matches, i: number, x: number, y: number): number {
+  const trace = xx[i] + yy[i];
+  if (trace <= 0) return 0;
+  const [u, v] = [x - dx[i], y - dy[i]];
+  return (xx[i] * u * u + 2 * xy[i] * u * v + yy[i] * v * v) / trace;
+}
+
+/** Weighted least squares in a Gaussian window around every cell, towards what is known from further off. */
+function solve(
+  { columns, rows, dx, dy, xx, xy, yy }: Matches,
+  say: Float32Array,
+  { sigma, before }: { sigma: number; before: Known },
+): Fused {
+  const count = columns * rows;
+  const sums = [0, 1, 2, 3, 4].map(() => new Float32Array(count));
+  for (let i = 0; i < count; i++) {
+    const [a, b, c] = [xx[i] * say[i], xy[i] * say[i], yy[i] * say[i]];
+    sums[0][i] = a;
+    sums[1][i] = b;
+    sums[2][i] = c;
+    sums[3][i] = a * dx[i] + b * dy[i];
+    sums[4][i] = b * dx[i] + c * dy[i];
+  }
+  const [a, b, c, p, q] = sums.map((data) => gaussianBlur({ width: columns, height: rows, data } as Plane, sigma).data);
+  const out: Fused = { dx: new Float32Array(count), dy: new Float32Array(count), precision: new Float32Array(count) };
+  for (let i = 0; i < count; i++) {
+    const w = before.weight[i];
+    const [A, B, C] = [a[i] + w, b[i], c[i] + w];
+    const [P, Q] = [p[i] + w * before.dx[i], q[i] + w * before.dy[i]];
+    const det = A * C - B * B;
+    out.dx[i] = (C * P - B * Q) / det;
+    out.dy[i] = (A * Q - B * P) / det;
+    const half = (a[i] + c[i]) / 2;
+    out.precision[i] = Math.max(0, half - Math.sqrt(((a[i] - c[i]) / 2) ** 2 + b[i] * b[i]));
+  }
+  return out;
+}

@@ -1,0 +1,3 @@
+export { driftOf, type Drift } from './drift';
+export { fieldOfGlobal, middleOf, NO_DRIFT, shiftAt, shiftPlanes, type Field, type GlobalDrift } from './field';
+export { type Landmark } from './landmarks';

@@ -1,0 +1,46 @@
+import type { Knex } from 'knex';
+import { placeHolds } from '../../core/raster';
+import type { Kept } from './gathering';
+import type { PaintingRow, PhotoRow, ReadingRow, SessionRow } from './rows';
+import { rowOf } from './rows';
+
+const CHANGED = 1; // steps a neighbour must have changed: need 44
+const STAYED = 0.35; // a mass that changed less itself was judged beside the neighbour as it was
+
+/** Masses that stayed while a neighbour changed by a step or more since the last session: their value stands beside something else now. */
+export async function recheckOf(
+  db: Knex,
+  { kept, photo, painting }: { kept: Kept; photo: PhotoRow; painting: PaintingRow },
+): Promise<{ id: number; neighbour: number; steps: number }[]> {
+  if (!kept.account) return [];
+  const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
+  const before = (await db('reading')
+    .join('photo', 'photo.id', 'reading.photoId')
+    .join('session', 'session.id', 'photo.sessionId')
+    .where('session.paintingId', painting.id)
+    .where('session.number', '<', session.number)
+    .orderBy([
+      { column: 'session.number', order: 'desc' },
+      { column: 'reading.createdAt', order: 'desc' },
+    ])
+    .select('reading.result')
+    .first()) as Pick<ReadingRow, 'result'> | undefined;
+  if (!before) return [];
+  const earlier = (JSON.parse(before.result) as Kept).masses;
+  // Another version of the plan may have cut other masses: each is found again by a point deep inside it.
+  const changes = new Map(
+    kept.masses.flatMap((mass): [number, number][] => {
+      const was = earlier.find((one) => one.id === mass.id) ?? earlier.find(({ place }) => placeHolds(place, mass.at));
+      return was ? [[mass.id, mass.painted.value - was.painted.value]] : [];
+    }),
+  );
+  const out = new Map<number, { id: number; neighbour: number; steps: number }>();
+  for (const { ids } of kept.account.relations)
+    for (const [id, neighbour] of [ids, [...ids].reverse()]) {
+      const [own, steps] = [changes.get(id), changes.get(neighbour)];
+      if (own === undefined || steps === undefined || Math.abs(steps) < CHANGED || Math.abs(own) > STAYED) continue;
+      const known = out.get(id);
+      if (!known || Math.abs(known.steps) < Math.abs(steps)) out.set(id, { id, neighbour, steps });
+    }
+  return [...out.values()];
+}

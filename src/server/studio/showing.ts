@@ -1,0 +1,32 @@
+import type { BodyOf, Impression, Photo } from '../../contract';
+import { InputError } from '../images/inputError';
+import { photoOf } from './describe';
+import { homeOf } from './looking';
+import { newest, rowOf, type ImpressionRow, type PhotoRow } from './rows';
+import type { Studio } from './studio';
+
+/** Keeps the points the painter showed on both pictures; the sets before are kept too. */
+export async function setLandmarks(
+  studio: Studio,
+  photoId: string,
+  landmarks: BodyOf<'setLandmarks'>['landmarks'],
+): Promise<Photo> {
+  const { db, world } = studio;
+  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  const { painting } = await homeOf(studio, photo);
+  for (const { plan, painted } of landmarks)
+    for (const [x, y] of [plan, painted])
+      if (x < 0 || y < 0 || x > painting.widthMm || y > painting.heightMm)
+        throw new InputError('landmark', `The point ${Math.round(x)}, ${Math.round(y)} mm lies outside the canvas of ${painting.widthMm} x ${painting.heightMm} mm. Nothing was changed. Show it on the canvas.`); // prettier-ignore
+  await db('photo_landmarks').insert({ id: world.newId(), photoId, landmarks: JSON.stringify(landmarks), setAt: world.now().toISOString() }); // prettier-ignore
+  return photoOf(db, photo);
+}
+
+/** Keeps what the painter says before any number is shown. The first one stands: what is said afterwards is no guess. */
+export async function setImpression(studio: Studio, photoId: string, said: Impression): Promise<Photo> {
+  const { db, world } = studio;
+  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  const before = await newest<ImpressionRow>(db, 'impression', photoId, 'setAt');
+  if (!before) await db('impression').insert({ id: world.newId(), photoId, said: JSON.stringify(said), setAt: world.now().toISOString() }); // prettier-ignore
+  return photoOf(db, photo);
+}
