@@ -110,7 +110,7 @@ export const tooAlike = (relations: readonly Relation[], read: readonly MassRead
     })
     .sort((p, q) => p.painted / p.planned - q.painted / q.planned);
 
-/** A small mass that should stand out, and from how much it does: CIELAB chroma and CIEDE2000 against the neighbour it lies in most. */
+/** A small mass whose colour should stand out from the neighbour it lies in most: distance in the a*b* plane. */
 export interface Accent {
   readonly id: number;
   readonly against: number;
@@ -118,7 +118,9 @@ export interface Accent {
   readonly painted: number;
 }
 const SMALL = 0.05; // share of the canvas an accent covers at most
-const STANDS_OUT = 18; // CIEDE2000 from its neighbour, as planned
+const STANDS_OUT = 14; // units of a*b* from its neighbour, as planned
+
+const colourApart = ({ lab: [, a, b] }: Measured, { lab: [, c, d] }: Measured) => Math.hypot(a - c, b - d);
 
 /** The accents of the plan, the strongest as planned first: each against the neighbour it shares most border with. */
 export function accentsOf(relations: readonly Relation[], read: readonly MassReading[]): Accent[] {
@@ -128,8 +130,10 @@ export function accentsOf(relations: readonly Relation[], read: readonly MassRea
       const [border] = relations.filter(({ ids }) => ids.includes(mass.id)).sort((p, q) => q.contactMm - p.contactMm);
       const against = read.find(({ id }) => border && border.ids.includes(id) && id !== mass.id);
       if (!against) return [];
-      const planned = apart(mass.target, against.target);
-      return planned < STANDS_OUT ? [] : [{ id: mass.id, against: against.id, planned, painted: apart(mass.painted, against.painted) }]; // prettier-ignore
+      const planned = colourApart(mass.target, against.target);
+      // The stronger of two is the accent; the other is what it is set off by.
+      if (planned < STANDS_OUT || mass.target.chroma < against.target.chroma) return [];
+      return [{ id: mass.id, against: against.id, planned, painted: colourApart(mass.painted, against.painted) }];
     })
     .sort((p, q) => q.planned - p.planned)
     .slice(0, 4);
@@ -144,7 +148,7 @@ export interface Gap {
   /** it was painted like what surrounds it rather than like the open area */
   readonly filled: boolean;
 }
-const SAME_STUFF = 8; // CIEDE2000 between a gap and the open area, as planned
+const SAME_STUFF = 11; // CIEDE2000 between a gap and the open area, as planned
 
 /** Gaps: small masses of the colour of a larger one that they do not touch. */
 export function gapsOf(masses: MassMap, read: readonly MassReading[], mmPerPixel: number): Gap[] {

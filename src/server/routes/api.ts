@@ -1,10 +1,12 @@
 import { Router, type Request as Incoming, type RequestHandler } from 'express';
 import multer from 'multer';
+import { z } from 'zod';
 import { Crop, openApi, ROUTES, type Route, type RouteName } from '../../contract';
 import { MOST_BYTES } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
 import {
   arrivalPreview,
+  differencesPicture,
   basePicture,
   flatPicture,
   photoPreview,
@@ -13,6 +15,7 @@ import {
   referencePreview,
 } from '../studio/pictures';
 import { cardSheet } from '../studio/cardSheet';
+import { readingAsCsv, readingAsJson, TABLES } from '../studio/exporting';
 import { PaperQuery, sheetOf, transferOf } from '../studio/planPaper';
 import type { Studio } from '../studio/studio';
 import { HANDLERS, type Request } from './handlers';
@@ -93,6 +96,22 @@ export function apiRouter(studio: Studio): Router {
   });
   router.get('/photos/:id/flat.jpg', picture(flatPicture, 'no-cache'));
   router.get('/photos/:id/squared.jpg', picture(squaredPicture, 'no-cache'));
+  router.get('/photos/:id/differences.png', async (incoming, response) => {
+    const path = await differencesPicture(studio, String(incoming.params.id));
+    response.set('Cache-Control', 'no-cache').type('image/png').sendFile(path, { dotfiles: 'allow' });
+  });
+  router.get('/photos/:id/reading.json', async (incoming, response) => {
+    const whole = await readingAsJson(studio, String(incoming.params.id));
+    response
+      .attachment('reading.json')
+      .type('application/json')
+      .send(JSON.stringify(whole, null, 1));
+  });
+  router.get('/photos/:id/reading.csv', async (incoming, response) => {
+    const table = z.enum(TABLES).default('masses').parse(incoming.query.table);
+    const text = await readingAsCsv(studio, String(incoming.params.id), table);
+    response.attachment(`reading-${table}.csv`).type('text/csv; charset=utf-8').send(text);
+  });
   router.get('/paintings/:id/plan.jpg', picture(plannedPicture, 'no-cache'));
   for (const [name, make] of [
     ['sheet', sheetOf],

@@ -101,6 +101,15 @@ export async function squaredPicture(studio: Studio, photoId: string): Promise<s
   return path;
 }
 
+/** The newest reading's map of differences as a picture; made again by reading again. */
+export async function differencesPicture(studio: Studio, photoId: string): Promise<string> {
+  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
+  const path = reading && studio.files.derivedPath(`map/${reading.id}.png`);
+  if (!path || !(await studio.files.exists(path)))
+    throw new InputError('not-read', 'There is no map of this photograph yet. Read it again.', 404);
+  return path;
+}
+
 /** The flat of the newest reading; made again by reading again if the cache was cleared. */
 export async function flatPicture(studio: Studio, photoId: string): Promise<string> {
   const reading = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');

@@ -21,9 +21,10 @@ type Undoing =
   | { kind: 'own'; correctionId: string };
 
 /** The departure that makes the plan what is painted there. */
-function asPainted({ kind, place, amount, painted, target }: FindingOfReading): Departure {
-  const change: Departure['change'] =
-    kind === 'value'
+function asPainted({ kind, place, amount, painted, target, shift }: FindingOfReading): Departure {
+  const change: Departure['change'] = shift
+    ? { kind: 'moved', by: shift.by, scale: 1 }
+    : kind === 'value'
       ? { kind: 'value', steps: Math.max(-9, Math.min(9, amount)) }
       : kind === 'temperature'
         ? { kind: 'warmth', units: Math.max(-80, Math.min(80, amount)) }

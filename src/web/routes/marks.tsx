@@ -68,6 +68,9 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
   [
     'On the wall',
     [
+      ['[ ]', 'findings, drawing, values, temperature'],
+      ['L', 'plumb and level lines through the spot'],
+      ['K', 'outlines of the masses'],
       ['S', 'squint'],
       ['G', 'grey'],
       ['2 to 9', 'so many values'],

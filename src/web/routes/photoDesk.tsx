@@ -7,6 +7,7 @@ import type { Refused } from '../api/client';
 import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { CoveredChoice } from '../slips/coveredChoice';
+import { GuessForm, Guessed } from '../reading/guess';
 import { Greys, patchesFrom, USUAL_STRIP, type Marking } from '../slips/greys';
 import { PhotoHistory } from '../slips/photoHistory';
 import { PhotoQuality } from '../slips/photoQuality';
@@ -226,6 +227,12 @@ export function PhotoDesk({
         {photo.role === 'canvas' && (
           <LightChoice paintingId={painting.id} photo={photo} first={number === 1} rooms={rooms} />
         )}
+        {photo.id === main.id && photo.corners && !photo.readingId && !photo.impression && (
+          <div className="mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
+            <GuessForm paintingId={painting.id} photo={photo} />
+          </div>
+        )}
+        {photo.impression && <Guessed impression={photo.impression} />}
         <PhotoHistory paintingId={painting.id} photo={photo} />
         {photo.role === 'ground' && <GroundSlip detail={detail} photo={photo} />}
         <div

@@ -1,56 +1,34 @@
-import { useMemo, useState } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import type { PaintingDetail } from '../../contract';
-import { quantile, type Point } from '../../core/raster';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { placeHolds, type Point } from '../../core/raster';
 import { useReading } from '../api/queries';
-import { ValueLadder } from '../charts/valueLadder';
 import { useKeys } from '../keyboard';
-import { ReadingSlip } from '../slips/readingSlip';
+import { DifferenceField, useDifferences, type Mapped } from '../reading/differenceField';
+import { DriftMarks, MassOutlines } from '../reading/driftMarks';
+import { useInquiry, type Side } from '../reading/inquiry';
+import { InquiryMarks, PlumbAndLevel } from '../reading/inquiryMarks';
+import { ReadingTables } from '../reading/readingTables';
+import { SUBJECTS, belongs, type Subject } from '../reading/subjects';
+import { MAPS } from '../reading/subjectSlip';
+import { ToolBar } from '../reading/toolBar';
+import { useLandmarks } from '../reading/useLandmarks';
+import { useMoved } from '../reading/useMoved';
+import { canBeTaken, takenOf, useWhatIf } from '../reading/useWhatIf';
+import { WallSlip } from '../reading/wallSlip';
 import { SessionRail } from '../slips/sessionRail';
 import { SpotSlip } from '../slips/spotSlip';
 import { SurroundChoice } from '../slips/surround';
 import { AidBar } from '../wall/aidBar';
 import { useAids } from '../wall/aidState';
-import { Hanging, readSessions } from '../wall/hanging';
+import { Hanging, OverPictures } from '../wall/hanging';
 import { Departures, departurePlaces, DetailsInPlace } from '../wall/planOverlay';
 import { Pictures, type Laid } from '../wall/pictures';
-import { usePicture } from '../wall/usePicture';
+import { useHung, usePlanRange } from '../wall/useHung';
 import { WHOLE, zoomAt, type View } from '../wall/view';
 import { LIGHT_WORDS, nextOf, planInWords } from '../words';
 import { useDetail } from './paintingLayout';
 
 const MOST_LISTED = 7;
-
-/** Range of the plan's values, for steps that fit it. */
-function usePlanRange(pixels: ImageData | undefined) {
-  return useMemo(() => {
-    if (!pixels) return { darkest: 1.6, lightest: 9.3 };
-    const light = Float32Array.from(
-      { length: Math.floor(pixels.data.length / 4 / 97) },
-      (_, i) => pixels.data[i * 97 * 4 + 1] / 25.5,
-    );
-    return { darkest: quantile(light, 0.02), lightest: quantile(light, 0.98) };
-  }, [pixels]);
-}
-
-const flatUrl = (photo: { id: string; readingId: string | null } | undefined) =>
-  photo ? `/api/photos/${photo.id}/flat.jpg?r=${photo.readingId}` : null;
-
-/** The pictures that hang: on the left the plan or an earlier session, on the right the flat of this one. */
-function useHung(detail: PaintingDetail, number: number) {
-  const [search, setSearch] = useSearchParams();
-  const read = readSessions(detail);
-  const others = read.map((one) => one.number).filter((n) => n !== number);
-  const wanted = Number(search.get('beside'));
-  const beside = others.includes(wanted) ? wanted : null;
-  const photoOf = (n: number | null) => read.find((one) => one.number === n)?.photo;
-  const { painting, plan, reference } = detail;
-  const planUrl = reference ? `/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}` : null;
-  const { picture: left } = usePicture(beside === null ? planUrl : flatUrl(photoOf(beside)));
-  const { picture: flat } = usePicture(flatUrl(photoOf(number)));
-  const onBeside = (n: number | null) => setSearch(n === null ? {} : { beside: String(n) }, { replace: true });
-  return { photo: photoOf(number), left, flat, beside, others, onBeside };
-}
 
 const MIDDLE = { at: [0.5, 0.5] as Point, size: { width: 1, height: 1 } };
 const whole = ({ mirror, turned }: View): View => ({ ...WHOLE, mirror, turned });
@@ -61,7 +39,7 @@ export function Wall() {
   const { painting, plan } = detail;
   const number = Number(useParams().session);
   const navigate = useNavigate();
-  const { photo, left, flat, beside, others, onBeside } = useHung(detail, number);
+  const { photo, planned, left: hung, flat: painted, beside, others, search, put } = useHung(detail, number);
   const { data: reading } = useReading(painting.id, photo?.id ?? null);
   const { aids, change } = useAids();
   const [view, setView] = useState(WHOLE);
@@ -69,11 +47,37 @@ export function Wall() {
   const [spot, setSpot] = useState<Point | null>(null);
   const [pinned, setPinned] = useState<Point | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
+  const [mass, setMass] = useState<number | null>(null);
+  const [whatIf, setWhatIf] = useState<readonly number[]>([]);
+  const [mapped, setMapped] = useState<Mapped | null>(null);
+  const [plumb, setPlumb] = useState(false);
+  const [outlines, setOutlines] = useState(false);
   const [marks, setMarks] = useState(true);
   const [details, setDetails] = useState(false);
   const [showFlat, setShowFlat] = useState(true);
+  const subject: Subject = SUBJECTS.find(([name]) => name === search.get('read'))?.[0] ?? 'all';
+  const { moved, toPlan, onFlat } = useMoved(reading);
+  const inquiry = useInquiry(painting, toPlan);
+  const landmarks = useLandmarks(painting, photo, { inquiry, plan: planned, flat: painted });
+  const taken = (reading?.findings ?? []).filter((one) => whatIf.includes(one.index) && canBeTaken(one));
+  const repainted = useWhatIf(painted, taken.map((one) => takenOf(one, moved)), painting); // prettier-ignore
+  const flat = repainted ?? painted;
+  // What was taken out is compared with the painting as it is.
+  const left = repainted ? painted : hung;
   const range = usePlanRange(left?.pixels);
-  const open = (reading?.findings ?? []).filter(({ decision, loud }) => loud && decision !== 'dismissed');
+  const maps = MAPS[subject] ?? [];
+  const map = maps.find(({ of }) => of === mapped)?.of ?? maps[0]?.of ?? null;
+  const differences = useDifferences(photo, map !== null);
+  const open = (reading?.findings ?? []).filter((one) => one.loud && one.decision !== 'dismissed' && belongs(subject, one)); // prettier-ignore
+  const read = (next: Subject) => {
+    put('read', next === 'all' ? null : next);
+    setChosen(null);
+  };
+  const turn = (by: number) => {
+    const at = SUBJECTS.findIndex(([name]) => name === subject);
+    read(SUBJECTS[(at + by + SUBJECTS.length) % SUBJECTS.length][0]);
+  };
+  const chosenMass = reading?.masses.find(({ id }) => id === mass) ?? null;
   const tied = detail.references.filter(({ place, governs }) => place && !governs);
   const departures = departurePlaces(detail, reading);
   const listed = open.slice(0, MOST_LISTED);
@@ -97,6 +101,10 @@ export function Wall() {
     b: () => change({ stepBack: !aids.stepBack }),
     h: () => change({ cover: !aids.cover }),
     o: () => hang(laid === 'plumb' ? 'side' : 'plumb'),
+    l: () => setPlumb(!plumb),
+    k: () => setOutlines(!outlines),
+    '[': () => turn(-1),
+    ']': () => turn(1),
     ' ': blink,
     ',': () => go(number - 1),
     '.': () => go(number + 1),
@@ -108,6 +116,8 @@ export function Wall() {
     Escape: () => {
       setChosen(null);
       setPinned(null);
+      setMass(null);
+      inquiry.choose(null);
       hang('side');
     },
   });
@@ -123,22 +133,55 @@ export function Wall() {
   ) : (
     <b>No session read yet</b>
   );
+  const leftWords = repainted ? (
+    <b>As painted, session {number}</b>
+  ) : beside === null ? (
+    planName
+  ) : (
+    <b>Session {beside}</b>
+  );
+  const pick = (at: Point, side: Side) => {
+    if (inquiry.tool === 'landmarks') return landmarks.tap(at, side);
+    if (inquiry.tool) return inquiry.tap(at, side);
+    setPinned(at);
+    const mm: Point = [at[0] * painting.widthMm, at[1] * painting.heightMm];
+    const place = side === 'flat' ? toPlan(mm) : mm;
+    setMass(reading?.masses.find((one) => placeHolds(one.place, place))?.id ?? null);
+  };
+  const drawn = (side: Side) => (inquiry.draws ? (at: Point, stroke: Parameters<typeof inquiry.draw>[1]) => inquiry.draw(at, stroke, side) : undefined); // prettier-ignore
+  const shown = (side: Side, toPx: (at: Point) => Point) =>
+    inquiry.tool && <InquiryMarks inquiry={inquiry} landmarks={landmarks.landmarks} painting={painting} toPx={toPx} side={side} moved={moved} />; // prettier-ignore
+  const level = (toPx: (at: Point) => Point, size: { width: number; height: number }) =>
+    plumb && (spot ?? pinned) && <PlumbAndLevel at={(spot ?? pinned) as Point} size={size} toPx={toPx} />;
+  const listedOnFlat = listed.map(onFlat);
+  const outlined = chosenMass ? [chosenMass] : outlines ? (reading?.masses ?? []) : [];
   return (
     <div className="flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(600px, 100%)' }}>
-        <Hanging
-          laid={laid}
-          onLaid={hang}
-          beside={beside}
-          onBeside={onBeside}
-          others={others}
-          marks={marks}
-          onMarks={setMarks}
-          details={tied.length > 0 ? details : null}
-          onDetails={setDetails}
-          zoomed={view.zoom !== 1}
-          onWhole={() => setView(whole(view))}
-        />
+        <div className="mb-9 flex flex-wrap items-baseline gap-x-6 gap-y-1">
+          {reading?.account && (
+            <div className="words" role="group" aria-label="What is read">
+              {SUBJECTS.map(([name, words]) => (
+                <button
+                  key={name}
+                  className="word"
+                  aria-pressed={subject === name}
+                  title="keys [ and ]"
+                  onClick={() => read(name)}
+                >
+                  {words}
+                </button>
+              ))}
+            </div>
+          )}
+          <Hanging
+            laid={laid}
+            onLaid={hang}
+            beside={beside}
+            onBeside={(n) => put('beside', n === null ? null : String(n))}
+            others={others}
+          />
+        </div>
         <Pictures
           painting={painting}
           plan={left}
@@ -149,31 +192,78 @@ export function Wall() {
           laid={laid}
           spot={spot ?? pinned}
           onSpot={setSpot}
-          onPick={setPinned}
-          findings={marks ? listed : []}
+          onPick={pick}
+          onDraw={drawn('flat')}
+          onDrawPlan={drawn('plan')}
+          findings={marks && map === null && !inquiry.tool && !repainted ? listedOnFlat : []}
           chosen={chosen}
           range={range}
           showFlat={showFlat}
           planless={!detail.reference}
-          onPlan={(toPx) =>
-            beside === null && (
+          leftName={repainted ? 'as painted' : beside === null ? 'plan' : `session ${beside}`}
+          under={(toPx) =>
+            marks && (
               <>
+                {differences && map && <DifferenceField map={differences} of={map} painting={painting} toPx={toPx} />}
+                {outlined.length > 0 && <MassOutlines masses={outlined} painting={painting} toPx={toPx} />}
+                {subject === 'drawing' && reading?.account && (
+                  <DriftMarks account={reading.account} painting={painting} toPx={toPx} />
+                )}
+              </>
+            )
+          }
+          extra={(toPx, size) => (
+            <>
+              {level(toPx, size)}
+              {shown('flat', toPx)}
+            </>
+          )}
+          onPlan={(toPx, size) =>
+            beside === null &&
+            !repainted && (
+              <>
+                {outlined.length > 0 && (
+                  <MassOutlines
+                    masses={outlined}
+                    painting={painting}
+                    toPx={toPx}
+                    moved={outlines ? moved : undefined}
+                  />
+                )}
+                {level(toPx, size)}
+                {shown('plan', toPx)}
                 {marks && <Departures places={departures} painting={painting} toPx={toPx} />}
                 {details && <DetailsInPlace details={tied} painting={painting} toPx={toPx} />}
               </>
             )
           }
-          names={{ plan: beside === null ? planName : <b>Session {beside}</b>, flat: flatName }}
+          names={{ plan: leftWords, flat: repainted ? <b>With {taken.length} taken out</b> : flatName }}
         />
         {laid === 'blink' && <p className="small">Space changes the picture.</p>}
-        <div className="mt-3">
+        <div className="mt-3 flex flex-wrap items-baseline gap-x-6">
           <AidBar aids={aids} onAids={change} view={view} onView={setView} />
+          <OverPictures
+            marks={marks}
+            onMarks={setMarks}
+            details={tied.length > 0 ? details : null}
+            onDetails={setDetails}
+            zoomed={view.zoom !== 1}
+            onWhole={() => setView(whole(view))}
+          >
+            {maps.length > 1 &&
+              maps.map(({ of, words }) => (
+                <button key={of} className="word" aria-pressed={map === of} onClick={() => setMapped(of)}>
+                  {words}
+                </button>
+              ))}
+          </OverPictures>
         </div>
-        {reading && (
-          <div className="mt-3 overflow-x-auto border-t-2 pt-1" style={{ borderColor: 'var(--ink)' }}>
-            <ValueLadder masses={reading.masses} />
+        {reading?.account && photo && (
+          <div className="mt-1">
+            <ToolBar inquiry={inquiry} plumb={plumb} onPlumb={setPlumb} outlines={outlines} onOutlines={setOutlines} />
           </div>
         )}
+        {reading && <ReadingTables reading={reading} subject={subject} chosen={mass} onChoose={setMass} />}
         <SessionRail detail={detail} shown={number} room="wall" />
         <div className="pt-3">
           <SurroundChoice />
@@ -189,15 +279,27 @@ export function Wall() {
           role="region"
           aria-label="Findings and verdicts"
         >
-          {reading ? (
-            <ReadingSlip
+          {reading && photo ? (
+            <WallSlip
               detail={detail}
               number={number}
+              photo={photo}
               reading={reading}
+              subject={subject}
               listed={listed}
               openCount={open.length}
               chosen={chosen}
               onChoose={setChosen}
+              mass={chosenMass}
+              onMass={setMass}
+              pinned={pinned && toPlan([pinned[0] * painting.widthMm, pinned[1] * painting.heightMm])}
+              inquiry={inquiry}
+              landmarks={landmarks}
+              whatIf={whatIf}
+              onWhatIf={setWhatIf}
+              plan={planned}
+              flat={painted}
+              moved={moved}
             />
           ) : (
             <>
@@ -210,15 +312,20 @@ export function Wall() {
             </>
           )}
         </div>
-        <div className="-mx-[18px] mt-3 px-[18px] py-3 lg:min-h-[232px]" style={{ background: 'var(--well)' }}>
-          <SpotSlip
-            at={spot ?? pinned}
-            left={left}
-            flat={flat}
-            painting={painting}
-            leftName={beside === null ? 'plan' : `session ${beside}`}
-          />
-        </div>
+        {!inquiry.tool && (
+          <div
+            className="-mx-[18px] mt-3 px-[18px] py-3 "
+            style={{ background: 'var(--well)', minHeight: (spot ?? pinned) ? 232 : undefined }}
+          >
+            <SpotSlip
+              at={spot ?? pinned}
+              left={left}
+              flat={flat}
+              painting={painting}
+              leftName={repainted ? 'as painted' : beside === null ? 'plan' : `session ${beside}`}
+            />
+          </div>
+        )}
         <div className="pt-4">
           <Link className="btn act w-full" to={step.to}>
             {step.words} <kbd>{step.hotkey}</kbd>

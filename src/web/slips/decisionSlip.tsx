@@ -11,9 +11,15 @@ export const CHOICES: readonly { decision: Choice; words: string; hotkey: string
   { decision: 'dismissed', words: 'Dismiss', hotkey: 'X' },
 ];
 
-function figures({ kind, target, painted, uncertainty, share }: FindingOfReading, show: (v: number) => string): string {
+function figures(
+  { kind, target, painted, uncertainty, share, shift, whole, amount }: FindingOfReading,
+  show: (v: number) => string,
+): string {
   const area = share >= 0.01 ? `${Math.round(100 * share)} %` : 'less than 1 %';
   const where = `It takes up ${area} of the picture.`;
+  if (kind === 'drawing' && whole) return `Its places lie ${amount.toFixed(1)} mm off on the whole.`;
+  if (kind === 'drawing')
+    return `Painted ${amount.toFixed(1)} mm from its place, sure to ${(2 * (shift?.doubt ?? 0)).toFixed(1)} mm: contours of the plan found again in the painting.`;
   if (kind === 'value')
     return `Plan ${show(target.value)}, painted ${show(painted.value)}, sure to ${(2 * uncertainty.value).toFixed(2)} of a step. ${where}`;
   const [name, a, b] =
@@ -88,7 +94,7 @@ export function DecisionSlip({ finding, reading, busy, onDecide, onDepart }: Pro
             {stepsInWords(finding.amount)}.
           </span>
         )}
-        <Traced finding={finding} reading={reading} />
+        {finding.kind !== 'drawing' && <Traced finding={finding} reading={reading} />}
       </div>
       <div className="mt-auto flex flex-wrap gap-3 pt-4">
         {CHOICES.map(({ decision, words, hotkey }) => (

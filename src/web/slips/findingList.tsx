@@ -3,8 +3,9 @@ import { Mark, markOf } from '../marks/mark';
 
 /** The order painters correct in. */
 const GROUPS: readonly { name: string; holds: (finding: FindingOfReading) => boolean }[] = [
+  { name: 'Drawing', holds: ({ kind, loud }) => loud && kind === 'drawing' },
   { name: 'Value', holds: ({ kind, loud }) => loud && kind === 'value' },
-  { name: 'Temperature and chroma', holds: ({ kind, loud }) => loud && kind !== 'value' },
+  { name: 'Temperature and chroma', holds: ({ kind, loud }) => loud && (kind === 'temperature' || kind === 'chroma') },
   { name: 'Not called for at this stage', holds: ({ loud }) => !loud },
 ];
 

@@ -17,6 +17,7 @@ interface Props {
 }
 
 const KINDS = [
+  { kind: 'drawing', name: 'drawing' },
   { kind: 'value', name: 'value' },
   { kind: 'temperature', name: 'temperature' },
   { kind: 'chroma', name: 'chroma' },

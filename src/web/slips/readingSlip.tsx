@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 import { plural, signedFigure } from '../words';
@@ -51,13 +52,31 @@ interface Props {
   readonly openCount: number;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
+  readonly title: string;
+  /** what holds of the whole picture for the subject that is read */
+  readonly words?: ReactNode;
+  /** what stands under the chosen finding */
+  readonly under?: ReactNode;
 }
 
 /** What one session's reading says: findings, biggest first, and verdicts on earlier corrections. */
-export function ReadingSlip({ detail, number, reading, listed, openCount, chosen, onChoose }: Props) {
+export function ReadingSlip({
+  detail,
+  number,
+  reading,
+  listed,
+  openCount,
+  chosen,
+  onChoose,
+  title,
+  words,
+  under,
+}: Props) {
   return (
     <>
-      <h2>Reading, session {number}</h2>
+      <h2>
+        {title}, session {number}
+      </h2>
       <p className="small mt-1 mb-2">
         {reading.planVersion === null
           ? 'Made without a reference: nothing is compared. The aids, the spots and your own eye judge it.'
@@ -66,13 +85,15 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
             : `${plural(openCount, 'place')} ${openCount === 1 ? 'differs' : 'differ'} from the plan, the biggest first.`}
         {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
       </p>
-      {reading.change && <p className="serif mb-2">{reading.change}</p>}
-      {reading.lostLights.map((words) => (
-        <p key={words} className="serif mb-2">
-          {words}
-        </p>
-      ))}
-      {reading.firstCovered && (
+      {words}
+      {!words && reading.change && <p className="serif mb-2">{reading.change}</p>}
+      {!words &&
+        reading.lostLights.map((lost) => (
+          <p key={lost} className="serif mb-2">
+            {lost}
+          </p>
+        ))}
+      {!words && reading.firstCovered && (
         <p className="serif mb-2">
           The ground is covered for the first time: every value now stands among its neighbours. Look the whole picture
           over before you go on.
@@ -92,6 +113,7 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
                 {finding.decision === 'taken' && <span className="small"> taken</span>}
               </span>
             </button>
+            {chosen === finding.index && under && <div className="px-[18px] pb-2">{under}</div>}
           </li>
         ))}
       </ul>
@@ -99,7 +121,7 @@ export function ReadingSlip({ detail, number, reading, listed, openCount, chosen
         <p className="small pt-1">{plural(openCount - listed.length, 'smaller one')} under Decide.</p>
       )}
       <Waiting reading={reading} />
-      <Verdicts detail={detail} number={number} />
+      {!words && <Verdicts detail={detail} number={number} />}
       {reading.coverage && (
         <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
           <Mark name="bare-ground" label="" /> {Math.round(100 * reading.coverage.covered)} % of the ground is covered.

@@ -44,6 +44,14 @@ export function SurroundChoice() {
           steps
         </label>
       </div>
+      <button
+        className="word"
+        aria-pressed={settings.guessFirst}
+        title="Ask what bothers you before a reading shows its numbers"
+        onClick={() => change({ guessFirst: !settings.guessFirst })}
+      >
+        Guess first
+      </button>
     </div>
   );
 }

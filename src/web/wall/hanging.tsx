@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { PaintingDetail } from '../../contract';
 import type { Laid } from './pictures';
 
@@ -14,45 +15,26 @@ export const readSessions = (detail: PaintingDetail) =>
     return photo ? [{ number, photo }] : [];
   });
 
-interface Props {
+interface Hung {
   readonly laid: Laid;
   readonly onLaid: (laid: Laid) => void;
   /** session hung beside the painting in the plan's place; null = the plan */
   readonly beside: number | null;
   readonly onBeside: (number: number | null) => void;
   readonly others: readonly number[];
-  readonly marks: boolean;
-  readonly onMarks: (on: boolean) => void;
-  /** detail references tied to their places; null = there are none */
-  readonly details: boolean | null;
-  readonly onDetails: (on: boolean) => void;
-  readonly zoomed: boolean;
-  readonly onWhole: () => void;
 }
 
 /** How the pictures hang: side by side, one over the other, blinking; and what hangs beside the painting. */
-export function Hanging({
-  laid,
-  onLaid,
-  beside,
-  onBeside,
-  others,
-  marks,
-  onMarks,
-  details,
-  onDetails,
-  zoomed,
-  onWhole,
-}: Props) {
+export function Hanging({ laid, onLaid, beside, onBeside, others }: Hung) {
   // prettier-ignore
   return (
-    <div className="words mb-9" role="group" aria-label="How the pictures hang">
+    <div className="words ml-auto" role="group" aria-label="How the pictures hang">
       {WAYS.map(([name, words]) => (
         <button key={name} className="word" aria-pressed={laid === name} onClick={() => onLaid(name)}>
           {words}
         </button>
       ))}
-      <label className="ml-auto flex items-baseline gap-2">
+      <label className="flex items-baseline gap-2">
         beside
         <select
           className="!min-h-0 !border-0 !bg-transparent !px-0 !py-1"
@@ -68,6 +50,26 @@ export function Hanging({
           ))}
         </select>
       </label>
+    </div>
+  );
+}
+
+interface Over {
+  readonly marks: boolean;
+  readonly onMarks: (on: boolean) => void;
+  /** detail references tied to their places; null = there are none */
+  readonly details: boolean | null;
+  readonly onDetails: (on: boolean) => void;
+  readonly zoomed: boolean;
+  readonly onWhole: () => void;
+  readonly children?: ReactNode;
+}
+
+/** What is drawn over the pictures. */
+export function OverPictures({ marks, onMarks, details, onDetails, zoomed, onWhole, children }: Over) {
+  return (
+    <div className="words ml-auto" role="group" aria-label="What is drawn over the pictures">
+      {children}
       <button className="word" aria-pressed={marks} onClick={() => onMarks(!marks)}>
         Marks
       </button>

@@ -26,20 +26,25 @@ interface Props {
   readonly laid: Laid;
   readonly spot: Point | null;
   readonly onSpot: (at: Point | null) => void;
-  readonly onPick?: (at: Point) => void;
+  readonly onPick?: (at: Point, side: 'plan' | 'flat') => void;
   readonly findings: readonly FindingOfReading[];
   readonly chosen: number | null;
   readonly extra?: (toPx: (at: Point) => Point, size: FrameSize) => ReactNode;
   readonly onDraw?: (at: Point, stroke: Stroke) => void;
+  readonly onDrawPlan?: (at: Point, stroke: Stroke) => void;
   readonly range: { darkest: number; lightest: number };
   /** true while the flat is on top of a blink */
   readonly showFlat: boolean;
   /** leader lines to numerals in the margin; on unless said otherwise */
   readonly leaders?: boolean;
-  /** drawn on the plan alone */
   /** there is no reference, so no plan will come */
   readonly planless?: boolean;
-  readonly onPlan?: (toPx: (at: Point) => Point) => ReactNode;
+  /** drawn on the plan alone */
+  readonly onPlan?: (toPx: (at: Point) => Point, size: FrameSize) => ReactNode;
+  /** drawn on the flat, under the findings */
+  readonly under?: (toPx: (at: Point) => Point) => ReactNode;
+  /** name of what hangs in the plan's place */
+  readonly leftName?: string;
 }
 
 const BACK = 0.32; // the picture's size from across the room, as a share
@@ -84,7 +89,8 @@ export function Pictures(props: Props) {
       {!aids.cover && (
         <svg width={size.width} height={size.height} style={{ overflow: 'hidden' }}>
           <FrameWindow painting={painting} toPx={toPx} />
-          {!withFindings && props.onPlan?.(toPx)}
+          {!withFindings && props.onPlan?.(toPx, size)}
+          {withFindings && props.under?.(toPx)}
         </svg>
       )}
       {aids.cover && <CoverSheet at={spot && toPx(spot)} size={size} />}
@@ -111,7 +117,8 @@ export function Pictures(props: Props) {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [laid]);
-  const common = { proportion, view, onView, onSpot, onPick };
+  const common = { proportion, view, onView, onSpot };
+  const pick = (side: 'plan' | 'flat') => onPick && ((at: Point) => onPick(at, side));
   const ruler = <Ruler widthMm={painting.widthMm} view={view} units={settings.units} />;
   const wide = proportion >= 0.9;
   if (laid === 'side') {
@@ -126,6 +133,8 @@ export function Pictures(props: Props) {
         <figure className="m-0 min-w-0">
           <PictureFrame
             {...common}
+            onPick={pick('plan')}
+            onDraw={props.onDrawPlan}
             bitmap={planShown}
             label="The plan"
             overlay={over(false)}
@@ -143,6 +152,7 @@ export function Pictures(props: Props) {
         <figure className="m-0 min-w-0">
           <PictureFrame
             {...common}
+            onPick={pick('flat')}
             bitmap={flatShown}
             onDraw={onDraw}
             label="The painting, flat"
@@ -187,6 +197,7 @@ export function Pictures(props: Props) {
       <div className="relative">
         <PictureFrame
           {...common}
+          onPick={pick('flat')}
           bitmap={top}
           label={showFlat ? 'The painting, flat' : 'The plan'}
           overlay={under}
@@ -204,7 +215,7 @@ export function Pictures(props: Props) {
           )
         ) : (
           <>
-            <b>Plan</b>
+            <b className="first-letter:uppercase">{props.leftName ?? 'plan'}</b>
             <input
               type="range"
               min={0}

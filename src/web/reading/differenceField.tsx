@@ -1,0 +1,112 @@
+import { contours } from 'd3-contour';
+import { useEffect, useMemo, useState } from 'react';
+import type { Painting } from '../../contract';
+import type { Point } from '../../core/raster';
+
+/** The map of differences as it crosses the wall; painted minus plan. */
+export interface Differences {
+  readonly width: number;
+  readonly height: number;
+  readonly value: Float32Array;
+  readonly warmth: Float32Array;
+  readonly chroma: Float32Array;
+  readonly trust: Float32Array;
+}
+
+async function load(url: string, signal: AbortSignal): Promise<Differences> {
+  const response = await fetch(url, { signal });
+  if (!response.ok) throw new Error(String(response.status));
+  const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d');
+  if (!context) throw new Error('This browser cannot draw.');
+  context.drawImage(bitmap, 0, 0);
+  const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+  const [width, height] = [bitmap.width, bitmap.height / 2];
+  const count = width * height;
+  const plane = (channel: number, per: number) => Float32Array.from({ length: count }, (_, i) => (data[4 * i + channel] - 128) / per); // prettier-ignore
+  const trust = Float32Array.from({ length: count }, (_, i) => data[4 * (count + i)] / 255);
+  return { width, height, value: plane(0, 20), warmth: plane(1, 4), chroma: plane(2, 4), trust };
+}
+
+/** The map of a photo's newest reading; null until it is there. */
+export function useDifferences(
+  photo: { id: string; readingId: string | null } | undefined,
+  wanted: boolean,
+): Differences | null {
+  const [map, setMap] = useState<Differences | null>(null);
+  const url = wanted && photo?.readingId ? `/api/photos/${photo.id}/differences.png?r=${photo.readingId}` : null;
+  useEffect(() => {
+    setMap(null);
+    if (!url) return;
+    const abort = new AbortController();
+    load(url, abort.signal).then(setMap, () => undefined); // a reading of an earlier version has no map: the marks stand alone
+    return () => abort.abort();
+  }, [url]);
+  return map;
+}
+
+/** Bands of amount, each with its field; below the first nothing is drawn. */
+const BANDS = {
+  value: { from: [0.25, 0.6, 1.1, 1.9], more: ['darker-1', 'darker-3', 'darker-4', 'darker-7'], less: ['lighter-1', 'lighter-3', 'lighter-4', 'lighter-7'] }, // prettier-ignore
+  warmth: { from: [3, 7, 14], more: ['cooler-1', 'cooler-2', 'cooler-3'], less: ['warmer-1', 'warmer-2', 'warmer-3'] },
+  chroma: { from: [4, 8, 15], more: ['greyer-1', 'greyer-2', 'greyer-3'], less: ['stronger-1', 'stronger-2', 'stronger-3'] }, // prettier-ignore
+} as const;
+export type Mapped = keyof typeof BANDS;
+const LEAST_TRUST = 0.15;
+
+/** Fields over the flat: each place hatched with what the hand should do there. */
+export function DifferenceField({
+  map,
+  of,
+  painting,
+  toPx,
+}: {
+  map: Differences;
+  of: Mapped;
+  painting: Painting;
+  toPx: (at: Point) => Point;
+}) {
+  const { from, more, less } = BANDS[of];
+  const areas = useMemo(() => {
+    const signed = (sign: number) => {
+      const values = Array.from(map[of], (v, i) => (map.trust[i] > LEAST_TRUST ? sign * v : 0));
+      return contours().size([map.width, map.height]).thresholds([...from])(values); // prettier-ignore
+    };
+    return [signed(1), signed(-1)];
+  }, [map, of, from]);
+  const d = ({ coordinates }: { coordinates: number[][][][] }) =>
+    coordinates
+      .flat()
+      .map(
+        (ring) =>
+          `M${ring
+            .map(([x, y]) =>
+              toPx([x / map.width, y / map.height])
+                .map((v) => v.toFixed(1))
+                .join(' '),
+            )
+            .join('L')}Z`,
+      )
+      .join('');
+  return (
+    <g data-testid={`map-${of}`} aria-label={`${painting.title}: map of ${of}`}>
+      {areas.map((bands, sign) =>
+        bands.map((band, k) => {
+          // A band is drawn where the next one does not lie: fields never cross each other.
+          const path = d(band) + (k + 1 < bands.length ? d(bands[k + 1]) : '');
+          if (!d(band)) return null;
+          return (
+            <path
+              key={`${sign}${k}`}
+              d={path}
+              fillRule="evenodd"
+              fill={`url(#field-${(sign === 0 ? more : less)[k]})`}
+              opacity={0.75}
+            />
+          );
+        }),
+      )}
+    </g>
+  );
+}

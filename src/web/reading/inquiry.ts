@@ -1,0 +1,70 @@
+import { useRef, useState } from 'react';
+import type { Landmark, Painting } from '../../contract';
+import type { Point } from '../../core/raster';
+import type { Stroke } from '../wall/outlining';
+
+/** What a hand can ask of the two pictures. */
+export const TOOLS = [
+  ['line', 'Line', 'Draw a line across a passage, on either picture: its gradient is shown on both.'],
+  ['string', 'String', 'Tap spots on either picture: they are strung by value.'],
+  ['compare', 'Compare', 'Tap two points, then two more: lengths, angles and their proportion, planned and painted.'],
+  ['landmarks', 'Landmarks', 'Tap a point on the plan, then the same point on the painting.'],
+  ['outline', 'Outline', 'Draw round any region, on either picture: it is measured.'],
+] as const;
+export type Tool = (typeof TOOLS)[number][0];
+export type Side = 'plan' | 'flat';
+
+const DRAWN: readonly Tool[] = ['line', 'outline'];
+const LEAST_MM = 2;
+
+/** The inquiry under way: its tool and what the hand has shown so far, canvas mm in the plan's places. */
+export function useInquiry(painting: Painting, toPlan: (at: Point) => Point) {
+  const [tool, setTool] = useState<Tool | null>(null);
+  const [points, setPoints] = useState<Point[]>([]);
+  const [landmarks, setLandmarks] = useState<Landmark[] | null>(null);
+  const [waiting, setWaiting] = useState<Point | null>(null);
+  const drawing = useRef<Point[] | null>(null);
+  const [stroke, setStroke] = useState<Point[]>([]);
+  const mm = ([x, y]: Point): Point => [
+    Math.min(painting.widthMm, Math.max(0, x * painting.widthMm)),
+    Math.min(painting.heightMm, Math.max(0, y * painting.heightMm)),
+  ];
+  const inPlan = (at: Point, side: Side) => (side === 'plan' ? mm(at) : toPlan(mm(at)));
+  return {
+    tool,
+    points,
+    stroke,
+    landmarks,
+    waiting,
+    setLandmarks,
+    setWaiting,
+    setPoints,
+    choose(next: Tool | null) {
+      setTool(next);
+      setPoints([]);
+      setStroke([]);
+      setWaiting(null);
+      setLandmarks(null);
+    },
+    /** pointers draw with these tools; with the others they tap */
+    draws: tool !== null && DRAWN.includes(tool),
+    draw(at: Point, phase: Stroke, side: Side) {
+      if (phase === 'start') drawing.current = [];
+      const list = drawing.current;
+      if (!list) return;
+      const here = inPlan(at, side);
+      const last = list.at(-1);
+      if (!last || Math.hypot(here[0] - last[0], here[1] - last[1]) >= LEAST_MM) list.push(here);
+      if (phase !== 'end') return setStroke(tool === 'line' && list.length > 1 ? [list[0], here] : [...list]);
+      drawing.current = null;
+      setStroke([]);
+      if (tool === 'line' && Math.hypot(here[0] - list[0][0], here[1] - list[0][1]) > 4) setPoints([list[0], here]);
+      if (tool === 'outline' && list.length >= 3) setPoints(list);
+    },
+    tap(at: Point, side: Side) {
+      if (tool === 'string') setPoints([...points, inPlan(at, side)].slice(-12));
+      if (tool === 'compare') setPoints(points.length >= 4 ? [inPlan(at, side)] : [...points, inPlan(at, side)]);
+    },
+  };
+}
+export type Inquiry = ReturnType<typeof useInquiry>;

@@ -1,0 +1,197 @@
+import type { Account, MassOfReading, ReadingDetail } from '../../contract';
+import { ValueLadder } from '../charts/valueLadder';
+import { Mark, markOf } from '../marks/mark';
+import { useScale } from '../settings';
+import { figure, signedFigure } from '../words';
+import { SortTable, type Column } from './sortTable';
+import type { Subject } from './subjects';
+
+interface Props {
+  readonly masses: readonly MassOfReading[];
+  readonly account: Account;
+  readonly chosen: number | null;
+  readonly onChoose: (mass: MassOfReading) => void;
+}
+
+const nameColumn: Column<MassOfReading> = { name: 'Mass', show: ({ name }) => name, by: ({ name }) => name };
+const byId = ({ id }: MassOfReading) => id;
+
+/** Value by mass: plan, painted, difference, spread, how sure; form. */
+export function ValueTable({ masses, account, chosen, onChoose }: Props) {
+  const scale = useScale();
+  const formOf = (id: number) => account.forms.find((form) => form.id === id);
+  return (
+    <SortTable
+      label={`Values by mass, ${scale.name}`}
+      rows={masses}
+      idOf={byId}
+      chosen={chosen}
+      onChoose={onChoose}
+      first={{ column: 3, down: true }}
+      columns={[
+        nameColumn,
+        {
+          name: 'plan',
+          number: true,
+          show: ({ target }) => scale.show(target.value),
+          by: ({ target }) => target.value,
+        },
+        { name: 'painted', number: true, show: ({ painted }) => scale.show(painted.value), by: ({ painted }) => painted.value }, // prettier-ignore
+        {
+          name: 'should become',
+          number: true,
+          by: ({ difference }) => Math.abs(difference.value),
+          show: ({ difference: { value }, uncertainty }) =>
+            Math.abs(value) > Math.max(0.25, 2 * uncertainty.value) ? (
+              <>
+                {value > 0 ? 'darker' : 'lighter'} {Math.abs(value).toFixed(1)}{' '}
+                <Mark name={markOf({ kind: 'value', amount: value })} label="" />
+              </>
+            ) : (
+              'as planned'
+            ),
+        },
+        { name: 'sure to', number: true, show: ({ uncertainty }) => (2 * uncertainty.value).toFixed(2), by: ({ uncertainty }) => uncertainty.value }, // prettier-ignore
+        { name: 'spread', number: true, show: ({ spread }) => spread.toFixed(2), by: ({ spread }) => spread },
+        {
+          name: 'turns through',
+          number: true,
+          by: ({ id }) => formOf(id)?.span.painted ?? 0,
+          show: ({ id }) => {
+            const form = formOf(id);
+            return form ? `${form.span.painted.toFixed(1)} of ${form.span.planned.toFixed(1)}` : '';
+          },
+        },
+      ]}
+    />
+  );
+}
+
+/** Temperature and strength by mass. */
+export function ColourTable({ masses, account, chosen, onChoose }: Props) {
+  const playOf = (id: number) => account.forms.find((form) => form.id === id)?.play;
+  return (
+    <SortTable
+      label="Temperature and chroma by mass"
+      rows={masses}
+      idOf={byId}
+      chosen={chosen}
+      onChoose={onChoose}
+      first={{ column: 3, down: true }}
+      columns={[
+        nameColumn,
+        { name: 'plan warmth', number: true, show: ({ target }) => figure(target.warmth, 0), by: ({ target }) => target.warmth }, // prettier-ignore
+        { name: 'painted', number: true, show: ({ painted }) => figure(painted.warmth, 0), by: ({ painted }) => painted.warmth }, // prettier-ignore
+        {
+          name: 'should become',
+          number: true,
+          by: ({ difference }) => Math.abs(difference.warmth),
+          show: ({ difference: { warmth }, uncertainty }) =>
+            Math.abs(warmth) > Math.max(3, 2 * uncertainty.warmth) ? (
+              <>
+                {warmth > 0 ? 'cooler' : 'warmer'} {Math.abs(warmth).toFixed(0)}{' '}
+                <Mark name={markOf({ kind: 'temperature', amount: warmth })} label="" />
+              </>
+            ) : (
+              'as planned'
+            ),
+        },
+        { name: 'plan chroma', number: true, show: ({ target }) => target.chroma.toFixed(0), by: ({ target }) => target.chroma }, // prettier-ignore
+        { name: 'painted', number: true, show: ({ painted }) => painted.chroma.toFixed(0), by: ({ painted }) => painted.chroma }, // prettier-ignore
+        {
+          name: 'colour plays',
+          number: true,
+          by: ({ id }) => playOf(id)?.painted ?? 0,
+          show: ({ id }) => {
+            const play = playOf(id);
+            return play ? `${play.painted.toFixed(1)} of ${play.planned.toFixed(1)}` : '';
+          },
+        },
+      ]}
+    />
+  );
+}
+
+/** Where each mass is drawn, the whole drawing's shift taken off. */
+export function DrawingTable({ masses, account, chosen, onChoose }: Props) {
+  const drawnOf = (id: number) => account.drawing.masses.find((one) => one.id === id);
+  const drawn = masses.filter(({ id }) => drawnOf(id));
+  const shift = (id: number, axis: 0 | 1) => drawnOf(id)?.shift[axis] ?? 0;
+  const mm = (v: number) => signedFigure('drawing', v);
+  return (
+    <SortTable
+      label="Drawing by mass, millimetres"
+      rows={drawn}
+      idOf={byId}
+      chosen={chosen}
+      onChoose={onChoose}
+      first={{ column: 3, down: true }}
+      columns={[
+        nameColumn,
+        { name: 'right', number: true, show: ({ id }) => mm(shift(id, 0)), by: ({ id }) => shift(id, 0) },
+        { name: 'down', number: true, show: ({ id }) => mm(shift(id, 1)), by: ({ id }) => shift(id, 1) },
+        { name: 'off by', number: true, show: ({ id }) => `${Math.hypot(shift(id, 0), shift(id, 1)).toFixed(1)} mm`, by: ({ id }) => Math.hypot(shift(id, 0), shift(id, 1)) }, // prettier-ignore
+        { name: 'tilted', number: true, show: ({ id }) => `${signedFigure('drawing', drawnOf(id)?.tilt ?? 0)}°`, by: ({ id }) => Math.abs(drawnOf(id)?.tilt ?? 0) }, // prettier-ignore
+        { name: 'size', number: true, show: ({ id }) => `${Math.round(100 * (drawnOf(id)?.scale ?? 1))} %`, by: ({ id }) => drawnOf(id)?.scale ?? 1 }, // prettier-ignore
+        { name: 'sure to', number: true, show: ({ id }) => `${(2 * (drawnOf(id)?.doubt ?? 0)).toFixed(1)} mm`, by: ({ id }) => drawnOf(id)?.doubt ?? 0 }, // prettier-ignore
+      ]}
+    />
+  );
+}
+
+type Relation = Account['relations'][number];
+
+/** The step between every two neighbours, reversed orders first. */
+export function RelationTable({ masses, account }: Pick<Props, 'masses' | 'account'>) {
+  const nameOf = (id: number) => masses.find((mass) => mass.id === id)?.name ?? '';
+  const steps = (v: number) => figure(v, 1);
+  const columns: Column<Relation>[] = [
+    { name: 'Lighter as planned', show: ({ ids, reversed }) => <span style={{ fontWeight: reversed ? 700 : undefined }}>{nameOf(ids[0])}</span>, by: ({ ids }) => nameOf(ids[0]) }, // prettier-ignore
+    { name: 'beside', show: ({ ids }) => nameOf(ids[1]), by: ({ ids }) => nameOf(ids[1]) },
+    { name: 'step planned', number: true, show: ({ planned }) => steps(planned), by: ({ planned }) => planned },
+    { name: 'painted', number: true, show: ({ painted }) => steps(painted), by: ({ painted }) => painted },
+    {
+      name: 'so',
+      number: true,
+      by: ({ difference, reversed }) => (reversed ? 100 : 0) + Math.abs(difference),
+      show: ({ difference, reversed, uncertainty }) =>
+        reversed ? <b>order reversed</b> : Math.abs(difference) < Math.max(0.2, 2 * uncertainty) ? 'as planned' : `${Math.abs(difference).toFixed(1)} ${difference > 0 ? 'too far apart' : 'too near'}`, // prettier-ignore
+    },
+  ];
+  return (
+    <SortTable label="Relations between neighbours" rows={account.relations} idOf={({ ids }) => ids.join('-')} first={{ column: 4, down: true }} columns={columns} /> // prettier-ignore
+  );
+}
+
+const MOST_LADDERED = 40;
+
+/** What stands under the pictures: the ladder of values, or the numbers of the subject that is read. */
+export function ReadingTables({
+  reading,
+  subject,
+  chosen,
+  onChoose,
+}: {
+  reading: ReadingDetail;
+  subject: Subject;
+  chosen: number | null;
+  onChoose: (id: number) => void;
+}) {
+  const { masses, account } = reading;
+  const choose = ({ id }: MassOfReading) => onChoose(id);
+  if (!account || subject === 'all')
+    return (
+      <div className="mt-3 overflow-x-auto border-t-2 pt-1" style={{ borderColor: 'var(--ink)' }}>
+        <ValueLadder masses={masses.slice(0, MOST_LADDERED)} onChoose={choose} />
+      </div>
+    );
+  const props = { masses, account, chosen, onChoose: choose };
+  return (
+    <div className="mt-3 flex flex-col gap-4">
+      {subject === 'drawing' && <DrawingTable {...props} />}
+      {subject === 'values' && <ValueTable {...props} />}
+      {subject === 'values' && <RelationTable {...props} />}
+      {subject === 'temperature' && <ColourTable {...props} />}
+    </div>
+  );
+}

@@ -1,0 +1,152 @@
+import { useEffect, useRef } from 'react';
+import type { FindingOfReading, MassOfReading, Painting, ReadingDetail } from '../../contract';
+import { colourAmount, AMOUNT_WORDS } from '../../core/correct';
+import { placeHolds, type Point } from '../../core/raster';
+import { useScale } from '../settings';
+import type { LoadedPicture } from '../wall/usePicture';
+import { figure, LIGHT_WORDS } from '../words';
+
+const SIZE = 120;
+const MARGIN = 0.08;
+
+/** One place of one picture, cut out and laid on neutral grey. */
+function Patch({
+  picture,
+  finding,
+  painting,
+  moved,
+  label,
+}: {
+  picture: LoadedPicture | null;
+  finding: Pick<FindingOfReading, 'place' | 'region'>;
+  painting: Painting;
+  /** where the place was found in this picture, mm beyond the plan */
+  moved: Point;
+  label: string;
+}) {
+  const ref = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const canvas = ref.current;
+    const context = canvas?.getContext('2d');
+    if (!canvas || !context || !picture) return;
+    const ratio = window.devicePixelRatio || 1;
+    canvas.width = canvas.height = SIZE * ratio;
+    const [x, y, w, h] = finding.region.box;
+    const side = Math.max(w, h) * (1 + 2 * MARGIN);
+    const scale = (SIZE * ratio) / side;
+    const [left, top] = [x + w / 2 - side / 2, y + h / 2 - side / 2];
+    context.fillStyle = '#7d7d7d';
+    context.fillRect(0, 0, canvas.width, canvas.height);
+    context.beginPath();
+    for (const outline of finding.place.outlines)
+      outline.forEach(([px, py], i) => context[i ? 'lineTo' : 'moveTo']((px - left) * scale, (py - top) * scale));
+    context.clip('evenodd');
+    const perMm = picture.bitmap.width / painting.widthMm;
+    context.drawImage(picture.bitmap, (left + moved[0]) * perMm, (top + moved[1]) * perMm, side * perMm, side * perMm, 0, 0, canvas.width, canvas.height); // prettier-ignore
+  }, [picture, finding, painting, moved]);
+  return (
+    <canvas ref={ref} role="img" aria-label={label} style={{ width: SIZE, height: SIZE, background: '#7d7d7d' }} />
+  );
+}
+
+/** From a sentence to what it rests on: both patches side by side on neutral grey, the two numbers, and how they were got. */
+export function ShowMe({
+  finding,
+  reading,
+  painting,
+  plan,
+  flat,
+  moved,
+}: {
+  finding: FindingOfReading;
+  reading: ReadingDetail;
+  painting: Painting;
+  plan: LoadedPicture | null;
+  flat: LoadedPicture | null;
+  moved: Point;
+}) {
+  const scale = useScale();
+  const { target, painted, uncertainty, kind, shift } = finding;
+  const figures = (one: typeof target) =>
+    kind === 'value' || kind === 'drawing' ? scale.show(one.value) : kind === 'temperature' ? figure(one.warmth, 0) : one.chroma.toFixed(0); // prettier-ignore
+  const what = kind === 'value' || kind === 'drawing' ? 'value' : kind === 'temperature' ? 'warmth' : 'chroma';
+  const section = useRef<HTMLElement>(null);
+  useEffect(() => section.current?.scrollIntoView({ block: 'nearest' }), [finding.index]);
+  return (
+    <section ref={section} aria-label="What it rests on" className="my-2" data-testid="show-me">
+      <div className="flex gap-3">
+        {(
+          [
+            ['plan', plan, target, [0, 0]],
+            ['painted', flat, painted, moved],
+          ] as const
+        ).map(([name, picture, one, by]) => (
+          <figure key={name} className="m-0">
+            <Patch
+              picture={picture}
+              finding={finding}
+              painting={painting}
+              moved={by as Point}
+              label={`The place, ${name}`}
+            />
+            <figcaption className="small">
+              {name}: {what} <b>{figures(one)}</b>
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+      <p className="small mt-1">
+        {kind === 'drawing' && shift
+          ? `Off by ${figure(shift.by[0], 1)} mm to the right and ${figure(shift.by[1], 1)} mm down, sure to ${(2 * shift.doubt).toFixed(1)} mm: contours of the plan found again in the painting, whatever their values.`
+          : `Middle of all that can be read of the place, strokes and stray spots set aside; sure to ${kind === 'value' ? `${(2 * uncertainty.value).toFixed(2)} step` : `${(2 * uncertainty.warmth).toFixed(1)} units`}. ${LIGHT_WORDS[reading.light.method].sentence}`}
+      </p>
+    </section>
+  );
+}
+
+/** From a place to every sentence about it: findings, and the mass it lies on. */
+export function AboutPlace({
+  at,
+  reading,
+  onFinding,
+}: {
+  /** canvas mm */
+  at: Point;
+  reading: ReadingDetail;
+  onFinding: (index: number) => void;
+}) {
+  const scale = useScale();
+  const mass: MassOfReading | undefined = reading.masses.find(({ place }) => placeHolds(place, at));
+  const about = reading.findings.filter(({ place, whole }) => !whole && placeHolds(place, at));
+  const relations = mass ? (reading.account?.relations ?? []).filter(({ ids, reversed, difference }) => ids.includes(mass.id) && (reversed || Math.abs(difference) > 0.4)) : []; // prettier-ignore
+  const nameOf = (id: number) => reading.masses.find((one) => one.id === id)?.name ?? '';
+  return (
+    <section aria-label="About this place" data-testid="about-place">
+      <h3 className="first-letter:uppercase">{mass?.name ?? 'This place'}</h3>
+      {mass && (
+        <p className="small">
+          Planned {scale.show(mass.target.value)}, painted {scale.show(mass.painted.value)}; warmth{' '}
+          {figure(mass.target.warmth, 0)} and {figure(mass.painted.warmth, 0)}.
+          {Math.abs(mass.difference.warmth) >= 4 &&
+            ` ${AMOUNT_WORDS[colourAmount(mass.difference.warmth)]} too ${mass.difference.warmth > 0 ? 'warm' : 'cool'}.`}
+        </p>
+      )}
+      <ul>
+        {about.map(({ index, words }) => (
+          <li key={index}>
+            <button className="line text-left" onClick={() => onFinding(index)}>
+              {index + 1}. {words}
+            </button>
+          </li>
+        ))}
+        {relations.map(({ ids, reversed, planned, painted }) => (
+          <li key={ids.join()} className="small">
+            {nameOf(ids[0])} beside {nameOf(ids[1])}: {figure(planned, 1)} steps planned, {figure(painted, 1)} painted
+            {reversed && ', order reversed'}.
+          </li>
+        ))}
+      </ul>
+      {about.length === 0 && relations.length === 0 && <p className="small">Nothing is said against it.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,62 @@
+import { releaseProxy, wrap, type Remote } from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import type { FindingOfReading, Painting } from '../../contract';
+import { matchedDifference } from '../../core/correct';
+import type { Taken } from '../../core/look';
+import type { Point } from '../../core/raster';
+import type { LoadedPicture } from '../wall/usePicture';
+import type { WhatIfApi } from '../workers/whatIfWorker';
+
+/** Whether a finding can be taken out of the picture: paint can be moved to its plan, a contour cannot. */
+export const canBeTaken = ({ kind }: Pick<FindingOfReading, 'kind'>): boolean => kind !== 'drawing';
+
+/** What taking a finding out does to the place, where the painting has it. */
+export function takenOf(finding: FindingOfReading, movedAt: (at: Point) => Point): Taken {
+  const { kind, amount, place } = finding;
+  const outlines = place.outlines.map((outline) =>
+    outline.map(([x, y]): Point => {
+      const [dx, dy] = movedAt([x, y]);
+      return [x + dx, y + dy];
+    }),
+  );
+  const { a, b } = matchedDifference(finding);
+  return kind === 'value'
+    ? { place: { outlines }, value: -amount, a: 0, b: 0 }
+    : { place: { outlines }, value: 0, a: -a, b: -b };
+}
+
+/** The flat as it would look without some differences; null while there are none, or while it is being repainted. */
+export function useWhatIf(
+  flat: LoadedPicture | null,
+  taken: readonly Taken[],
+  { widthMm }: Painting,
+): LoadedPicture | null {
+  const remote = useRef<Remote<WhatIfApi> | null>(null);
+  const [picture, setPicture] = useState<LoadedPicture | null>(null);
+  useEffect(
+    () => () => {
+      remote.current?.[releaseProxy]();
+      remote.current = null;
+    },
+    [],
+  );
+  const name = flat && taken.length > 0 ? `${flat.url}#${JSON.stringify(taken)}` : '';
+  useEffect(() => {
+    if (!flat || !name) return setPicture(null);
+    let current = true;
+    // The worker is started when it is first wanted: most looks at the wall never ask.
+    remote.current ??= wrap<WhatIfApi>(new Worker(new URL('../workers/whatIfWorker.ts', import.meta.url), { type: 'module' })); // prettier-ignore
+    const { width, height, data } = flat.pixels;
+    void remote.current.repaint(data, { width, height, mmPerPixel: widthMm / width }, taken).then(async (bytes) => {
+      const pixels = new ImageData(bytes, width, height);
+      const bitmap = await createImageBitmap(pixels);
+      if (current) setPicture({ bitmap, pixels, url: name });
+    });
+    return () => {
+      current = false;
+    };
+    // Repainted by what it is made of, not by the identity of the list.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [name]);
+  return picture;
+}

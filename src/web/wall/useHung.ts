@@ -1,0 +1,52 @@
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import type { PaintingDetail } from '../../contract';
+import { quantile } from '../../core/raster';
+import { readSessions } from './hanging';
+import { usePicture } from './usePicture';
+
+/** Range of the plan's values, for steps that fit it. */
+export function usePlanRange(pixels: ImageData | undefined) {
+  return useMemo(() => {
+    if (!pixels) return { darkest: 1.6, lightest: 9.3 };
+    const light = Float32Array.from(
+      { length: Math.floor(pixels.data.length / 4 / 97) },
+      (_, i) => pixels.data[i * 97 * 4 + 1] / 25.5,
+    );
+    return { darkest: quantile(light, 0.02), lightest: quantile(light, 0.98) };
+  }, [pixels]);
+}
+
+const flatUrl = (photo: { id: string; readingId: string | null } | undefined) =>
+  photo ? `/api/photos/${photo.id}/flat.jpg?r=${photo.readingId}` : null;
+
+/** The pictures that hang: on the left the plan or an earlier session, on the right the flat of this one. */
+export function useHung(detail: PaintingDetail, number: number) {
+  const [search, setSearch] = useSearchParams();
+  const read = readSessions(detail);
+  const others = read.map((one) => one.number).filter((n) => n !== number);
+  const wanted = Number(search.get('beside'));
+  const beside = others.includes(wanted) ? wanted : null;
+  const photoOf = (n: number | null) => read.find((one) => one.number === n)?.photo;
+  const { painting, plan, reference } = detail;
+  const planUrl = reference ? `/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}` : null;
+  const { picture: planned } = usePicture(planUrl);
+  const { picture: earlier } = usePicture(beside === null ? null : flatUrl(photoOf(beside)));
+  const { picture: flat } = usePicture(flatUrl(photoOf(number)));
+  const put = (name: string, value: string | null) =>
+    setSearch((now) => {
+      if (value === null) now.delete(name);
+      else now.set(name, value);
+      return now;
+    }, { replace: true }); // prettier-ignore
+  return {
+    photo: photoOf(number),
+    planned,
+    left: beside === null ? planned : earlier,
+    flat,
+    beside,
+    others,
+    search,
+    put,
+  };
+}
