@@ -76,6 +76,12 @@ export function StringResult({ points, ...pair }: Pair & { points: readonly Poin
   return spots.length > 0 ? <ValueString spots={spots} /> : null;
 }
 
+/** A lean from whichever of level and plumb is nearer. */
+const leanInWords = (lean: number): string =>
+  Math.abs(lean) <= 45
+    ? `${Math.abs(lean).toFixed(1)}° off level${Math.abs(lean) < 0.05 ? '' : lean > 0 ? ', right end low' : ', right end high'}`
+    : `${(90 - Math.abs(lean)).toFixed(1)}° off plumb${Math.abs(lean) > 89.95 ? '' : lean > 0 ? ', top left' : ', top right'}`;
+
 /** Lengths, angles and proportions of two or four points, planned and painted. */
 export function CompareResult({ points, moved }: { points: readonly Point[]; moved: (at: Point) => Point }) {
   const planned = measuresOf(points);
@@ -83,7 +89,7 @@ export function CompareResult({ points, moved }: { points: readonly Point[]; mov
   if (!planned || !painted) return null;
   const rows: [string, string, string][] = [
     ['A to B', `${planned.first.toFixed(1)} mm`, `${painted.first.toFixed(1)} mm`],
-    ['leans', `${figure(planned.lean, 1)}°`, `${figure(painted.lean, 1)}°`],
+    ['A to B leans', leanInWords(planned.lean), leanInWords(painted.lean)],
   ];
   if (planned.second !== null && painted.second !== null) {
     rows.push(['C to D', `${planned.second.toFixed(1)} mm`, `${painted.second.toFixed(1)} mm`]);

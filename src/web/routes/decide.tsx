@@ -12,6 +12,7 @@ import { OutlineSoFar, useOutline } from '../wall/outlining';
 import { Pictures } from '../wall/pictures';
 import { usePicture } from '../wall/usePicture';
 import { focusOn, WHOLE } from '../wall/view';
+import { useMoved } from '../reading/useMoved';
 import { nextOf, plural } from '../words';
 import { useDetail } from './paintingLayout';
 
@@ -87,6 +88,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
   const [adding, setAdding] = useState(false);
   const outline = useOutline();
   const deciding = useDeciding(detail, reading);
+  const { onFlat } = useMoved(reading);
   const { picture: planned } = usePicture(`/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}`);
   const { picture: flat } = usePicture(`/api/photos/${reading.photoId}/flat.jpg?r=${reading.id}`);
   const finding = chosen === null ? null : findings[chosen];
@@ -167,7 +169,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
           laid="side"
           spot={null}
           onSpot={() => undefined}
-          findings={finding ? [finding] : []}
+          findings={finding ? [onFlat(finding)] : []}
           chosen={chosen}
           leaders={false}
           onDraw={adding ? outline.draw : undefined}

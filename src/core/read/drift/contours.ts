@@ -58,6 +58,24 @@ export function contoursOf(
   return { width, height, mmPerPixel, across, along };
 }
 
+// A plan is read against many photos: its contours are worked out once and go when it goes.
+const known = new WeakMap<Colours, Map<number, Contours>>();
+
+/** The contours of a plan; what is not read is left to the painting's side: where it has none, nothing is found. */
+export function planContours(
+  planned: Colours,
+  size: { width: number; height: number; mmPerPixel: number },
+  factor: number,
+): Contours {
+  const before = known.get(planned) ?? new Map<number, Contours>();
+  known.set(planned, before);
+  const made = before.get(factor);
+  if (made?.mmPerPixel === size.mmPerPixel * factor) return made;
+  const fresh = contoursOf(planned, size, { factor });
+  before.set(factor, fresh);
+  return fresh;
+}
+
 /** No contours on what is not read, nor at its rim. */
 function blot(
   unread: Uint8Array,

@@ -1,7 +1,7 @@
 import type { Colours } from '../../photo';
 import type { Point } from '../../raster';
-import { contoursOf } from './contours';
-import { fieldOfGlobal, middleOf, NO_DRIFT, onTop, shiftAt, type Field, type GlobalDrift } from './field';
+import { contoursOf, planContours } from './contours';
+import { fieldOfGlobal, NO_DRIFT, onGrid, onTop, type Field, type GlobalDrift } from './field';
 import { fuse } from './fuse';
 import { globalOf } from './global';
 import { matchContours, type Matches, type Search } from './match';
@@ -18,7 +18,7 @@ const USUAL = 400;
 const FAR = { px: 4, reach: 20, cell: 2, window: 16 };
 const STEPS = [
   { px: 2, reach: 14, cell: 3, window: 8, sigma: 7 },
-  { px: 1, reach: 3, cell: 6, window: 8, sigma: 7 },
+  { px: 2, reach: 4, cell: 3, window: 8, sigma: 7 },
   { px: 1, reach: 2, cell: 6, window: 7, sigma: 7 },
 ];
 /** A step of the search on a canvas of another size. */
@@ -42,10 +42,10 @@ export function driftOf(
   size: { width: number; height: number; mmPerPixel: number; unread?: Uint8Array },
 ): Drift {
   const made = new Map<number, ReturnType<typeof contours>>();
-  const contours = (factor: number) => {
-    const how = { factor, unread: size.unread };
-    return { plan: contoursOf(planned, size, how), painting: contoursOf(painted, size, how) };
-  };
+  const contours = (factor: number) => ({
+    plan: planContours(planned, size, factor),
+    painting: contoursOf(painted, size, { factor, unread: size.unread }),
+  });
   const at = (px: number) => {
     const factor = Math.max(1, Math.round(px / size.mmPerPixel));
     const pair = made.get(factor) ?? contours(factor);
@@ -62,7 +62,7 @@ export function driftOf(
   for (const step of STEPS.map((one) => sized(one, unit))) {
     const { plan, painting, mm } = at(step.px);
     const grid = { columns: Math.floor(plan.width / step.cell), rows: Math.floor(plan.height / step.cell), cellMm: step.cell * mm }; // prettier-ignore
-    const known: Field = field ?? fieldOfGlobal(global, middle, grid);
+    const known = field ? onGrid(field, grid) : fieldOfGlobal(global, middle, grid);
     let matches = matchContours(plan, painting, step, known);
     // The whole once more, each time from closer by; what is left is each place's own.
     global = globalOf(told(matches, known, null), { middle, cellMm: grid.cellMm }) ?? global;
@@ -75,14 +75,9 @@ export function driftOf(
   return { ...(field as Field), global, confidence: precision.map((p) => p / (p + SURE)) };
 }
 
-/** The same matches, told beyond another field than the one they were found from; null = whole shifts. */
+/** The same matches, told beyond another field than the one they were found from; null = whole shifts. Fields on the matches' cells. */
 function told(matches: Matches, from: Field, to: Field | null): Matches {
-  const [dx, dy] = [matches.dx.slice(), matches.dy.slice()];
-  for (let i = 0; i < dx.length; i++) {
-    const [x, y] = middleOf(from, i);
-    const [a, b] = [shiftAt(from, x, y), to ? shiftAt(to, x, y) : [0, 0]];
-    dx[i] += a[0] - b[0];
-    dy[i] += a[1] - b[1];
-  }
+  const dx = matches.dx.map((v, i) => v + from.dx[i] - (to ? to.dx[i] : 0));
+  const dy = matches.dy.map((v, i) => v + from.dy[i] - (to ? to.dy[i] : 0));
   return { ...matches, dx, dy };
 }

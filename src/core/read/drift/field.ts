@@ -77,13 +77,20 @@ export function fieldOfGlobal(
   return out;
 }
 
+/** A field's shifts at the middles of another grid's cells. */
+export function onGrid(field: Field, grid: Pick<Field, 'columns' | 'rows' | 'cellMm'>): Field {
+  if (field.columns === grid.columns && field.rows === grid.rows) return field;
+  const { columns: width, rows: height, cellMm: mmPerPixel } = grid;
+  const { dx, dy } = shiftPlanes(field, { width, height, mmPerPixel });
+  for (let i = 0; i < dx.length; i++) {
+    dx[i] *= mmPerPixel;
+    dy[i] *= mmPerPixel;
+  }
+  return { ...grid, dx, dy };
+}
+
 /** One field on top of another, on the upper one's cells. */
 export function onTop(upper: Field, under: Field): Field {
-  const [dx, dy] = [upper.dx.slice(), upper.dy.slice()];
-  for (let i = 0; i < dx.length; i++) {
-    const [x, y] = shiftAt(under, ...middleOf(upper, i));
-    dx[i] += x;
-    dy[i] += y;
-  }
-  return { ...upper, dx, dy };
+  const below = onGrid(under, upper);
+  return { ...upper, dx: upper.dx.map((v, i) => v + below.dx[i]), dy: upper.dy.map((v, i) => v + below.dy[i]) };
 }

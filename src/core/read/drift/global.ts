@@ -3,7 +3,7 @@ import type { GlobalDrift } from './field';
 import type { Matches } from './match';
 
 const LEAST_AGREEING = 0.4; // of what is known that must agree: less and there is no drawing in common
-const ROUNDS = 12;
+const ROUNDS = 9;
 const SAME_MM = 1.5; // from the common place: what moved further moved by itself
 
 /**
@@ -23,29 +23,41 @@ export function globalOf(
   for (let i = 0; i < xx.length; i++) total += xx[i] + yy[i];
   if (total <= 0) return null;
   for (let round = 0; round < ROUNDS; round++) {
-    const width = SAME_MM * (1 + 6 * 0.6 ** round); // first everything has a say, in the end only what agrees
+    const width = SAME_MM * (1 + 6 * 0.5 ** round); // first everything has a say, in the end only what agrees
+    const n = new Float64Array(20); // rows of the normal equations: four coefficients and the right side
     agreeing = 0;
-    const sums = v.map(() => new Float64Array(5));
     for (let i = 0; i < xx.length; i++) {
-      const [a, b, c] = [xx[i], xy[i], yy[i]];
-      if (a + c <= 0) continue;
+      const trace = xx[i] + yy[i];
+      if (trace <= 0) continue;
       const x = ((i % columns) + 0.5) * cellMm - cx;
-      const y = (Math.floor(i / columns) + 0.5) * cellMm - cy;
-      const [ox, oy] = [dx[i] - (v[0] + v[2] * x - v[3] * y), dy[i] - (v[1] + v[2] * y + v[3] * x)];
-      const off2 = (a * ox * ox + 2 * b * ox * oy + c * oy * oy) / (a + c);
+      const y = (((i / columns) | 0) + 0.5) * cellMm - cy;
+      const ox = dx[i] - (v[0] + v[2] * x - v[3] * y);
+      const oy = dy[i] - (v[1] + v[2] * y + v[3] * x);
+      const off2 = (xx[i] * ox * ox + 2 * xy[i] * ox * oy + yy[i] * oy * oy) / trace;
       const say = 1 / (1 + off2 / (width * width)) ** 2;
-      agreeing += say * (a + c);
-      // Rows of the design: dx = o1 + s x - r y, dy = o2 + s y + r x.
-      const rows = [[1, 0], [0, 1], [x, y], [-y, x]]; // prettier-ignore
-      for (let p = 0; p < 4; p++) {
-        const [px, py] = rows[p];
-        const [wx, wy] = [say * (a * px + b * py), say * (b * px + c * py)];
-        for (let q = 0; q < 4; q++) sums[p][q] += wx * rows[q][0] + wy * rows[q][1];
-        sums[p][4] += wx * dx[i] + wy * dy[i];
-      }
+      agreeing += say * trace;
+      const [a, b, c] = [say * xx[i], say * xy[i], say * yy[i]];
+      // Design: dx = o1 + s x - r y, dy = o2 + s y + r x; only the upper half is summed.
+      const [sx, sy, rx, ry] = [a * x + b * y, b * x + c * y, b * x - a * y, c * x - b * y];
+      n[0] += a;
+      n[1] += b;
+      n[2] += sx;
+      n[3] += rx;
+      n[6] += c;
+      n[7] += sy;
+      n[8] += ry;
+      n[12] += x * sx + y * sy;
+      n[13] += x * rx + y * ry;
+      n[18] += x * ry - y * rx;
+      n[4] += a * dx[i] + b * dy[i];
+      n[9] += b * dx[i] + c * dy[i];
+      n[14] += sx * dx[i] + sy * dy[i];
+      n[19] += rx * dx[i] + ry * dy[i];
     }
-    for (let p = 0; p < 4; p++) sums[p][p] += 1e-6 * total * (p < 2 ? 1 : cx * cx + cy * cy);
-    const next = solveLinear(sums.map((row) => Array.from(row.subarray(0, 4))), sums.map((row) => row[4])); // prettier-ignore
+    const held = (p: number) => 1e-6 * total * (p < 2 ? 1 : cx * cx + cy * cy);
+    const at = (p: number, q: number) => (p <= q ? n[5 * p + q] : n[5 * q + p]) + (p === q ? held(p) : 0);
+    const rows = [0, 1, 2, 3].map((p) => [0, 1, 2, 3].map((q) => at(p, q)));
+    const next = solveLinear(rows, [n[4], n[9], n[14], n[19]]);
     if (!next) return null;
     v = next;
   }

@@ -1,4 +1,4 @@
-import { boxBlur, sampleAt, shrinkPlane, type Plane } from '../../raster';
+import { shrinkPlane, type Plane } from '../../raster';
 import type { Contours } from './contours';
 import { shiftPlanes, type Field } from './field';
 
@@ -59,29 +59,59 @@ const energyOf = ({ width, height, across, along }: Contours): Plane => ({
 function productsAt(
   plan: Contours,
   paint: Contours,
-  { sx, sy, cell }: { sx: number; sy: number; cell: number },
-): Plane {
-  const { width, height } = plan;
+  { sx, sy, cell, line, out }: { sx: number; sy: number; cell: number; line: Float32Array; out: Float32Array },
+): void {
+  const { width, height, across: pa, along: pb } = plan;
+  const { across: qa, along: qb } = paint;
   const columns = Math.floor(width / cell);
   const rows = Math.floor(height / cell);
-  const data = new Float32Array(columns * rows);
-  const { across: pa, along: pb } = plan;
-  const { across: qa, along: qb } = paint;
   const n = 1 / (cell * cell);
-  const [top, low] = [Math.max(0, -sy), Math.min(rows * cell, height - sy)];
-  for (let y = top; y < low; y++) {
-    let k = Math.floor(y / cell) * columns;
-    const row = y * width;
-    const shift = sy * width + sx;
-    for (let c = 0; c < columns; c++, k++) {
-      const first = row + Math.max(c * cell, -sx);
-      const last = row + Math.min((c + 1) * cell, width - sx);
+  const [first, last] = [Math.max(0, -sx), Math.min(columns * cell, width - sx)];
+  const shift = sy * width + sx;
+  for (let r = 0, k = 0; r < rows; r++) {
+    line.fill(0);
+    for (let y = Math.max(r * cell, -sy), low = Math.min((r + 1) * cell, height - sy); y < low; y++) {
+      const row = y * width;
+      for (let x = first, i = row + first; x < last; x++, i++) line[x] += pa[i] * qa[i + shift] + pb[i] * qb[i + shift];
+    }
+    for (let c = 0, x = 0; c < columns; c++, k++) {
       let sum = 0;
-      for (let i = first; i < last; i++) sum += pa[i] * qa[i + shift] + pb[i] * qb[i + shift];
-      data[k] += sum * n;
+      for (const end = x + cell; x < end; x++) sum += line[x];
+      out[k] = sum * n;
     }
   }
-  return { width: columns, height: rows, data };
+}
+
+/** Weights of two box means one after the other, middle first. */
+const tapsOf = (radius: number): number[] => {
+  const side = 2 * radius + 1;
+  return Array.from({ length: side }, (_, k) => (side - k) / (side * side));
+};
+
+/** A triangle-shaped window over the cells, in place; borders repeat. */
+function soften(
+  data: Float32Array,
+  spare: Float32Array,
+  { columns, rows, taps }: { columns: number; rows: number; taps: readonly number[] },
+): void {
+  for (let y = 0; y < rows; y++) {
+    const row = y * columns;
+    for (let x = 0; x < columns; x++) {
+      let sum = taps[0] * data[row + x];
+      for (let k = 1; k < taps.length; k++)
+        sum += taps[k] * (data[row + (x < k ? 0 : x - k)] + data[row + (x + k < columns ? x + k : columns - 1)]);
+      spare[row + x] = sum;
+    }
+  }
+  for (let y = 0; y < rows; y++) {
+    const row = y * columns;
+    for (let x = 0; x < columns; x++) data[row + x] = taps[0] * spare[row + x];
+    for (let k = 1; k < taps.length; k++) {
+      const above = (y < k ? 0 : y - k) * columns;
+      const below = (y + k < rows ? y + k : rows - 1) * columns;
+      for (let x = 0; x < columns; x++) data[row + x] += taps[k] * (spare[above + x] + spare[below + x]);
+    }
+  }
 }
 
 /** A parabola through the agreement around its best place: the correction in pixels and the curvature. */
@@ -117,33 +147,53 @@ export function matchContours(
   const most = Math.max(2, Math.round(reach / mm));
   const side = 2 * most + 1;
   const sigma = window / (mm * cell);
-  // Two box means: near enough a Gaussian of this width.
   const radius = Math.max(1, Math.round((Math.sqrt(6 * sigma * sigma + 1) - 1) / 2));
-  const soft = (plane: Plane) => boxBlur(boxBlur(plane, radius), radius);
-  const planEnergy = soft(shrinkPlane(energyOf(plan), cell));
-  const paintEnergy = soft(shrinkPlane(energyOf(paint), cell));
-  const { width: columns, height: rows } = planEnergy;
+  const [columns, rows] = [Math.floor(plan.width / cell), Math.floor(plan.height / cell)];
   const count = columns * rows;
+  const spare = new Float32Array(count);
+  const shape = { columns, rows, taps: tapsOf(radius) };
+  const softEnergy = (contours: Contours) => {
+    const { data } = shrinkPlane(energyOf(contours), cell);
+    soften(data, spare, shape);
+    return data;
+  };
+  const planEnergy = softEnergy(plan);
+  const perPlan = planEnergy.map((v) => 1 / Math.sqrt(v + LEAST_ENERGY));
+  const perPaint = softEnergy(paint).map((v) => 1 / Math.sqrt(v + LEAST_ENERGY));
   const scores: Float32Array[] = [];
+  const top = new Float32Array(count).fill(-Infinity);
+  const bestOf = new Int32Array(count);
+  const line = new Float32Array(plan.width);
   for (let sy = -most; sy <= most; sy++) {
     for (let sx = -most; sx <= most; sx++) {
-      const { data } = soft(productsAt(plan, paint, { sx, sy, cell }));
-      for (let i = 0; i < count; i++) {
-        const there = sampleAt(paintEnergy, (i % columns) + sx / cell, Math.floor(i / columns) + sy / cell);
-        data[i] /= Math.sqrt((planEnergy.data[i] + LEAST_ENERGY) * (there + LEAST_ENERGY));
+      const out = new Float32Array(count);
+      productsAt(plan, paint, { sx, sy, cell, line, out });
+      soften(out, spare, shape);
+      const stay = STAY * (sx * sx + sy * sy) * mm * mm;
+      const [u, v] = [Math.floor(sx / cell), Math.floor(sy / cell)];
+      const [fx, fy] = [sx / cell - u, sy / cell - v];
+      for (let y = 0, i = 0; y < rows; y++) {
+        const above = Math.min(rows - 1, Math.max(0, y + v)) * columns;
+        const below = Math.min(rows - 1, Math.max(0, y + v + 1)) * columns;
+        for (let x = 0; x < columns; x++, i++) {
+          const left = x + u < 0 ? 0 : x + u < columns ? x + u : columns - 1;
+          const right = x + u + 1 < 0 ? 0 : x + u + 1 < columns ? x + u + 1 : columns - 1;
+          const high = perPaint[above + left] + fx * (perPaint[above + right] - perPaint[above + left]);
+          const low = perPaint[below + left] + fx * (perPaint[below + right] - perPaint[below + left]);
+          out[i] *= perPlan[i] * (high + fy * (low - high));
+          if (out[i] - stay > top[i]) {
+            top[i] = out[i] - stay;
+            bestOf[i] = scores.length;
+          }
+        }
       }
-      scores.push(data);
+      scores.push(out);
     }
   }
   const plane = () => new Float32Array(count);
   const out = { columns, rows, dx: plane(), dy: plane(), xx: plane(), xy: plane(), yy: plane(), agreement: plane() };
   for (let i = 0; i < count; i++) {
-    let [best, top] = [-1, -Infinity];
-    for (let sy = -most, s = 0; sy <= most; sy++)
-      for (let sx = -most; sx <= most; sx++, s++) {
-        const score = scores[s][i] - STAY * (sx * sx + sy * sy) * mm * mm;
-        if (score > top) [best, top] = [s, score];
-      }
+    const best = bestOf[i];
     const sx = (best % side) - most;
     const sy = Math.floor(best / side) - most;
     const agreement = scores[best][i];
@@ -155,7 +205,7 @@ export function matchContours(
     const { ox, oy, xx, xy, yy } = peakOf(scores, { best, side, i });
     out.dx[i] += ox * mm;
     out.dy[i] += oy * mm;
-    const say = (planEnergy.data[i] * trustIn(agreement)) / (mm * mm);
+    const say = (planEnergy[i] * trustIn(agreement)) / (mm * mm);
     out.xx[i] = xx * say;
     out.xy[i] = xy * say;
     out.yy[i] = yy * say;
