@@ -153,7 +153,7 @@ const SAME_STUFF = 11; // CIEDE2000 between a gap and the open area, as planned
 /** Gaps: small masses of the colour of a larger one that they do not touch. */
 export function gapsOf(masses: MassMap, read: readonly MassReading[], mmPerPixel: number): Gap[] {
   const touching = neighbours(masses, mmPerPixel);
-  const touch = (a: number, b: number) => touching.some(({ ids }) => ids.includes(a) && ids.includes(b));
+  const touch = (a: number, b: number) => a !== b && touching.some(({ ids }) => ids.includes(a) && ids.includes(b));
   return read.flatMap((mass): Gap[] => {
     if (mass.share > SMALL) return [];
     const [open] = read

@@ -3,6 +3,7 @@ import type { GlobalDrift } from './field';
 import type { Matches } from './match';
 
 const LEAST_AGREEING = 0.4; // of what is known that must agree: less and there is no drawing in common
+const HELD = 0.002; // of all that is known
 const ROUNDS = 9;
 const SAME_MM = 1.5; // from the common place: what moved further moved by itself
 
@@ -54,7 +55,8 @@ export function globalOf(
       n[14] += sx * dx[i] + sy * dy[i];
       n[19] += rx * dx[i] + ry * dy[i];
     }
-    const held = (p: number) => 1e-6 * total * (p < 2 ? 1 : cx * cx + cy * cy);
+    // Held a little to where it is planned: a few straight lines leave size and offset to trade against each other.
+    const held = (p: number) => HELD * total * (p < 2 ? 1 : cx * cx + cy * cy);
     const at = (p: number, q: number) => (p <= q ? n[5 * p + q] : n[5 * q + p]) + (p === q ? held(p) : 0);
     const rows = [0, 1, 2, 3].map((p) => [0, 1, 2, 3].map((q) => at(p, q)));
     const next = solveLinear(rows, [n[4], n[9], n[14], n[19]]);

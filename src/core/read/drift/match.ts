@@ -13,7 +13,7 @@ export interface Matches {
   readonly xx: Float32Array;
   readonly xy: Float32Array;
   readonly yy: Float32Array;
-  /** agreement of the contours, -1..1 */
+  /** agreement of the contours: 1 = the same, a half = as good as nothing there */
   readonly agreement: Float32Array;
 }
 
@@ -27,6 +27,7 @@ export interface Search {
 }
 
 const STAY = 0.0006; // of agreement a place must gain for every mm2 it is moved: of several like places the nearest
+const APERTURE = 0.15; // of the steepest fall: a direction in which it falls less is not known
 const LEAST_ENERGY = 0.004; // mean squared contour in a window below which there is nothing to find
 
 /** The painting's contours as they lie under the known field, on the plan's pixels. */
@@ -123,13 +124,25 @@ function peakOf(scores: readonly Float32Array[], { best, side, i }: { best: numb
   const xy = -(at(1, 1) + at(-1, -1) - at(1, -1) - at(-1, 1)) / 4;
   const gx = (at(1, 0) - at(-1, 0)) / 2;
   const gy = (at(0, 1) - at(0, -1)) / 2;
-  const det = xx * yy - xy * xy;
+  // Along a straight contour there is no telling: a direction in which the agreement hardly falls is not known at all.
+  const half = (xx + yy) / 2;
+  const apart = Math.hypot((xx - yy) / 2, xy);
+  const [high, low] = [half + apart, half - apart];
+  if (high <= 1e-5) return { ox: 0, oy: 0, xx: 0, xy: 0, yy: 0 };
+  const known = Math.max(0, low - APERTURE * high);
+  // Unit vector of the steepest fall.
+  const turn = 0.5 * Math.atan2(2 * xy, xx - yy);
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
   const clip = (v: number) => Math.min(0.6, Math.max(-0.6, v));
-  // Along a straight contour there is no telling: then only the step across it is taken.
-  const sure = det > 1e-6 && det > 0.01 * (xx + yy) ** 2;
-  const ox = sure ? clip((yy * gx - xy * gy) / det) : clip(gx / Math.max(xx + yy, 1e-4));
-  const oy = sure ? clip((xx * gy - xy * gx) / det) : clip(gy / Math.max(xx + yy, 1e-4));
-  return { ox, oy, xx: Math.max(0, xx), xy, yy: Math.max(0, yy) };
+  const across = clip((gx * c + gy * s) / high);
+  const along = known > 0 ? clip((gy * c - gx * s) / low) : 0;
+  return {
+    ox: across * c - along * s,
+    oy: across * s + along * c,
+    xx: high * c * c + known * s * s,
+    xy: (high - known) * c * s,
+    yy: high * s * s + known * c * c,
+  };
 }
 
 /**
@@ -158,8 +171,8 @@ export function matchContours(
     return data;
   };
   const planEnergy = softEnergy(plan);
-  const perPlan = planEnergy.map((v) => 1 / Math.sqrt(v + LEAST_ENERGY));
-  const perPaint = softEnergy(paint).map((v) => 1 / Math.sqrt(v + LEAST_ENERGY));
+  const perPlan = planEnergy.map((v) => 1 / (v + LEAST_ENERGY));
+  const paintEnergy = softEnergy(paint);
   const scores: Float32Array[] = [];
   const top = new Float32Array(count).fill(-Infinity);
   const bestOf = new Int32Array(count);
@@ -178,9 +191,10 @@ export function matchContours(
         for (let x = 0; x < columns; x++, i++) {
           const left = x + u < 0 ? 0 : x + u < columns ? x + u : columns - 1;
           const right = x + u + 1 < 0 ? 0 : x + u + 1 < columns ? x + u + 1 : columns - 1;
-          const high = perPaint[above + left] + fx * (perPaint[above + right] - perPaint[above + left]);
-          const low = perPaint[below + left] + fx * (perPaint[below + right] - perPaint[below + left]);
-          out[i] *= perPlan[i] * (high + fy * (low - high));
+          const high = paintEnergy[above + left] + fx * (paintEnergy[above + right] - paintEnergy[above + left]);
+          const low = paintEnergy[below + left] + fx * (paintEnergy[below + right] - paintEnergy[below + left]);
+          // How much of the plan's contours is explained: 1 = all of them and nothing else, below 0 = something else.
+          out[i] = perPlan[i] * (2 * out[i] - (high + fy * (low - high)));
           if (out[i] - stay > top[i]) {
             top[i] = out[i] - stay;
             bestOf[i] = scores.length;
@@ -196,7 +210,7 @@ export function matchContours(
     const best = bestOf[i];
     const sx = (best % side) - most;
     const sy = Math.floor(best / side) - most;
-    const agreement = scores[best][i];
+    const agreement = (scores[best][i] + 1) / 2;
     out.agreement[i] = agreement;
     out.dx[i] = sx * mm;
     out.dy[i] = sy * mm;
