@@ -5,7 +5,12 @@ import { Point, Shape } from './shapes';
 const Both = z.object({ planned: z.number(), painted: z.number() });
 const Ids = z.tuple([z.number(), z.number()]);
 
-export const GlobalDrift = z.object({ offset: Point, scale: z.number(), rotationDegrees: z.number() });
+export const GlobalDrift = z.object({
+  offset: Point,
+  scale: z.number(),
+  rotationDegrees: z.number(),
+  doubt: z.object({ mm: z.number(), scale: z.number(), degrees: z.number() }),
+});
 const Agreement = z.object({
   tones: z.number(),
   splits: z.array(z.number()),

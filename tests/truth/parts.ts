@@ -64,8 +64,14 @@ async function values(): Promise<Row[]> {
   const motifs = await valueMotifs();
   const rows: Row[] = [];
   const phone: boolean[] = [];
+  const steps: number[][] = [];
+  const strengths: number[] = [];
   for (const { condition, value, warmth } of CONDITIONS) {
     const errors = await readUnder(condition, motifs);
+    if (condition === 'tungsten, one stop, card') {
+      for (const { name } of motifs) steps.push(errors.filter((e) => e.motif === name).map((e) => e.signed));
+      strengths.push(...errors.flatMap((e) => e.strength ?? []));
+    }
     if (!condition.startsWith('linear')) phone.push(...errors.map((e) => e.inside));
     say(
       `  ${condition}: nine tenths of regions within ${quantileOf(
@@ -79,6 +85,12 @@ async function values(): Promise<Row[]> {
       { name: `truth inside the stated uncertainty, ${condition}`, reached: errors.filter((e) => e.inside).length / errors.length, target: null, unit: 'share' },
     ); // prettier-ignore
   }
+  // What neighbours differ by, under the hardest light with a card: the lamp should fall out of it.
+  const relations = steps.flatMap((list) => list.flatMap((a, i) => list.slice(i + 1).map((b) => Math.abs(a - b))));
+  rows.push(
+    { name: `relations of regions, tungsten, one stop, card, ${relations.length}: median error`, reached: medianOf(relations), target: 0.2, unit: 'step' },
+    { name: `chroma of coloured regions, tungsten, one stop, card, ${strengths.length}: median error`, reached: medianOf(strengths), target: 0.1, unit: 'share' },
+  ); // prettier-ignore
   rows.push({ name: `truth inside the stated uncertainty, all ${phone.length} regions of phone photographs`, reached: phone.filter(Boolean).length / phone.length, target: 0.9, within: 0.05, unit: 'share' }); // prettier-ignore
   return rows;
 }

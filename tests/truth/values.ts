@@ -31,6 +31,10 @@ export interface RegionError {
   readonly value: number;
   readonly warmth: number;
   readonly chroma: number;
+  /** painted minus truth, steps: two of them make a relation's error */
+  readonly signed: number;
+  /** error of chroma as a share of it; null where there is hardly any */
+  readonly strength: number | null;
   /** whether the true value lies inside the uncertainty that was stated */
   readonly inside: boolean;
 }
@@ -55,6 +59,8 @@ async function regionErrors(
       value: Math.abs(painted.value - truth.value),
       warmth: Math.abs(painted.warmth - truth.warmth),
       chroma: Math.abs(painted.chroma - truth.chroma),
+      signed: painted.value - truth.value,
+      strength: truth.chroma > 12 ? Math.abs(painted.chroma / truth.chroma - 1) : null,
       inside: Math.abs(painted.value - truth.value) <= uncertainty.value,
     };
   });
@@ -147,7 +153,7 @@ async function withWitness(
     if (!read) return [];
     const truth = paintIn(sheet, box, motif.widthMm);
     const value = Math.abs(read.painted.value - truth.value);
-    return [{ motif: motif.name, value, warmth: Math.abs(read.painted.warmth - truth.warmth), chroma: Math.abs(read.painted.chroma - truth.chroma), inside: value <= 1.645 * read.uncertainty.value }]; // prettier-ignore
+    return [{ motif: motif.name, value, warmth: Math.abs(read.painted.warmth - truth.warmth), chroma: Math.abs(read.painted.chroma - truth.chroma), signed: read.painted.value - truth.value, strength: truth.chroma > 12 ? Math.abs(read.painted.chroma / truth.chroma - 1) : null, inside: value <= 1.645 * read.uncertainty.value }]; // prettier-ignore
   });
 }
 

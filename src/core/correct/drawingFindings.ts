@@ -107,9 +107,9 @@ function wholeDrawing(
   make: (place: Place, amount: number, share: number) => Finding | null,
   loose: number,
 ): Finding[] {
-  const { offset, scale, rotationDegrees } = drift.global;
+  const { offset, scale, rotationDegrees, doubt } = drift.global;
   const told = Math.hypot(...offset) > WHOLE.mm * loose || Math.abs(scale - 1) > WHOLE.size * loose || Math.abs(rotationDegrees) > WHOLE.degrees * loose; // prettier-ignore
   if (!told) return [];
   const finding = make(placeOfBox([0, 0, width * mmPerPixel, height * mmPerPixel]), wholeOff(drift), 1);
-  return finding ? [{ ...finding, whole: drift.global, shift: { by: offset, doubt: 0.5 } }] : [];
+  return finding ? [{ ...finding, whole: drift.global, shift: { by: offset, doubt: doubt.mm } }] : [];
 }

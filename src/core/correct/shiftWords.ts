@@ -26,7 +26,7 @@ export function poseInWords({ tilt, scale }: { tilt: number; scale: number }): s
 }
 
 /** What is, not what should be: "4 mm low and 2 % large"; '' = as planned. */
-export function driftInWords({ offset: [x, y], scale, rotationDegrees: tilt }: GlobalDrift): string {
+export function driftInWords({ offset: [x, y], scale, rotationDegrees: tilt }: Omit<GlobalDrift, 'doubt'>): string {
   const out: string[] = [];
   if (Math.abs(x) >= LEAST_MM) out.push(`${whole(x)} mm too far ${x > 0 ? 'right' : 'left'}`);
   if (Math.abs(y) >= LEAST_MM) out.push(`${whole(y)} mm ${y > 0 ? 'low' : 'high'}`);

@@ -39,7 +39,7 @@ const rowsOf: Record<TableName, (reading: ReadingDetail) => Cell[][]> = {
     }),
   ], // prettier-ignore
   findings: ({ findings }) => [
-    ['number', 'kind', 'place', 'words', 'amount (steps, a*b* units or mm)', 'share', 'left (mm)', 'top (mm)', 'width (mm)', 'height (mm)', 'decision'],
+    ['number', 'kind', 'place', 'words', 'amount (steps or a*b* units or mm)', 'share', 'left (mm)', 'top (mm)', 'width (mm)', 'height (mm)', 'decision'],
     ...findings.map(({ index, kind, name, words, amount, share, region: { box }, decision }) => [index + 1, kind, name, words, round(amount), round(share), ...box.map((mm) => round(mm, 1)), decision]),
   ], // prettier-ignore
   relations: ({ account, masses }) => {

@@ -3,7 +3,7 @@ import type { Colours } from '../../photo';
 import type { Point } from '../../raster';
 import { driftInWords } from '../../correct';
 import { driftOf } from './drift';
-import { fieldOfGlobal, middleOf, onGrid, shiftAt, type GlobalDrift } from './field';
+import { fieldOfGlobal, middleOf, onGrid, shiftAt } from './field';
 import { throughLandmarks } from './landmarks';
 
 const [W, H, MM] = [400, 300, 1];
@@ -67,7 +67,7 @@ describe('drift', () => {
   });
 
   test('the whole drawing: offset, size and turn, even where values are the other way round', () => {
-    const pose: GlobalDrift = { offset: [2.5, -3], scale: 1.02, rotationDegrees: -1.5 };
+    const pose = { offset: [2.5, -3] as Point, scale: 1.02, rotationDegrees: -1.5 };
     const field = fieldOfGlobal(pose, [W / 2, H / 2], { columns: W, rows: H, cellMm: 1 });
     const shift = ([x, y]: Point) => shiftAt(field, x, y);
     const drift = driftOf(
@@ -106,7 +106,7 @@ describe('drift', () => {
       coloursFrom(() => 6),
       SIZE,
     );
-    expect(drift.global).toEqual({ offset: [0, 0], scale: 1, rotationDegrees: 0 });
+    expect(drift.global).toMatchObject({ offset: [0, 0], scale: 1, rotationDegrees: 0 });
     expect(Math.max(...drift.confidence)).toBeLessThan(0.5);
   });
 

@@ -30,7 +30,7 @@ const sized = <S extends Search & { px: number; sigma?: number }>(step: S, unit:
   sigma: (step.sigma ?? 0) * unit,
 });
 const STILL = 0.0002; // precision of "it has not moved", which every cell has
-const SURE = 0.006; // precision at which a shift is right within a millimetre more often than not
+const SURE = 0.0012; // precision at which a shift is right within a millimetre more often than not
 
 /**
  * The drift field by matching contours coarse to fine: first what the whole drawing shares, then every place by itself.

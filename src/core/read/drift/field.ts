@@ -5,9 +5,11 @@ export interface GlobalDrift {
   readonly offset: Point;
   readonly scale: number;
   readonly rotationDegrees: number;
+  /** one sigma of each */
+  readonly doubt: { readonly mm: number; readonly scale: number; readonly degrees: number };
 }
 
-export const NO_DRIFT: GlobalDrift = { offset: [0, 0], scale: 1, rotationDegrees: 0 };
+export const NO_DRIFT: GlobalDrift = { offset: [0, 0], scale: 1, rotationDegrees: 0, doubt: { mm: 9, scale: 0.05, degrees: 4 } }; // prettier-ignore
 
 /** Where places of the plan lie in the painting, minus where the plan puts them: mm, known at the middles of cells. */
 export interface Field {
@@ -61,7 +63,7 @@ export function shiftPlanes(
 
 /** The global part, on cells. @param middle of the canvas, mm */
 export function fieldOfGlobal(
-  { offset, scale, rotationDegrees }: GlobalDrift,
+  { offset, scale, rotationDegrees }: Omit<GlobalDrift, 'doubt'>,
   [cx, cy]: Point,
   grid: { columns: number; rows: number; cellMm: number },
 ): Field {

@@ -3,6 +3,7 @@ import type { GlobalDrift } from './field';
 import type { Matches } from './match';
 
 const LEAST_AGREEING = 0.4; // of what is known that must agree: less and there is no drawing in common
+const CLEAR = 6; // sigmas
 const HELD = 0.002; // of all that is known
 const ROUNDS = 9;
 const SAME_MM = 1.5; // from the common place: what moved further moved by itself
@@ -20,6 +21,7 @@ export function globalOf(
   const { columns, dx, dy, xx, xy, yy } = matches;
   let v = [0, 0, 0, 0];
   let agreeing = 0;
+  let spread: GlobalSpread = { squares: 0, says: 0, inverse: [] };
   let total = 0;
   for (let i = 0; i < xx.length; i++) total += xx[i] + yy[i];
   if (total <= 0) return null;
@@ -27,6 +29,7 @@ export function globalOf(
     const width = SAME_MM * (1 + 6 * 0.5 ** round); // first everything has a say, in the end only what agrees
     const n = new Float64Array(20); // rows of the normal equations: four coefficients and the right side
     agreeing = 0;
+    let [squares, says] = [0, 0];
     for (let i = 0; i < xx.length; i++) {
       const trace = xx[i] + yy[i];
       if (trace <= 0) continue;
@@ -37,6 +40,8 @@ export function globalOf(
       const off2 = (xx[i] * ox * ox + 2 * xy[i] * ox * oy + yy[i] * oy * oy) / trace;
       const say = 1 / (1 + off2 / (width * width)) ** 2;
       agreeing += say * trace;
+      squares += say * trace * off2;
+      says += (say * trace) ** 2;
       const [a, b, c] = [say * xx[i], say * xy[i], say * yy[i]];
       // Design: dx = o1 + s x - r y, dy = o2 + s y + r x; only the upper half is summed.
       const [sx, sy, rx, ry] = [a * x + b * y, b * x + c * y, b * x - a * y, c * x - b * y];
@@ -62,12 +67,34 @@ export function globalOf(
     const next = solveLinear(rows, [n[4], n[9], n[14], n[19]]);
     if (!next) return null;
     v = next;
+    spread = { squares, says, inverse: [0, 2, 3].map((p) => solveLinear(rows, [0, 1, 2, 3].map((q) => +(q === p)))?.[p] ?? 0) }; // prettier-ignore
   }
   if (agreeing < LEAST_AGREEING * total) return null;
   const [ox, oy, s, r] = v;
+  const doubt = doubtFrom(spread, agreeing);
+  // A loose block-in scatters: what does not stand well clear of that is no move of the whole.
+  const clear = (size: number, sigma: number) => Math.abs(size) > CLEAR * sigma;
+  const scale = Math.hypot(1 + s, r);
+  const turn = (Math.atan2(r, 1 + s) * 180) / Math.PI;
   return {
-    offset: [ox, oy],
-    scale: Math.hypot(1 + s, r),
-    rotationDegrees: (Math.atan2(r, 1 + s) * 180) / Math.PI,
+    offset: clear(Math.hypot(ox, oy), doubt.mm) ? [ox, oy] : [0, 0],
+    scale: clear(scale - 1, doubt.scale) ? scale : 1,
+    rotationDegrees: clear(turn, doubt.degrees) ? turn : 0,
+    doubt,
   };
+}
+
+/** What is left of the fit: weighted squared residuals, squared weights, and the diagonal of the inverse normal matrix. */
+interface GlobalSpread {
+  readonly squares: number;
+  readonly says: number;
+  readonly inverse: readonly number[];
+}
+const ALIKE = 8; // cells under one window: they are one look
+
+/** One sigma of each part, from how far the matches scatter about it (weighted least squares, cells of one window counted once). */
+function doubtFrom({ squares, says, inverse }: GlobalSpread, weight: number): GlobalDrift['doubt'] {
+  const variance = (squares / weight) * (says / weight) * ALIKE;
+  const [mm, scale, turn] = inverse.map((v) => Math.sqrt(Math.max(0, variance * v)));
+  return { mm, scale, degrees: (turn * 180) / Math.PI };
 }

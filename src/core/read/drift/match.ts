@@ -13,7 +13,7 @@ export interface Matches {
   readonly xx: Float32Array;
   readonly xy: Float32Array;
   readonly yy: Float32Array;
-  /** agreement of the contours: 1 = the same, a half = as good as nothing there */
+  /** agreement of the contours, -1..1 */
   readonly agreement: Float32Array;
 }
 
@@ -29,6 +29,7 @@ export interface Search {
 const STAY = 0.0006; // of agreement a place must gain for every mm2 it is moved: of several like places the nearest
 const APERTURE = 0.15; // of the steepest fall: a direction in which it falls less is not known
 const LEAST_ENERGY = 0.004; // mean squared contour in a window below which there is nothing to find
+const FLOOR = 0.1; // of the plan's contours: with less of them painted the agreement fades
 
 /** The painting's contours as they lie under the known field, on the plan's pixels. */
 function laidUnder(contours: Contours, known: Field): Contours {
@@ -171,7 +172,6 @@ export function matchContours(
     return data;
   };
   const planEnergy = softEnergy(plan);
-  const perPlan = planEnergy.map((v) => 1 / (v + LEAST_ENERGY));
   const paintEnergy = softEnergy(paint);
   const scores: Float32Array[] = [];
   const top = new Float32Array(count).fill(-Infinity);
@@ -193,8 +193,9 @@ export function matchContours(
           const right = x + u + 1 < 0 ? 0 : x + u + 1 < columns ? x + u + 1 : columns - 1;
           const high = paintEnergy[above + left] + fx * (paintEnergy[above + right] - paintEnergy[above + left]);
           const low = paintEnergy[below + left] + fx * (paintEnergy[below + right] - paintEnergy[below + left]);
-          // How much of the plan's contours is explained: 1 = all of them and nothing else, below 0 = something else.
-          out[i] = perPlan[i] * (2 * out[i] - (high + fy * (low - high)));
+          // Normalised correlation; the floor under the painting's part follows the plan's, so that it favours no shift.
+          const own = planEnergy[i] + 1e-6;
+          out[i] /= Math.sqrt(own * (high + fy * (low - high) + FLOOR * own));
           if (out[i] - stay > top[i]) {
             top[i] = out[i] - stay;
             bestOf[i] = scores.length;
@@ -210,7 +211,7 @@ export function matchContours(
     const best = bestOf[i];
     const sx = (best % side) - most;
     const sy = Math.floor(best / side) - most;
-    const agreement = (scores[best][i] + 1) / 2;
+    const agreement = (scores[best][i] * planEnergy[i]) / (planEnergy[i] + LEAST_ENERGY);
     out.agreement[i] = agreement;
     out.dx[i] = sx * mm;
     out.dy[i] = sy * mm;

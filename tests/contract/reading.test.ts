@@ -1,0 +1,115 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import type { ReadingDetail } from '../../src/contract';
+import { ask, ended, paintingWithReference, photographSession, readWithCard, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+
+let server: Server;
+let paintingId: string;
+let photoId: string;
+let reading: ReadingDetail;
+beforeAll(async () => {
+  server = await startServer();
+  paintingId = await paintingWithReference(server);
+  const { photo } = await photographSession(server, paintingId, 3);
+  photoId = photo.id;
+  await ask(server, 'setImpression', { params: { photoId }, body: { words: 'the spout is wrong', places: [] } });
+  reading = await readWithCard(server, photoId, 3);
+});
+afterAll(() => server.stop());
+
+const get = (path: string) => fetch(`${server.url}/api${path}`);
+const account = () => {
+  if (!reading.account) throw new Error('no account');
+  return reading.account;
+};
+
+describe('the drawing', () => {
+  test('the spout that the simulator put 7 mm to the left is asked to go back', () => {
+    const spout = reading.findings.find(({ kind, region: { box } }) => kind === 'drawing' && box[0] < 70 && box[1] < 130); // prettier-ignore
+    expect(spout?.shift?.by[0]).toBeLessThan(-3);
+    expect(spout?.instruction).toMatch(/further right/);
+    expect(Math.abs(account().drawing.global.scale - 1)).toBeLessThan(0.01);
+    expect(Math.hypot(...account().drawing.global.offset)).toBeLessThan(2);
+  });
+
+  test('taken, it is checked in millimetres against the next photograph', async () => {
+    const spout = reading.findings.find(({ kind }) => kind === 'drawing');
+    await ask(server, 'decide', { params: { photoId, index: spout?.index ?? -1 }, body: { decision: 'taken' } });
+    const later = await photographSession(server, paintingId, 5);
+    await readWithCard(server, later.photo.id, 5);
+    const { corrections } = await ask(server, 'getPainting', { params: { paintingId } });
+    const taken = corrections.find(({ kind }) => kind === 'drawing');
+    expect(taken?.difference).toBeGreaterThan(3);
+    expect(['settled', 'closer']).toContain(taken?.checks[0].verdict);
+    expect(Math.abs(taken?.checks[0].difference ?? 99)).toBeLessThan(taken?.difference ?? 0);
+  });
+
+  test('landmarks overrule what was found once it is read again; a point off the canvas is refused in words', async () => {
+    const outside = await send(server, 'setLandmarks', { params: { photoId }, body: { landmarks: [{ name: '', plan: [10, 10], painted: [480, 10] }] } }); // prettier-ignore
+    expect((await refusal(outside)).detail).toMatch(/outside the canvas of 400 x 300 mm\. Nothing was changed/);
+    const landmarks = [{ name: 'lid', plan: [140, 45] as [number, number], painted: [149, 45] as [number, number] }];
+    const photo = await ask(server, 'setLandmarks', { params: { photoId }, body: { landmarks } });
+    expect(photo.landmarks).toEqual(landmarks);
+    expect((await ask(server, 'getReading', { params: { photoId } })).stale).toBe(true);
+    expect((await ended(server, await ask(server, 'readPhoto', { params: { photoId } }))).state).toBe('done');
+    const again = await ask(server, 'getReading', { params: { photoId } });
+    const near = again.account?.drawing.points.reduce((best, point) => (Math.hypot(point.at[0] - 140, point.at[1] - 45) < Math.hypot(best.at[0] - 140, best.at[1] - 45) ? point : best)); // prettier-ignore
+    expect(near?.shift[0]).toBeGreaterThan(5);
+    await ask(server, 'setLandmarks', { params: { photoId }, body: { landmarks: [] } });
+  });
+});
+
+describe('values and colour of the whole', () => {
+  test('relations, patterns, families and range are told in the plan’s own numbers', () => {
+    const { relations, patterns, range, families } = account();
+    expect(relations.length).toBeGreaterThan(10);
+    const firstStraight = relations.findIndex(({ reversed }) => !reversed);
+    expect(relations.slice(firstStraight).some(({ reversed }) => reversed)).toBe(false);
+    expect(patterns.two.share).toBeGreaterThan(0.9);
+    expect(patterns.tones.tones).toBe(5);
+    expect(range.painted.darkest).toBeLessThan(range.painted.lightest);
+    // The simulator painted the wall eight units too warm: the lights lean warm against the shadows.
+    expect((families?.warmth.painted ?? 0) - (families?.warmth.planned ?? 0)).toBeGreaterThan(2);
+  });
+
+  test('the map comes as a picture twice its height', async () => {
+    const response = await get(`/photos/${photoId}/differences.png`);
+    expect(response.headers.get('content-type')).toBe('image/png');
+    const png = Buffer.from(await response.arrayBuffer());
+    const [width, height] = [png.readUInt32BE(16), png.readUInt32BE(20)];
+    expect(height / 2 / width).toBeCloseTo(0.75, 1);
+  });
+});
+
+describe('what leaves the house', () => {
+  test('the whole reading as JSON names its units', async () => {
+    const response = await get(`/photos/${photoId}/reading.json`);
+    expect(response.headers.get('content-disposition')).toContain('reading.json');
+    const whole = (await response.json()) as { units: Record<string, string>; reading: ReadingDetail; painting: { widthMm: number } }; // prettier-ignore
+    expect(whole.units.value).toMatch(/Munsell/);
+    expect(whole.painting.widthMm).toBe(400);
+    expect(whole.reading.masses.length).toBe(reading.masses.length);
+  });
+
+  test.each(['masses', 'findings', 'relations'])('a table of %s holds a row for each', async (table) => {
+    const text = await (await get(`/photos/${photoId}/reading.csv?table=${table}`)).text();
+    const rows = text.trimEnd().split('\r\n');
+    const now = await ask(server, 'getReading', { params: { photoId } });
+    const count = table === 'masses' ? now.masses.length : table === 'findings' ? now.findings.length : (now.account?.relations.length ?? 0); // prettier-ignore
+    expect(rows).toHaveLength(count + 1);
+    const columns = rows[0].split(',').length;
+    // No cell of these has a quoted comma in the demo: every row is as wide as the head.
+    for (const row of rows) expect(row.replace(/"[^"]*"/g, 'x').split(',')).toHaveLength(columns);
+  });
+
+  test('a table that is not known is refused', async () => {
+    const response = await get(`/photos/${photoId}/reading.csv?table=secrets`);
+    expect(response.status).toBe(422);
+  });
+});
+
+test('the first guess stands, with its time', async () => {
+  const again = await ask(server, 'setImpression', { params: { photoId }, body: { words: 'I knew it', places: [] } });
+  expect(again.impression?.words).toBe('the spout is wrong');
+  const { createdAt } = await ask(server, 'getReading', { params: { photoId } });
+  expect((again.impression?.at ?? 'z') < createdAt).toBe(true);
+});
