@@ -1,4 +1,4 @@
-import type { Decision, Job, Place, Quality, ReadingDetail } from '../../contract';
+import { Account, type Decision, type Job, type Place, type Quality, type ReadingDetail } from '../../contract';
 import {
   instruction,
   isLoud,
@@ -199,7 +199,8 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
       return `A light you meant to keep is ${stepsInWords(steps)} darker than planned: ${name}.`;
     }),
     change: kept.change ?? null,
-    account: (kept.account ?? null) as unknown as ReadingDetail['account'],
+    // An account kept by an earlier method may have another shape: it is then told by reading again.
+    account: Account.safeParse(kept.account).data ?? null,
     recheck: await recheckOf(studio.db, { kept, photo, painting }),
     blurMm: kept.blurMm,
     // Readings made before costs were told kept sentences only.

@@ -56,7 +56,7 @@ export function ValueLadder({
             <tr key={mass.id} style={{ borderTop: '1px solid var(--rule)' }}>
               <th scope="row" className={`max-w-40 truncate pr-3 text-left ${off ? 'font-semibold' : 'font-normal'}`}>
                 {onChoose ? (
-                  <button className="border-0 bg-transparent p-0 text-left" onClick={() => onChoose(mass)}>
+                  <button className="min-h-6 border-0 bg-transparent p-0 text-left" onClick={() => onChoose(mass)}>
                     {mass.name}
                   </button>
                 ) : (

@@ -71,7 +71,9 @@ export function ShowMe({
     kind === 'value' || kind === 'drawing' ? scale.show(one.value) : kind === 'temperature' ? figure(one.warmth, 0) : one.chroma.toFixed(0); // prettier-ignore
   const what = kind === 'value' || kind === 'drawing' ? 'value' : kind === 'temperature' ? 'warmth' : 'chroma';
   const section = useRef<HTMLElement>(null);
-  useEffect(() => section.current?.scrollIntoView({ block: 'nearest' }), [finding.index]);
+  useEffect(() => {
+    section.current?.scrollIntoView({ block: 'nearest' });
+  }, [finding.index]);
   return (
     <section ref={section} aria-label="What it rests on" className="my-2" data-testid="show-me">
       <div className="flex gap-3">

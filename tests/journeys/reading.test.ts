@@ -1,0 +1,170 @@
+import type { Browser, Locator, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { ask, paintingWithReference, photographSession, readWithCard, startServer, type Server } from '../server';
+import { axeFaults, complaintsOf, drag, openBrowser, sticksOut } from './browser';
+
+let server: Server;
+let browser: Browser;
+let page: Page;
+let complaints: string[];
+let id: string;
+let photoId: string;
+beforeAll(async () => {
+  server = await startServer();
+  id = await paintingWithReference(server);
+  photoId = (await photographSession(server, id, 3)).photo.id;
+  await readWithCard(server, photoId, 3);
+  browser = await openBrowser();
+  page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(25_000);
+  complaints = complaintsOf(page);
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const button = (name: RegExp | string): Locator => page.getByRole('button', { name, exact: typeof name === 'string' });
+const slip = () => page.getByRole('region', { name: 'Findings and verdicts' });
+const plan = () => page.getByRole('img', { name: 'The plan' });
+const flat = () => page.getByRole('img', { name: 'The painting, flat' });
+const open = async (subject = '') => {
+  await page.goto(`${server.url}/painting/${id}/wall/1${subject && `?read=${subject}`}`);
+  await flat().waitFor();
+};
+const tapAt = async (picture: Locator, [x, y]: readonly [number, number]) => {
+  const box = await picture.boundingBox();
+  if (!box) throw new Error('no picture');
+  await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
+};
+
+describe('reading a session on the wall', () => {
+  test('drawing, values and temperature each have their words, their map and their table', async () => {
+    await open();
+    await button('Drawing').click();
+    await slip()
+      .getByText(/The whole drawing sits where it is planned/)
+      .waitFor();
+    expect(await page.getByRole('table', { name: /Drawing by mass/ }).count()).toBe(1);
+    await button('Values').click();
+    await slip()
+      .getByText(/Light and shadow fall as planned over \d+ %/)
+      .waitFor();
+    await page.locator('[data-testid=map-value] path').first().waitFor({ state: 'attached' });
+    expect(await page.getByRole('table', { name: /Relations between neighbours/ }).count()).toBe(1);
+    await page.keyboard.press(']');
+    await slip()
+      .getByText(/Colour has \d+ % of the planned strength/)
+      .waitFor();
+    await button('Stronger or greyer').click();
+    await page.locator('[data-testid=map-chroma] path').first().waitFor({ state: 'attached' });
+    expect(new URL(page.url()).searchParams.get('read')).toBe('temperature');
+  });
+
+  test('a table is sorted by any column with the keyboard', async () => {
+    await open('values');
+    const table = page.getByRole('table', { name: /Values by mass/ });
+    const names = () => table.locator('tbody th').allInnerTexts();
+    const head = table.getByRole('columnheader', { name: 'Mass' });
+    await head.getByRole('button').focus();
+    await page.keyboard.press('Enter');
+    expect(await head.getAttribute('aria-sort')).toBe('ascending');
+    const up = await names();
+    expect(up).toEqual([...up].sort((a, b) => a.localeCompare(b)));
+    await page.keyboard.press('Enter');
+    expect(await names()).toEqual([...up].sort((a, b) => b.localeCompare(a)));
+  });
+
+  test('from a sentence to both patches and the numbers; from a place to its sentences', async () => {
+    await open();
+    await slip().locator('.row-button').first().click();
+    const shown = page.getByTestId('show-me');
+    await shown.getByText(/plan: (value|warmth|chroma)/).waitFor();
+    expect(await shown.getByRole('img').count()).toBe(2);
+    await page.keyboard.press('Escape');
+    // The wall right of the pot: the simulator painted it eight units too warm.
+    await tapAt(flat(), [0.75, 0.2]);
+    await page
+      .getByTestId('about-place')
+      .getByText(/cooler/)
+      .waitFor();
+  });
+
+  test('a difference is taken out of the picture, and put back', async () => {
+    await open();
+    await slip().locator('.row-button').first().click();
+    await button('What if it were as planned?').click();
+    await page.getByText('With 1 taken out').waitFor();
+    await page.getByText('As painted, session 1').waitFor();
+    await button('Put it back as painted').click();
+    await page
+      .getByText(/^Session 1/)
+      .first()
+      .waitFor();
+    expect(await page.getByText('With 1 taken out').count()).toBe(0);
+  });
+
+  test('a line tells its gradient, spots are strung, four points make a proportion, an outline is measured', async () => {
+    await open();
+    await button('Line').click();
+    await drag(page, plan(), [[0.22, 0.5], [0.42, 0.55]]); // prettier-ignore
+    await page
+      .getByTestId('line-result')
+      .getByText(/Over 100 mm it runs/)
+      .waitFor();
+    await button('String').click();
+    for (const at of [[0.25, 0.5], [0.9, 0.9], [0.55, 0.65]] as const) await tapAt(plan(), at); // prettier-ignore
+    await slip()
+      .getByText(/Light to dark, planned: 1, 3, 2/)
+      .waitFor();
+    await button('Compare').click();
+    for (const at of [[0.31, 0.17], [0.31, 0.72], [0.05, 0.6], [0.95, 0.6]] as const) await tapAt(flat(), at); // prettier-ignore
+    await page.getByTestId('compare-result').getByText('A B : C D').waitFor();
+    await button('Outline').click();
+    await drag(page, flat(), [[0.7, 0.1], [0.9, 0.1], [0.9, 0.3], [0.7, 0.3]]); // prettier-ignore
+    await page
+      .getByTestId('outline-result')
+      .getByText(/Warmth .* planned/)
+      .waitFor();
+  });
+
+  test('a landmark is shown on both pictures, moved by key, kept, and read anew', async () => {
+    await open();
+    await button('Landmarks').click();
+    await page.getByLabel('snap to the nearest contour').uncheck();
+    await tapAt(plan(), [0.115, 0.31]);
+    await slip().getByText('Now tap the same point on the painting.').waitFor();
+    await tapAt(flat(), [0.095, 0.3]);
+    const magnifier = page.getByRole('button', { name: /^On the painting: 38\.0 mm across/ });
+    await magnifier.focus();
+    await page.keyboard.press('ArrowRight');
+    await page.getByRole('button', { name: /^On the painting: 38\.5 mm across/ }).waitFor();
+    await page.getByLabel('Name of the landmark').fill('spout');
+    await button('Keep 1 and read again').click();
+    await expect.poll(async () => (await ask(server, 'getReading', { params: { photoId } })).stale, { timeout: 25_000 }).toBe(false); // prettier-ignore
+    const { sessions } = await ask(server, 'getPainting', { params: { paintingId: id } });
+    expect(sessions[0].photos[0].landmarks).toMatchObject([{ name: 'spout' }]);
+  });
+
+  test('guess first: the numbers wait until something is said, and both are kept', async () => {
+    await open();
+    await button('Guess first').click();
+    await page.getByLabel('What bothers you, looking at it now?').fill('the wall is too warm');
+    expect(await slip().locator('.row-button').count()).toBe(0);
+    await button('Keep my guess').click();
+    await slip().getByText('“the wall is too warm”').waitFor();
+    expect(await slip().locator('.row-button').count()).toBeGreaterThan(3);
+    await button('Guess first').click();
+  });
+
+  test('nothing sticks out on a phone, axe finds nothing serious, and no page complains', async () => {
+    for (const subject of ['', 'drawing', 'values', 'temperature']) {
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await open(subject);
+      expect(await axeFaults(page)).toEqual([]);
+      await page.setViewportSize({ width: 390, height: 844 });
+      expect(await sticksOut(page)).toBe(false);
+    }
+    expect(complaints).toEqual([]);
+  });
+});
