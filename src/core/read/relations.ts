@@ -148,7 +148,7 @@ export interface Gap {
   /** it was painted like what surrounds it rather than like the open area */
   readonly filled: boolean;
 }
-const SAME_STUFF = 11; // CIEDE2000 between a gap and the open area, as planned
+const SAME_STUFF = 7; // CIEDE2000 between a gap and the open area, as planned
 
 /** Gaps: small masses of the colour of a larger one that they do not touch. */
 export function gapsOf(masses: MassMap, read: readonly MassReading[], mmPerPixel: number): Gap[] {

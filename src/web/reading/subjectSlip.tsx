@@ -5,6 +5,7 @@ import { useScale } from '../settings';
 import { figure, plural } from '../words';
 import type { Mapped } from './differenceField';
 import { LENGTHENED } from './driftMarks';
+import type { PatternName } from './patternPlaces';
 import type { Subject } from './subjects';
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
@@ -172,13 +173,18 @@ export function ColourWords({ reading: { account, masses }, onMass }: Props) {
 }
 
 /** What the map on the flat shows; chosen by word. */
-export const MAPS: Partial<Record<Subject, readonly { readonly of: Mapped; readonly words: string }[]>> = {
-  values: [{ of: 'value', words: 'Lighter or darker' }],
-  temperature: [
-    { of: 'warmth', words: 'Warmer or cooler' },
-    { of: 'chroma', words: 'Stronger or greyer' },
-  ],
-};
+export const MAPS: Partial<Record<Subject, readonly { readonly of: Mapped | PatternName; readonly words: string }[]>> =
+  {
+    values: [
+      { of: 'value', words: 'Lighter or darker' },
+      { of: 'two', words: 'Two values' },
+      { of: 'tones', words: 'Pattern' },
+    ],
+    temperature: [
+      { of: 'warmth', words: 'Warmer or cooler' },
+      { of: 'chroma', words: 'Stronger or greyer' },
+    ],
+  };
 
 /** Extremes of plan and painting, on the painter's scale. */
 export function RangeLine({ account }: { account: Account }) {

@@ -32,6 +32,8 @@ interface Props {
   readonly subject: Subject;
   readonly listed: readonly FindingOfReading[];
   readonly openCount: number;
+  readonly more: boolean;
+  readonly onMore: (more: boolean) => void;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
   readonly mass: MassOfReading | null;

@@ -7,6 +7,7 @@ import { DifferenceField, useDifferences, type Mapped } from '../reading/differe
 import { DriftMarks, MassOutlines } from '../reading/driftMarks';
 import { useInquiry, type Side } from '../reading/inquiry';
 import { InquiryMarks, PlumbAndLevel } from '../reading/inquiryMarks';
+import { isPattern, PatternPlaces, type PatternName } from '../reading/patternPlaces';
 import { ReadingTables } from '../reading/readingTables';
 import { SUBJECTS, belongs, type Subject } from '../reading/subjects';
 import { MAPS } from '../reading/subjectSlip';
@@ -49,7 +50,8 @@ export function Wall() {
   const [chosen, setChosen] = useState<number | null>(null);
   const [mass, setMass] = useState<number | null>(null);
   const [whatIf, setWhatIf] = useState<readonly number[]>([]);
-  const [mapped, setMapped] = useState<Mapped | null>(null);
+  const [mapped, setMapped] = useState<Mapped | PatternName | null>(null);
+  const [more, setMore] = useState(false);
   const [plumb, setPlumb] = useState(false);
   const [outlines, setOutlines] = useState(false);
   const [marks, setMarks] = useState(true);
@@ -67,8 +69,9 @@ export function Wall() {
   const range = usePlanRange(left?.pixels);
   const maps = MAPS[subject] ?? [];
   const map = maps.find(({ of }) => of === mapped)?.of ?? maps[0]?.of ?? null;
-  const differences = useDifferences(photo, map !== null);
-  const open = (reading?.findings ?? []).filter((one) => one.loud && one.decision !== 'dismissed' && belongs(subject, one)); // prettier-ignore
+  const field = map && !isPattern(map) ? map : null;
+  const differences = useDifferences(photo, field !== null);
+  const open = (reading?.findings ?? []).filter((one) => (one.loud || more) && one.decision !== 'dismissed' && belongs(subject, one)); // prettier-ignore
   const read = (next: Subject) => {
     put('read', next === 'all' ? null : next);
     setChosen(null);
@@ -204,7 +207,12 @@ export function Wall() {
           under={(toPx) =>
             marks && (
               <>
-                {differences && map && <DifferenceField map={differences} of={map} painting={painting} toPx={toPx} />}
+                {reading?.account && map && isPattern(map) && (
+                  <PatternPlaces account={reading.account} name={map} painting={painting} toPx={toPx} moved={moved} />
+                )}
+                {differences && field && (
+                  <DifferenceField map={differences} of={field} painting={painting} toPx={toPx} />
+                )}
                 {outlined.length > 0 && <MassOutlines masses={outlined} painting={painting} toPx={toPx} />}
                 {subject === 'drawing' && reading?.account && (
                   <DriftMarks account={reading.account} painting={painting} toPx={toPx} />
@@ -288,6 +296,8 @@ export function Wall() {
               subject={subject}
               listed={listed}
               openCount={open.length}
+              more={more}
+              onMore={setMore}
               chosen={chosen}
               onChoose={setChosen}
               mass={chosenMass}

@@ -32,13 +32,26 @@ function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }
 }
 
 /** What the stage does not call for yet. */
-export function Waiting({ reading: { findings, stage } }: { reading: ReadingDetail }) {
+export function Waiting({
+  reading: { findings, stage },
+  more = false,
+  onMore,
+}: {
+  reading: ReadingDetail;
+  more?: boolean;
+  onMore?: (more: boolean) => void;
+}) {
   const waiting = findings.filter(({ loud, decision }) => !loud && !decision).length;
   if (waiting === 0) return null;
   return (
     <p className="small pt-1">
       {plural(waiting, 'more place')} {waiting === 1 ? 'waits' : 'wait'}: the stage “{stage}” does not call for{' '}
-      {waiting === 1 ? 'it' : 'them'} yet.
+      {waiting === 1 ? 'it' : 'them'} yet.{' '}
+      {onMore && (
+        <button className="line" aria-pressed={more} onClick={() => onMore(!more)}>
+          {more ? 'Leave them out' : 'Show them all the same'}
+        </button>
+      )}
     </p>
   );
 }
@@ -53,6 +66,9 @@ interface Props {
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
   readonly title: string;
+  /** also what the stage does not call for yet */
+  readonly more?: boolean;
+  readonly onMore?: (more: boolean) => void;
   /** what holds of the whole picture for the subject that is read */
   readonly words?: ReactNode;
   /** what stands under the chosen finding */
@@ -71,6 +87,8 @@ export function ReadingSlip({
   title,
   words,
   under,
+  more,
+  onMore,
 }: Props) {
   return (
     <>
@@ -120,7 +138,7 @@ export function ReadingSlip({
       {openCount > listed.length && (
         <p className="small pt-1">{plural(openCount - listed.length, 'smaller one')} under Decide.</p>
       )}
-      <Waiting reading={reading} />
+      <Waiting reading={reading} more={more} onMore={onMore} />
       {!words && <Verdicts detail={detail} number={number} />}
       {reading.coverage && (
         <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
