@@ -52,7 +52,7 @@ const rowsOf: Record<TableName, (reading: ReadingDetail) => Cell[][]> = {
 };
 
 /** One cell as RFC 4180 wants it; a name that a spreadsheet would take for a formula is made harmless. */
-function cell(value: Cell): string {
+export function cell(value: Cell): string {
   if (value === null) return '';
   if (typeof value === 'number') return String(value);
   const text = /^[=+\-@\t\r]/.test(value) ? `'${value}` : value;

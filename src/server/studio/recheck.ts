@@ -11,7 +11,7 @@ const STAYED = 0.35; // a mass that changed less itself was judged beside the ne
 export async function recheckOf(
   db: Knex,
   { kept, photo, painting }: { kept: Kept; photo: PhotoRow; painting: PaintingRow },
-): Promise<{ id: number; neighbour: number; steps: number }[]> {
+): Promise<Unsettled[]> {
   if (!kept.account) return [];
   const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
   const before = (await db('reading')
@@ -26,16 +26,32 @@ export async function recheckOf(
     .select('reading.result')
     .first()) as Pick<ReadingRow, 'result'> | undefined;
   if (!before) return [];
-  const earlier = (JSON.parse(before.result) as Kept).masses;
+  return unsettled(kept.masses, (JSON.parse(before.result) as Kept).masses, kept.account.relations);
+}
+
+type Mass = Pick<Kept['masses'][number], 'id' | 'at' | 'place' | 'painted'>;
+/** A mass, the neighbour that changed, and by how many steps. */
+export interface Unsettled {
+  readonly id: number;
+  readonly neighbour: number;
+  readonly steps: number;
+}
+
+/** The same from two readings' masses, each with its neighbour that changed most. */
+export function unsettled(
+  now: readonly Mass[],
+  earlier: readonly Mass[],
+  relations: readonly { readonly ids: readonly [number, number] }[],
+): Unsettled[] {
   // Another version of the plan may have cut other masses: each is found again by a point deep inside it.
   const changes = new Map(
-    kept.masses.flatMap((mass): [number, number][] => {
+    now.flatMap((mass): [number, number][] => {
       const was = earlier.find((one) => one.id === mass.id) ?? earlier.find(({ place }) => placeHolds(place, mass.at));
       return was ? [[mass.id, mass.painted.value - was.painted.value]] : [];
     }),
   );
-  const out = new Map<number, { id: number; neighbour: number; steps: number }>();
-  for (const { ids } of kept.account.relations)
+  const out = new Map<number, Unsettled>();
+  for (const { ids } of relations)
     for (const [id, neighbour] of [ids, [...ids].reverse()]) {
       const [own, steps] = [changes.get(id), changes.get(neighbour)];
       if (own === undefined || steps === undefined || Math.abs(steps) < CHANGED || Math.abs(own) > STAYED) continue;
