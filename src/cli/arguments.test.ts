@@ -125,6 +125,7 @@ describe('the readable report', () => {
       },
     ],
     edges: [],
+    drawing: { global: { offset: [-3, 0.2], scale: 1.02, rotationDegrees: 0 }, drift: [] },
     findings: [{ words: 'wall: half a step lighter.' }],
   } as unknown as ReadReport; // prettier-ignore
 
@@ -134,6 +135,7 @@ describe('the readable report', () => {
     expect(text).toContain('sure to 93 %');
     expect(text).toContain('taken out with patches of known grey; fall-off 0.60 stops. Sure to 0.12 step');
     expect(text).toContain('planned 5.00, painted 4.50, -0.50 +/- 0.13 step; warmth +2.0, chroma -3.3');
+    expect(text).toContain('The whole drawing sits 3 mm too far left and 2 % large.');
     expect(text).toMatch(/1 finding, biggest first.*\n1\. wall: half a step lighter\./);
   });
 
