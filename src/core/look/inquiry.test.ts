@@ -34,6 +34,8 @@ describe('a line across a passage', () => {
   test('an edge that is planned is no break', () => {
     const edge = along.map((mm) => (mm < 40 ? 7 : 4));
     expect(profileOf(along, edge, edge).breaks).toEqual([]);
+    const late = along.map((mm) => (mm < 46 ? 7 : 4));
+    expect(profileOf(along, edge, late).breaks).toEqual([]);
   });
 
   test('a stretch that runs the other way is told with its ends', () => {

@@ -46,6 +46,14 @@ function runs(values: readonly number[], ripple: number): [number, number][] {
   return turns.slice(1).map((to, k) => [turns[k], to]);
 }
 
+/** The plan's largest jump that way near a place: an edge that was painted a few millimetres off is no break. */
+function steepest(planned: readonly number[], at: number, { reach, way }: { reach: number; way: number }): number {
+  let most = 0;
+  for (let i = Math.max(0, at - 2 * reach); i <= at + 2 * reach && i + reach < planned.length; i++)
+    most = Math.max(most, way * (planned[i + reach] - planned[i]));
+  return most;
+}
+
 /**
  * What a line across a passage tells of its gradient.
  * @param along mm, rising; @param planned, @param painted values there, already smoothed over a stroke
@@ -58,8 +66,7 @@ export function profileOf(along: readonly number[], planned: readonly number[], 
   const breaks: { at: number; steps: number }[] = [];
   for (let i = 0; i + reach < along.length; i++) {
     const jump = painted[i + reach] - painted[i];
-    const meant = planned[i + reach] - planned[i];
-    if (Math.abs(jump) < JUMP || Math.abs(meant) > Math.abs(jump) / 2) continue;
+    if (Math.abs(jump) < JUMP || Math.abs(steepest(planned, i, { reach, way: Math.sign(jump) })) > Math.abs(jump) / 2) continue; // prettier-ignore
     const at = (along[i] + along[i + reach]) / 2;
     const last = breaks[breaks.length - 1];
     // One break is seen from several beginnings: its strongest counts.

@@ -64,18 +64,18 @@ export function ValueLadder({
                 )}
               </th>
               <td className="hidden p-0 sm:table-cell">
-                <svg width={WIDTH} height="20" aria-hidden="true" className="block">
+                <svg width={WIDTH} height="25" aria-hidden="true" className="block">
                   {ticks.map((t) => (
-                    <path key={t} d={`M${x(t)} 0V20`} stroke="var(--rule)" strokeWidth={t % 10 === 0 ? 1.4 : 1} />
+                    <path key={t} d={`M${x(t)} 0V25`} stroke="var(--rule)" strokeWidth={t % 10 === 0 ? 1.4 : 1} />
                   ))}
-                  <path d={`M${at(target.value)} 10H${at(painted.value)}`} stroke="var(--ink)" strokeWidth="1.6" />
+                  <path d={`M${at(target.value)} 12.5H${at(painted.value)}`} stroke="var(--ink)" strokeWidth="1.6" />
                   <path
-                    d={`M${at(painted.value - 2 * uncertainty.value)} 10H${at(painted.value + 2 * uncertainty.value)}`}
+                    d={`M${at(painted.value - 2 * uncertainty.value)} 12.5H${at(painted.value + 2 * uncertainty.value)}`}
                     stroke="var(--ink)"
                     strokeWidth="0.8"
                   />
-                  <path d={`M${at(target.value)} 3V17`} stroke="var(--ink)" strokeWidth="2.4" />
-                  <circle cx={at(painted.value)} cy="10" r="4" fill="var(--ink)" />
+                  <path d={`M${at(target.value)} 5.5V19.5`} stroke="var(--ink)" strokeWidth="2.4" />
+                  <circle cx={at(painted.value)} cy="12.5" r="4" fill="var(--ink)" />
                 </svg>
               </td>
               <td className="px-2 text-right">{scale.show(target.value)}</td>

@@ -1,5 +1,6 @@
 import type { Account, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
+import { placePath } from '../wall/placePath';
 
 type ToPx = (at: Point) => Point;
 const LEAST_MM = 1; // a shorter shift is a hand's own wander
@@ -48,20 +49,7 @@ export function MassOutlines({
   toPx: ToPx;
   moved?: (at: Point) => Point;
 }) {
-  const d = masses
-    .flatMap(({ place }) => place.outlines)
-    .map(
-      (outline) =>
-        `M${outline
-          .map(([x, y]) => {
-            const [dx, dy] = moved?.([x, y]) ?? [0, 0];
-            return toPx([(x + dx) / painting.widthMm, (y + dy) / painting.heightMm])
-              .map((v) => v.toFixed(1))
-              .join(' ');
-          })
-          .join('L')}Z`,
-    )
-    .join('');
+  const d = masses.map(({ place }) => placePath(place, painting, toPx, moved)).join('');
   return (
     <g fill="none" strokeLinejoin="round">
       <path d={d} stroke="#fff" strokeWidth="3" strokeOpacity=".75" />

@@ -55,11 +55,15 @@ export function LineResult({ from, to, ...pair }: Pair & { from: Point; to: Poin
       <p className="small">dashed: plan; unbroken: painted; from A to B in mm</p>
       <p className="serif mt-1">
         Over 100 mm it runs {running(slope.planned)} as planned, {running(slope.painted)} as painted.{' '}
-        {breaks.map(
-          ({ at, steps }) =>
-            `A break at ${Math.round(at)} mm: ${stepsInWords(steps)} ${steps > 0 ? 'lighter' : 'darker'} at once. `,
-        )}
-        {reversals.map(({ from: a, to: b }) => `It runs the other way from ${Math.round(a)} to ${Math.round(b)} mm. `)}
+        {breaks
+          .slice(0, 3)
+          .map(
+            ({ at, steps }) =>
+              `A break at ${Math.round(at)} mm: ${stepsInWords(steps)} ${steps > 0 ? 'lighter' : 'darker'} at once. `,
+          )}
+        {reversals
+          .slice(0, 2)
+          .map(({ from: a, to: b }) => `It runs the other way from ${Math.round(a)} to ${Math.round(b)} mm. `)}
         {Math.abs(furthest.steps) >= 0.15 &&
           `Furthest off at ${Math.round(furthest.at)} mm: ${stepsInWords(furthest.steps)} too ${furthest.steps > 0 ? 'light' : 'dark'}.`}
       </p>

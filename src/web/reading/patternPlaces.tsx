@@ -1,5 +1,6 @@
 import type { Account, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
+import { placePath } from '../wall/placePath';
 
 /** The pattern in two values, or in the plan's number of tones. */
 export type PatternName = keyof Account['patterns'];
@@ -22,19 +23,7 @@ export function PatternPlaces({
   return (
     <g data-testid={`pattern-${name}`}>
       {account.patterns[name].places.map(({ place, lighter }, i) => {
-        const d = place.outlines
-          .map(
-            (outline) =>
-              `M${outline
-                .map(([x, y]) => {
-                  const [dx, dy] = moved([x, y]);
-                  return toPx([(x + dx) / painting.widthMm, (y + dy) / painting.heightMm])
-                    .map((v) => v.toFixed(1))
-                    .join(' ');
-                })
-                .join('L')}Z`,
-          )
-          .join('');
+        const d = placePath(place, painting, toPx, moved);
         return (
           <g key={i} fillRule="evenodd" strokeLinejoin="round">
             <path d={d} fill={`url(#field-${lighter ? 'darker' : 'lighter'}-4)`} opacity=".8" />

@@ -2,6 +2,7 @@ import type { FindingOfReading } from '../../contract';
 import type { Point } from '../../core/raster';
 import { amountFigure, markOf } from '../marks/mark';
 import type { FrameSize } from './pictureFrame';
+import { placePath } from './placePath';
 
 interface Props {
   readonly findings: readonly FindingOfReading[];
@@ -51,19 +52,7 @@ function spread(
 
 /** Outline and field of each finding on the flat; nothing is written on a picture, numerals stand in the margin. */
 export function FindingMarks({ findings, chosen, canvas, toPx, size, leaders }: Props) {
-  const pathOf = ({ place }: FindingOfReading) =>
-    place.outlines
-      .map(
-        (outline) =>
-          `M${outline
-            .map(([x, y]) =>
-              toPx([x / canvas.widthMm, y / canvas.heightMm])
-                .map((v) => v.toFixed(1))
-                .join(' '),
-            )
-            .join('L')}Z`,
-      )
-      .join('');
+  const pathOf = ({ place }: FindingOfReading) => placePath(place, canvas, toPx);
   const anchored = findings.map((finding) => {
     const [x, y] = anchorOf(finding);
     const at = toPx([x / canvas.widthMm, y / canvas.heightMm]);

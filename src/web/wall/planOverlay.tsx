@@ -1,5 +1,6 @@
 import type { Painting, PaintingDetail, ReadingDetail, Reference } from '../../contract';
 import { placeHolds, type Point } from '../../core/raster';
+import { placePath } from './placePath';
 
 type ToPx = (at: Point) => Point;
 
@@ -65,19 +66,8 @@ export function Departures({
   painting: Painting;
   toPx: ToPx;
 }) {
-  return places.map(({ outlines }, i) => {
-    const d = outlines
-      .map(
-        (outline) =>
-          `M${outline
-            .map(([x, y]) =>
-              toPx([x / painting.widthMm, y / painting.heightMm])
-                .map((v) => v.toFixed(1))
-                .join(' '),
-            )
-            .join('L')}Z`,
-      )
-      .join('');
+  return places.map((place, i) => {
+    const d = placePath(place, painting, toPx);
     return (
       <g key={i} fill="none" fillRule="evenodd">
         <path d={d} stroke="#fff" strokeWidth="3" strokeOpacity=".8" />
