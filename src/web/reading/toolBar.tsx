@@ -16,12 +16,12 @@ export function ToolBar({
 }) {
   return (
     <div className="words" role="group" aria-label="Lines of inquiry">
-      {TOOLS.map(([tool, name, hint]) => (
+      {TOOLS.map(([tool, name, hint, hotkey]) => (
         <button
           key={tool}
           className="word"
           aria-pressed={inquiry.tool === tool}
-          title={hint}
+          title={`${hint} Key ${hotkey.toUpperCase()}.`}
           onClick={() => inquiry.choose(inquiry.tool === tool ? null : tool)}
         >
           {name}

@@ -150,6 +150,7 @@ export function WallSlip(props: Props) {
           </span>
         ))}
         {'.'}
+        {reading.planVersion !== null && ` Read against plan ${reading.planVersion}, method ${reading.algorithm}.`}
       </p>
     </>
   );

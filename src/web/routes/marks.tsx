@@ -71,6 +71,8 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['[ ]', 'findings, drawing, values, temperature'],
       ['L', 'plumb and level lines through the spot'],
       ['K', 'outlines of the masses'],
+      ['I V C', 'a line, a string of values, lengths compared'],
+      ['R F', 'landmarks, a region by outline'],
       ['S', 'squint'],
       ['G', 'grey'],
       ['2 to 9', 'so many values'],

@@ -5,7 +5,7 @@ import { useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { DifferenceField, useDifferences, type Mapped } from '../reading/differenceField';
 import { DriftMarks, MassOutlines } from '../reading/driftMarks';
-import { useInquiry, type Side } from '../reading/inquiry';
+import { TOOLS, useInquiry, type Side } from '../reading/inquiry';
 import { InquiryMarks, PlumbAndLevel } from '../reading/inquiryMarks';
 import { isPattern, PatternPlaces, type PatternName } from '../reading/patternPlaces';
 import { ReadingTables } from '../reading/readingTables';
@@ -97,6 +97,7 @@ export function Wall() {
   );
   useKeys({
     ...steps,
+    ...Object.fromEntries(TOOLS.map(([tool, , , hotkey]) => [hotkey, () => inquiry.choose(inquiry.tool === tool ? null : tool)])), // prettier-ignore
     s: () => change({ squint: !aids.squint }),
     g: () => change({ grey: !aids.grey }),
     m: () => setView({ ...view, mirror: !view.mirror }),

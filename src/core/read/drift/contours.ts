@@ -58,6 +58,35 @@ export function contoursOf(
   return { width, height, mmPerPixel, across, along };
 }
 
+type Size = { readonly width: number; readonly height: number };
+
+/** Value and colour shrunk by a whole factor. */
+export function shrunkColours({ value, a, b }: Colours, { width, height }: Size, factor: number): Colours {
+  const small = (data: Float32Array) => shrinkPlane({ width, height, data }, factor).data;
+  return factor <= 1 ? { value, a, b } : { value: small(value), a: small(a), b: small(b) };
+}
+
+/** 1 where anything under a shrunk pixel is not read. */
+export function shrunkMask(mask: Uint8Array, { width, height }: Size, factor: number): Uint8Array {
+  if (factor <= 1) return mask;
+  const [w, h] = [Math.floor(width / factor), Math.floor(height / factor)];
+  const out = new Uint8Array(w * h);
+  for (let y = 0; y < h * factor; y++)
+    for (let x = 0, i = y * width, row = Math.floor(y / factor) * w; x < w * factor; x++, i++)
+      if (mask[i]) out[row + ((x / factor) | 0)] = 1;
+  return out;
+}
+
+const shrunk = new WeakMap<Colours, { factor: number; small: Colours }>();
+/** {@link shrunkColours} of a plan, kept as long as the plan. */
+export function shrunkPlan(planned: Colours, size: Size, factor: number): Colours {
+  const before = shrunk.get(planned);
+  if (before?.factor === factor) return before.small;
+  const small = shrunkColours(planned, size, factor);
+  shrunk.set(planned, { factor, small });
+  return small;
+}
+
 // A plan is read against many photos: its contours are worked out once and go when it goes.
 const known = new WeakMap<Colours, Map<number, Contours>>();
 

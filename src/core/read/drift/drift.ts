@@ -1,6 +1,6 @@
 import type { Colours } from '../../photo';
 import type { Point } from '../../raster';
-import { contoursOf, planContours } from './contours';
+import { contoursOf, planContours, shrunkColours, shrunkMask, shrunkPlan } from './contours';
 import { fieldOfGlobal, NO_DRIFT, onGrid, onTop, type Field, type GlobalDrift } from './field';
 import { fuse } from './fuse';
 import { globalOf } from './global';
@@ -41,25 +41,31 @@ export function driftOf(
   painted: Colours,
   size: { width: number; height: number; mmPerPixel: number; unread?: Uint8Array },
 ): Drift {
+  const unit = Math.min(4, Math.max(0.5, (Math.max(size.width, size.height) * size.mmPerPixel) / USUAL));
+  const steps = STEPS.map((one) => sized(one, unit));
+  const first = sized(FAR, unit);
+  // Everything is looked at shrunk at least so far: shrunk once, the rest from there.
+  const base = Math.max(1, Math.round(Math.min(...steps.map(({ px }) => px)) / size.mmPerPixel));
+  const small = { width: Math.floor(size.width / base), height: Math.floor(size.height / base), mmPerPixel: size.mmPerPixel * base }; // prettier-ignore
+  const [plan, painting] = [shrunkPlan(planned, size, base), shrunkColours(painted, size, base)];
+  const unread = size.unread && shrunkMask(size.unread, size, base);
   const made = new Map<number, ReturnType<typeof contours>>();
   const contours = (factor: number) => ({
-    plan: planContours(planned, size, factor),
-    painting: contoursOf(painted, size, { factor, unread: size.unread }),
+    plan: planContours(plan, small, factor),
+    painting: contoursOf(painting, small, { factor, unread }),
   });
   const at = (px: number) => {
-    const factor = Math.max(1, Math.round(px / size.mmPerPixel));
+    const factor = Math.max(1, Math.round(px / small.mmPerPixel));
     const pair = made.get(factor) ?? contours(factor);
     made.set(factor, pair);
     return { ...pair, mm: pair.plan.mmPerPixel };
   };
   const middle: Point = [(size.width * size.mmPerPixel) / 2, (size.height * size.mmPerPixel) / 2];
-  const unit = Math.min(4, Math.max(0.5, (Math.max(size.width, size.height) * size.mmPerPixel) / USUAL));
-  const first = sized(FAR, unit);
   const far = at(first.px);
   let global = globalOf(matchContours(far.plan, far.painting, first, null), { middle, cellMm: first.cell * far.mm }) ?? NO_DRIFT; // prettier-ignore
   let field: Field | null = null;
   let precision: Float32Array = new Float32Array(0);
-  for (const step of STEPS.map((one) => sized(one, unit))) {
+  for (const step of steps) {
     const { plan, painting, mm } = at(step.px);
     const grid = { columns: Math.floor(plan.width / step.cell), rows: Math.floor(plan.height / step.cell), cellMm: step.cell * mm }; // prettier-ignore
     const known = field ? onGrid(field, grid) : fieldOfGlobal(global, middle, grid);

@@ -1,4 +1,4 @@
-import { shrinkPlane, type Plane } from '../../raster';
+import { sampleAt, shrinkPlane, type Plane } from '../../raster';
 import type { Contours } from './contours';
 import { shiftPlanes, type Field } from './field';
 
@@ -173,6 +173,16 @@ export function matchContours(
   };
   const planEnergy = softEnergy(plan);
   const paintEnergy = softEnergy(paint);
+  // Shifts of part of a cell recur: the painting's energy there is worked out once for each.
+  const shifted = new Map<number, Float32Array>();
+  const between = (px: number, py: number) => {
+    const before = shifted.get(py * cell + px);
+    if (before) return before;
+    const plane: Plane = { width: columns, height: rows, data: paintEnergy };
+    const fresh = paintEnergy.map((_, i) => sampleAt(plane, (i % columns) + px / cell, ((i / columns) | 0) + py / cell)); // prettier-ignore
+    shifted.set(py * cell + px, fresh);
+    return fresh;
+  };
   const scores: Float32Array[] = [];
   const top = new Float32Array(count).fill(-Infinity);
   const bestOf = new Int32Array(count);
@@ -184,18 +194,14 @@ export function matchContours(
       soften(out, spare, shape);
       const stay = STAY * (sx * sx + sy * sy) * mm * mm;
       const [u, v] = [Math.floor(sx / cell), Math.floor(sy / cell)];
-      const [fx, fy] = [sx / cell - u, sy / cell - v];
+      const there = between(sx - u * cell, sy - v * cell);
       for (let y = 0, i = 0; y < rows; y++) {
-        const above = Math.min(rows - 1, Math.max(0, y + v)) * columns;
-        const below = Math.min(rows - 1, Math.max(0, y + v + 1)) * columns;
+        const row = Math.min(rows - 1, Math.max(0, y + v)) * columns;
         for (let x = 0; x < columns; x++, i++) {
-          const left = x + u < 0 ? 0 : x + u < columns ? x + u : columns - 1;
-          const right = x + u + 1 < 0 ? 0 : x + u + 1 < columns ? x + u + 1 : columns - 1;
-          const high = paintEnergy[above + left] + fx * (paintEnergy[above + right] - paintEnergy[above + left]);
-          const low = paintEnergy[below + left] + fx * (paintEnergy[below + right] - paintEnergy[below + left]);
+          const column = x + u < 0 ? 0 : x + u < columns ? x + u : columns - 1;
           // Normalised correlation; the floor under the painting's part follows the plan's, so that it favours no shift.
           const own = planEnergy[i] + 1e-6;
-          out[i] /= Math.sqrt(own * (high + fy * (low - high) + FLOOR * own));
+          out[i] /= Math.sqrt(own * (there[row + column] + FLOOR * own));
           if (out[i] - stay > top[i]) {
             top[i] = out[i] - stay;
             bestOf[i] = scores.length;
