@@ -75,37 +75,34 @@ export function DifferenceField({
     };
     return [signed(1), signed(-1)];
   }, [map, of, from]);
-  const d = ({ coordinates }: { coordinates: number[][][][] }) =>
-    coordinates
-      .flat()
-      .map(
-        (ring) =>
-          `M${ring
-            .map(([x, y]) =>
-              toPx([x / map.width, y / map.height])
-                .map((v) => v.toFixed(1))
-                .join(' '),
-            )
-            .join('L')}Z`,
-      )
-      .join('');
+  // Drawn anew when the view moves, not at every move of the pointer over it.
+  const corners = [...toPx([0, 0]), ...toPx([1, 1])];
+  const paths = useMemo(() => {
+    const [x0, y0, x1, y1] = corners;
+    const [sx, sy] = [(x1 - x0) / map.width, (y1 - y0) / map.height];
+    const d = ({ coordinates }: { coordinates: number[][][][] }) =>
+      coordinates
+        .flat()
+        .map((ring) => `M${ring.map(([x, y]) => `${(x0 + x * sx).toFixed(1)} ${(y0 + y * sy).toFixed(1)}`).join('L')}Z`)
+        .join('');
+    return areas.map((bands) => bands.map(d));
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [areas, map, ...corners]);
   return (
     <g data-testid={`map-${of}`} aria-label={`${painting.title}: map of ${of}`}>
-      {areas.map((bands, sign) =>
-        bands.map((band, k) => {
+      {paths.map((bands, sign) =>
+        bands.map((band, k) =>
           // A band is drawn where the next one does not lie: fields never cross each other.
-          const path = d(band) + (k + 1 < bands.length ? d(bands[k + 1]) : '');
-          if (!d(band)) return null;
-          return (
+          band ? (
             <path
               key={`${sign}${k}`}
-              d={path}
+              d={band + (bands[k + 1] ?? '')}
               fillRule="evenodd"
               fill={`url(#field-${(sign === 0 ? more : less)[k]})`}
               opacity={0.75}
             />
-          );
-        }),
+          ) : null,
+        ),
       )}
     </g>
   );

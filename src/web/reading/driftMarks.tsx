@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { Account, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
 import { placePath } from '../wall/placePath';
@@ -49,7 +50,12 @@ export function MassOutlines({
   toPx: ToPx;
   moved?: (at: Point) => Point;
 }) {
-  const d = masses.map(({ place }) => placePath(place, painting, toPx, moved)).join('');
+  // Drawn anew when the view moves, not at every move of the pointer over it.
+  const d = useMemo(
+    () => masses.map(({ place }) => placePath(place, painting, toPx, moved)).join(''),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [masses, painting, moved, ...toPx([0, 0]), ...toPx([1, 1])],
+  );
   return (
     <g fill="none" strokeLinejoin="round">
       <path d={d} stroke="#fff" strokeWidth="3" strokeOpacity=".75" />
