@@ -26,6 +26,7 @@ describe('the studio', () => {
       units: 'inches',
       scale: 'white-is-0',
       scaleSteps: 9,
+      guessFirst: true,
       cardValues: null,
     } as const;
     expect(await ask(server, 'putSettings', { body: settings })).toEqual(settings);

@@ -109,6 +109,7 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await page.getByText('9 masses').waitFor();
     await page.getByRole('slider', { name: /masses$/ }).press('ArrowLeft');
     await page.getByRole('slider', { name: /masses$/ }).press('ArrowRight');
+    await page.waitForFunction(() => document.querySelectorAll('aside li').length === 10); // and the cut itself among the drawings
     await tap(stage(1), [0.5, 0.05]);
     const name = page.getByLabel('Name of the chosen mass');
     await name.fill('sky');

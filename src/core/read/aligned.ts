@@ -39,7 +39,8 @@ function drawnBack(
       out.value[i] = p * value[k] + q * value[k + 1] + r * value[k + width] + s * value[k + width + 1];
       out.a[i] = p * a[k] + q * a[k + 1] + r * a[k + width] + s * a[k + width + 1];
       out.b[i] = p * b[k] + q * b[k + 1] + r * b[k + width] + s * b[k + width + 1];
-      if (mask[k + (fx > 0.5 ? 1 : 0) + (fy > 0.5 ? width : 0)]) gone[i] = 1;
+      // What is not read stays unread where it lies, too: a rim must not creep in by the shift of its neighbours.
+      if (mask[i] || mask[k + (fx > 0.5 ? 1 : 0) + (fy > 0.5 ? width : 0)]) gone[i] = 1;
     }
   }
   return { painted: out, mask: gone };

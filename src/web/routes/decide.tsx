@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Departure, FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
 import { useAction, useReading } from '../api/queries';
@@ -86,6 +86,11 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
   );
   const [view, setView] = useState(WHOLE);
   const [adding, setAdding] = useState(false);
+  const pictures = useRef<HTMLDivElement>(null);
+  // A long list of findings has scrolled them away: there is nothing to draw on out of sight.
+  useEffect(() => {
+    if (adding) pictures.current?.scrollIntoView({ block: 'start' });
+  }, [adding]);
   const outline = useOutline();
   const deciding = useDeciding(detail, reading);
   const { onFlat } = useMoved(reading);
@@ -158,7 +163,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
           Add what only an eye sees <kbd>A</kbd>
         </button>
       </div>
-      <div className="flex min-w-0 flex-1 flex-col" style={{ minWidth: 'min(560px, 100%)' }}>
+      <div ref={pictures} className="flex min-w-0 flex-1 flex-col" style={{ minWidth: 'min(560px, 100%)' }}>
         <Pictures
           painting={painting}
           plan={planned}
