@@ -48,8 +48,8 @@ export const Account = z.object({
 /** A point the painter showed on both pictures. */
 export const Landmark = z.object({ name: z.string().trim().max(40), plan: Point, painted: Point });
 
-/** What the painter said bothers them before any number was shown; places on the canvas, mm. */
-export const Impression = z.object({ words: z.string().trim().max(600), places: z.array(Point).max(12) });
+/** What the painter said bothers them before any number was shown. */
+export const Impression = z.object({ words: z.string().trim().min(1, 'Say what bothers you.').max(600) });
 
 export type Account = z.infer<typeof Account>;
 export type Landmark = z.infer<typeof Landmark>;

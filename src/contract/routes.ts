@@ -169,7 +169,7 @@ export const ROUTES = {
   setImpression: route({
     method: 'put',
     path: '/photos/:photoId/impression',
-    summary: 'What bothers the painter, said before any number is shown; empty = nothing to say',
+    summary: 'What bothers the painter, said before any number is shown; the first one stands',
     body: Impression,
     response: Photo,
     status: 200,

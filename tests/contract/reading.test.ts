@@ -11,7 +11,7 @@ beforeAll(async () => {
   paintingId = await paintingWithReference(server);
   const { photo } = await photographSession(server, paintingId, 3);
   photoId = photo.id;
-  await ask(server, 'setImpression', { params: { photoId }, body: { words: 'the spout is wrong', places: [] } });
+  await ask(server, 'setImpression', { params: { photoId }, body: { words: 'the spout is wrong' } });
   reading = await readWithCard(server, photoId, 3);
 });
 afterAll(() => server.stop());
@@ -108,7 +108,7 @@ describe('what leaves the house', () => {
 });
 
 test('the first guess stands, with its time', async () => {
-  const again = await ask(server, 'setImpression', { params: { photoId }, body: { words: 'I knew it', places: [] } });
+  const again = await ask(server, 'setImpression', { params: { photoId }, body: { words: 'I knew it' } });
   expect(again.impression?.words).toBe('the spout is wrong');
   const { createdAt } = await ask(server, 'getReading', { params: { photoId } });
   expect((again.impression?.at ?? 'z') < createdAt).toBe(true);

@@ -48,16 +48,20 @@ function drawnBack(
 
 /**
  * Lays the flat over the plan along the drift: places are the plan's, values what was painted of each.
- * @param landmarks points the painter showed on both
+ * @param landmarks points the painter showed on both; @param drift where it is known already
  * @throws RangeError when they differ in size (a programming error: both come from flatSize)
  */
-export function align(flat: Flat, plan: Raster, landmarks: readonly Landmark[] = []): Aligned {
+export function align(
+  flat: Flat,
+  plan: Raster,
+  { landmarks = [], drift: known }: { landmarks?: readonly Landmark[]; drift?: Drift } = {},
+): Aligned {
   const { width, height } = flat.small;
   if (plan.width !== width || plan.height !== height)
     throw new RangeError(`plan ${plan.width} x ${plan.height}, flat ${width} x ${height}`);
   const size = { width, height, mmPerPixel: flat.canvas.widthMm / width };
   const planned = coloursOf(plan);
   const painted = coloursOf(flat.small);
-  const drift = throughLandmarks(driftOf(planned, painted, { ...size, unread: flat.mask }), landmarks);
+  const drift = known ?? throughLandmarks(driftOf(planned, painted, { ...size, unread: flat.mask }), landmarks);
   return { ...size, planned, drift, ...drawnBack(painted, flat.mask, drift, size) };
 }

@@ -2,7 +2,7 @@ import type { Flat } from '../photo';
 import { resizeMasses, type MassMap } from '../plan';
 import { type Box, type Raster, pixelsIn, placeHolds, placeOfBox, type Place } from '../raster';
 import { align, type Aligned } from './aligned';
-import type { Landmark } from './drift';
+import type { Drift, Landmark } from './drift';
 import { massDrawings, shiftOf, type MassDrawing, type Shift } from './drawing';
 import { differenceMap, type DifferenceMap } from './differenceMap';
 import { readMasses, type MassReading } from './massReading';
@@ -25,9 +25,14 @@ export const doubtOf = ({ light }: Flat): LightDoubt => ({ ...light.uncertainty,
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(
   flat: Flat,
-  { plan, masses, toleranceMm, landmarks }: { plan: Raster; masses: MassMap; toleranceMm?: number; landmarks?: readonly Landmark[] }, // prettier-ignore
+  {
+    plan,
+    masses,
+    toleranceMm,
+    ...where
+  }: { plan: Raster; masses: MassMap; toleranceMm?: number; landmarks?: readonly Landmark[]; drift?: Drift },
 ): Reading {
-  return readAligned(align(flat, plan, landmarks), masses, { light: doubtOf(flat), toleranceMm });
+  return readAligned(align(flat, plan, where), masses, { light: doubtOf(flat), toleranceMm });
 }
 
 /** The same for planes that lie over each other already. */

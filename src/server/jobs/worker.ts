@@ -147,17 +147,12 @@ function onPassages(findings: readonly Finding[], plan: PlannedPicture, { passag
 function findingsAfter(
   reading: Reading,
   change: UniformChange | null,
-  {
-    flat,
-    plan,
-    task,
-    landmarks,
-  }: { flat: Flat; plan: PlannedPicture; task: PlanTask; landmarks: Ask<'read'>['landmarks'] },
+  { flat, plan, task }: { flat: Flat; plan: PlannedPicture; task: PlanTask },
 ): Said[] {
   const light = doubtOf(flat);
   const { masses: map, picture } = plan;
   const ground = { massOf: map.massOf, ids: map.ids, uncertainty: light, tolerance: task.toleranceMm };
-  const again = () => readFlat({ ...flat, small: withoutChange(flat.small, change as UniformChange) }, { plan: picture, masses: map, toleranceMm: task.toleranceMm, landmarks }); // prettier-ignore
+  const again = () => readFlat({ ...flat, small: withoutChange(flat.small, change as UniformChange) }, { plan: picture, masses: map, toleranceMm: task.toleranceMm, drift: reading.aligned.drift }); // prettier-ignore
   const mmPerPixel = task.canvas.widthMm / map.width;
   const loose = new Set(task.loose.map((at) => map.ids[massAt(map, at, mmPerPixel)]));
   const own = weighed(findingsOf(change ? again() : reading, ground), { focal: task.focal, loose });
@@ -201,7 +196,7 @@ async function against(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: Pla
     change: change && ask.last ? changeInWords(change, ask.last.session) : null,
     lostLights: lostLights(reading, flat, { plan, task }),
     masses: reading.masses,
-    findings: findingsAfter(reading, change, { flat, plan, task, landmarks }),
+    findings: findingsAfter(reading, change, { flat, plan, task }),
     account: accountFor(reading, flat, { plan, task }),
     mapPng: await differencesPng(reading.map),
     places: ask.places.map((place): SeenPlace => {

@@ -37,8 +37,8 @@ async function gathered(studio: Studio, row: PhotoRow) {
 }
 
 /** The newest reading of an earlier session, whose flat tells what the light was; null where there is none. */
-async function sessionBefore(
-  { db }: Studio,
+export async function sessionBefore(
+  { db }: Pick<Studio, 'db'>,
   session: SessionRow,
 ): Promise<{ reading: ReadingRow; photo: PhotoRow; session: SessionRow } | null> {
   const reading = (await db('reading')

@@ -201,7 +201,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     change: kept.change ?? null,
     // An account kept by an earlier method may have another shape: it is then told by reading again.
     account: Account.safeParse(kept.account).data ?? null,
-    recheck: await recheckOf(studio.db, { kept, photo, painting }),
+    recheck: await recheckOf(studio, { kept, photo }),
     blurMm: kept.blurMm,
     // Readings made before costs were told kept sentences only.
     quality: kept.quality.map((line) => (typeof line === 'string' ? { words: line, cost: '' } : line)),

@@ -1,32 +1,21 @@
-import type { Knex } from 'knex';
 import { placeHolds } from '../../core/raster';
-import type { Kept } from './gathering';
-import type { PaintingRow, PhotoRow, ReadingRow, SessionRow } from './rows';
-import { rowOf } from './rows';
+import { sessionBefore, type Kept } from './gathering';
+import { rowOf, type PhotoRow, type SessionRow } from './rows';
+import type { Studio } from './studio';
 
 const CHANGED = 1; // steps a neighbour must have changed: need 44
 const STAYED = 0.35; // a mass that changed less itself was judged beside the neighbour as it was
 
 /** Masses that stayed while a neighbour changed by a step or more since the last session: their value stands beside something else now. */
 export async function recheckOf(
-  db: Knex,
-  { kept, photo, painting }: { kept: Kept; photo: PhotoRow; painting: PaintingRow },
+  studio: Pick<Studio, 'db'>,
+  { kept, photo }: { kept: Kept; photo: PhotoRow },
 ): Promise<Unsettled[]> {
   if (!kept.account) return [];
-  const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
-  const before = (await db('reading')
-    .join('photo', 'photo.id', 'reading.photoId')
-    .join('session', 'session.id', 'photo.sessionId')
-    .where('session.paintingId', painting.id)
-    .where('session.number', '<', session.number)
-    .orderBy([
-      { column: 'session.number', order: 'desc' },
-      { column: 'reading.createdAt', order: 'desc' },
-    ])
-    .select('reading.result')
-    .first()) as Pick<ReadingRow, 'result'> | undefined;
-  if (!before) return [];
-  return unsettled(kept.masses, (JSON.parse(before.result) as Kept).masses, kept.account.relations);
+  const before = await sessionBefore(studio, await rowOf<SessionRow>(studio.db, 'session', photo.sessionId));
+  return before
+    ? unsettled(kept.masses, (JSON.parse(before.reading.result) as Kept).masses, kept.account.relations)
+    : [];
 }
 
 type Mass = Pick<Kept['masses'][number], 'id' | 'at' | 'place' | 'painted'>;

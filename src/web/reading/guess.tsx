@@ -26,7 +26,7 @@ export function GuessForm({ paintingId, photo, onSkip }: { paintingId: string; p
         <button
           className="btn"
           disabled={words.trim() === '' || say.isPending}
-          onClick={() => say.mutate({ params: { photoId: photo.id }, body: { words: words.trim(), places: [] } })}
+          onClick={() => say.mutate({ params: { photoId: photo.id }, body: { words: words.trim() } })}
         >
           Keep my guess
         </button>

@@ -43,7 +43,9 @@ function Patch({
     context.clip('evenodd');
     const perMm = picture.bitmap.width / painting.widthMm;
     context.drawImage(picture.bitmap, (left + moved[0]) * perMm, (top + moved[1]) * perMm, side * perMm, side * perMm, 0, 0, canvas.width, canvas.height); // prettier-ignore
-  }, [picture, finding, painting, moved]);
+    // By where it was found, not by the identity of the pair: the pointer moves over the wall all the time.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [picture, finding, painting, moved[0], moved[1]]);
   return (
     <canvas ref={ref} role="img" aria-label={label} style={{ width: SIZE, height: SIZE, background: '#7d7d7d' }} />
   );

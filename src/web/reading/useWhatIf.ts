@@ -25,18 +25,24 @@ export function takenOf(finding: FindingOfReading, movedAt: (at: Point) => Point
     : { place: { outlines }, value: 0, a: -a, b: -b };
 }
 
+function hire() {
+  const thread = new Worker(new URL('../workers/whatIfWorker.ts', import.meta.url), { type: 'module' });
+  return { thread, api: wrap<WhatIfApi>(thread) };
+}
+
 /** The flat as it would look without some differences; null while there are none, or while it is being repainted. */
 export function useWhatIf(
   flat: LoadedPicture | null,
   taken: readonly Taken[],
   { widthMm }: Painting,
 ): LoadedPicture | null {
-  const remote = useRef<Remote<WhatIfApi> | null>(null);
+  const hired = useRef<{ thread: Worker; api: Remote<WhatIfApi> } | null>(null);
   const [picture, setPicture] = useState<LoadedPicture | null>(null);
   useEffect(
     () => () => {
-      remote.current?.[releaseProxy]();
-      remote.current = null;
+      hired.current?.api[releaseProxy]();
+      hired.current?.thread.terminate();
+      hired.current = null;
     },
     [],
   );
@@ -45,9 +51,9 @@ export function useWhatIf(
     if (!flat || !name) return setPicture(null);
     let current = true;
     // The worker is started when it is first wanted: most looks at the wall never ask.
-    remote.current ??= wrap<WhatIfApi>(new Worker(new URL('../workers/whatIfWorker.ts', import.meta.url), { type: 'module' })); // prettier-ignore
+    hired.current ??= hire();
     const { width, height, data } = flat.pixels;
-    void remote.current.repaint(data, { width, height, mmPerPixel: widthMm / width }, taken).then(async (bytes) => {
+    void hired.current.api.repaint(data, { width, height, mmPerPixel: widthMm / width }, taken).then(async (bytes) => {
       const pixels = new ImageData(bytes, width, height);
       const bitmap = await createImageBitmap(pixels);
       if (current) setPicture({ bitmap, pixels, url: name });
