@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useState, type KeyboardEvent } from 'react';
 import type { Landmark, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
 import type { LoadedPicture } from '../wall/usePicture';
+import { Pane } from './pane';
 
 const SIZE = 118;
 const SHOWN_MM = 24;
@@ -21,22 +22,18 @@ function Magnifier({
   label: string;
   onNudge: (by: Point) => void;
 }) {
-  const ref = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const canvas = ref.current;
-    const context = canvas?.getContext('2d');
-    if (!canvas || !context || !picture) return;
-    const ratio = window.devicePixelRatio || 1;
-    canvas.width = canvas.height = SIZE * ratio;
+  const draw = (context: CanvasRenderingContext2D, ratio: number) => {
+    if (!picture) return;
+    const wide = SIZE * ratio;
     const perMm = picture.bitmap.width / painting.widthMm;
-    context.drawImage(picture.bitmap, (at[0] - SHOWN_MM / 2) * perMm, (at[1] - SHOWN_MM / 2) * perMm, SHOWN_MM * perMm, SHOWN_MM * perMm, 0, 0, canvas.width, canvas.height); // prettier-ignore
-    const m = canvas.width / 2;
-    for (const [colour, wide] of [
+    context.drawImage(picture.bitmap, (at[0] - SHOWN_MM / 2) * perMm, (at[1] - SHOWN_MM / 2) * perMm, SHOWN_MM * perMm, SHOWN_MM * perMm, 0, 0, wide, wide); // prettier-ignore
+    const m = wide / 2;
+    for (const [colour, line] of [
       ['#fff', 3 * ratio],
       ['#000', 1.2 * ratio],
     ] as const) {
       context.strokeStyle = colour;
-      context.lineWidth = wide;
+      context.lineWidth = line;
       context.beginPath();
       context.moveTo(m - 16 * ratio, m);
       context.lineTo(m + 16 * ratio, m);
@@ -44,7 +41,7 @@ function Magnifier({
       context.lineTo(m, m + 16 * ratio);
       context.stroke();
     }
-  }, [picture, at, painting]);
+  };
   const onKeyDown = (event: KeyboardEvent) => {
     const way = NUDGES[event.key];
     if (!way) return;
@@ -59,7 +56,7 @@ function Magnifier({
       aria-label={`${label}: ${at[0].toFixed(1)} mm across, ${at[1].toFixed(1)} down. Arrow keys move it.`}
       onKeyDown={onKeyDown}
     >
-      <canvas ref={ref} style={{ width: SIZE, height: SIZE, background: '#7d7d7d' }} />
+      <Pane size={SIZE} draw={draw} changes={[picture, at, painting]} />
     </button>
   );
 }

@@ -14,22 +14,39 @@ interface Props {
 }
 
 const nameColumn: Column<MassOfReading> = { name: 'Mass', show: ({ name }) => name, by: ({ name }) => name };
-const byId = ({ id }: MassOfReading) => id;
+
+/** A table by mass, the furthest from the plan first. */
+function MassTable({
+  label,
+  masses,
+  columns,
+  chosen,
+  onChoose,
+}: Omit<Props, 'account'> & { label: string; columns: readonly Column<MassOfReading>[] }) {
+  return (
+    <SortTable
+      label={label}
+      rows={masses}
+      idOf={({ id }) => id}
+      chosen={chosen}
+      onChoose={onChoose}
+      first={{ column: 3, down: true }}
+      columns={[nameColumn, ...columns]}
+    />
+  );
+}
 
 /** Value by mass: plan, painted, difference, spread, how sure; form. */
 export function ValueTable({ masses, account, chosen, onChoose }: Props) {
   const scale = useScale();
   const formOf = (id: number) => account.forms.find((form) => form.id === id);
   return (
-    <SortTable
+    <MassTable
       label={`Values by mass, ${scale.name}`}
-      rows={masses}
-      idOf={byId}
+      masses={masses}
       chosen={chosen}
       onChoose={onChoose}
-      first={{ column: 3, down: true }}
       columns={[
-        nameColumn,
         {
           name: 'plan',
           number: true,
@@ -71,15 +88,12 @@ export function ValueTable({ masses, account, chosen, onChoose }: Props) {
 export function ColourTable({ masses, account, chosen, onChoose }: Props) {
   const playOf = (id: number) => account.forms.find((form) => form.id === id)?.play;
   return (
-    <SortTable
+    <MassTable
       label="Temperature and chroma by mass"
-      rows={masses}
-      idOf={byId}
+      masses={masses}
       chosen={chosen}
       onChoose={onChoose}
-      first={{ column: 3, down: true }}
       columns={[
-        nameColumn,
         { name: 'plan warmth', number: true, show: ({ target }) => figure(target.warmth, 0), by: ({ target }) => target.warmth }, // prettier-ignore
         { name: 'painted', number: true, show: ({ painted }) => figure(painted.warmth, 0), by: ({ painted }) => painted.warmth }, // prettier-ignore
         {
@@ -119,15 +133,12 @@ export function DrawingTable({ masses, account, chosen, onChoose }: Props) {
   const shift = (id: number, axis: 0 | 1) => drawnOf(id)?.shift[axis] ?? 0;
   const mm = (v: number) => signedFigure('drawing', v);
   return (
-    <SortTable
+    <MassTable
       label="Drawing by mass, millimetres"
-      rows={drawn}
-      idOf={byId}
+      masses={drawn}
       chosen={chosen}
       onChoose={onChoose}
-      first={{ column: 3, down: true }}
       columns={[
-        nameColumn,
         { name: 'right', number: true, show: ({ id }) => mm(shift(id, 0)), by: ({ id }) => shift(id, 0) },
         { name: 'down', number: true, show: ({ id }) => mm(shift(id, 1)), by: ({ id }) => shift(id, 1) },
         { name: 'off by', number: true, show: ({ id }) => `${Math.hypot(shift(id, 0), shift(id, 1)).toFixed(1)} mm`, by: ({ id }) => Math.hypot(shift(id, 0), shift(id, 1)) }, // prettier-ignore

@@ -4,6 +4,7 @@ import { colourAmount, AMOUNT_WORDS } from '../../core/correct';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import type { LoadedPicture } from '../wall/usePicture';
+import { Pane } from './pane';
 import { figure, LIGHT_WORDS } from '../words';
 
 const SIZE = 120;
@@ -24,30 +25,28 @@ function Patch({
   moved: Point;
   label: string;
 }) {
-  const ref = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const canvas = ref.current;
-    const context = canvas?.getContext('2d');
-    if (!canvas || !context || !picture) return;
-    const ratio = window.devicePixelRatio || 1;
-    canvas.width = canvas.height = SIZE * ratio;
+  const draw = (context: CanvasRenderingContext2D, ratio: number) => {
+    if (!picture) return;
     const [x, y, w, h] = finding.region.box;
     const side = Math.max(w, h) * (1 + 2 * MARGIN);
     const scale = (SIZE * ratio) / side;
     const [left, top] = [x + w / 2 - side / 2, y + h / 2 - side / 2];
-    context.fillStyle = '#7d7d7d';
-    context.fillRect(0, 0, canvas.width, canvas.height);
     context.beginPath();
     for (const outline of finding.place.outlines)
       outline.forEach(([px, py], i) => context[i ? 'lineTo' : 'moveTo']((px - left) * scale, (py - top) * scale));
     context.clip('evenodd');
     const perMm = picture.bitmap.width / painting.widthMm;
-    context.drawImage(picture.bitmap, (left + moved[0]) * perMm, (top + moved[1]) * perMm, side * perMm, side * perMm, 0, 0, canvas.width, canvas.height); // prettier-ignore
-    // By where it was found, not by the identity of the pair: the pointer moves over the wall all the time.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [picture, finding, painting, moved[0], moved[1]]);
+    context.drawImage(picture.bitmap, (left + moved[0]) * perMm, (top + moved[1]) * perMm, side * perMm, side * perMm, 0, 0, SIZE * ratio, SIZE * ratio); // prettier-ignore
+  };
+  // By where it was found, not by the identity of the pair: the pointer moves over the wall all the time.
   return (
-    <canvas ref={ref} role="img" aria-label={label} style={{ width: SIZE, height: SIZE, background: '#7d7d7d' }} />
+    <Pane
+      size={SIZE}
+      draw={draw}
+      changes={[picture, finding, painting, moved[0], moved[1]]}
+      role="img"
+      aria-label={label}
+    />
   );
 }
 
