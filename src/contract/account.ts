@@ -17,6 +17,23 @@ const Agreement = z.object({
   share: z.number(),
   places: z.array(z.object({ place: Shape, share: z.number(), lighter: z.boolean() })),
 });
+const Accent = z.object({ value: z.number(), at: Point, away: z.number() });
+const Shadow = z.object({ areaMm2: z.number(), value: z.number().nullable() });
+
+/** How a thing sits on its surface: the contact, the dark there, the shadow it casts, the step across. */
+export const Seat = z.object({
+  at: Point,
+  thing: z.array(z.number()),
+  on: z.array(z.number()),
+  contact: z.array(Point),
+  foot: z.object({ by: Point, doubt: z.number() }).nullable(),
+  accent: z.object({ planned: Accent, painted: Accent }),
+  shadow: z.object({ planned: Shadow, painted: Shadow }),
+  gap: Both,
+  open: Both,
+  missing: z.array(z.enum(['foot', 'accent', 'shadow', 'gap'])),
+});
+
 const Range = z.object({ darkest: z.number(), lightest: z.number() });
 
 export const Account = z.object({
@@ -43,14 +60,19 @@ export const Account = z.object({
   accents: z.array(Both.extend({ id: z.number(), against: z.number() })),
   gaps: z.array(Both.extend({ id: z.number(), open: z.number(), filled: z.boolean() })),
   forms: z.array(z.object({ id: z.number(), span: Both, play: Both, flat: z.boolean(), wobbles: z.boolean() })),
+  seats: z.array(Seat),
 });
 
 /** A point the painter showed on both pictures. */
 export const Landmark = z.object({ name: z.string().trim().max(40), plan: Point, painted: Point });
 
+/** The painter's own answer to whether a thing sits: the point it is named at in the plan (canvas mm). */
+export const Seated = z.object({ at: Point, sits: z.boolean() });
+
 /** What the painter said bothers them before any number was shown. */
 export const Impression = z.object({ words: z.string().trim().min(1, 'Say what bothers you.').max(600) });
 
 export type Account = z.infer<typeof Account>;
+export type Seat = z.infer<typeof Seat>;
 export type Landmark = z.infer<typeof Landmark>;
 export type Impression = z.infer<typeof Impression>;

@@ -37,6 +37,8 @@ export const MassMark = z.object({
   quiet: z.boolean().default(false),
   /** a made thing whose shape is judged */
   shape: z.enum(['', 'symmetric', 'round']).default(''),
+  /** a point on the mass it rests on; null = it rests on nothing */
+  on: Point.nullable().default(null),
 });
 
 const line = z.array(Point).min(2).max(400);

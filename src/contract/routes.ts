@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Impression, Landmark } from './account';
+import { Impression, Landmark, Seated } from './account';
 import { PLAN_ROUTES } from './planRoutes';
 import { route } from './route';
 import { Comparison, Corners, Day, Decision, GreyPatch, Place, FindingKind, Time } from './shapes';
@@ -171,6 +171,14 @@ export const ROUTES = {
     path: '/photos/:photoId/impression',
     summary: 'What bothers the painter, said before any number is shown; the first one stands',
     body: Impression,
+    response: Photo,
+    status: 200,
+  }),
+  setSeated: route({
+    method: 'put',
+    path: '/photos/:photoId/seated',
+    summary: "The painter's own answers to whether things sit on their surfaces; an empty list takes them back",
+    body: z.object({ seated: z.array(Seated).max(60) }),
     response: Photo,
     status: 200,
   }),

@@ -17,7 +17,7 @@ import {
   Difference,
   Verdict,
 } from './shapes';
-import { Account, GlobalDrift, Impression, Landmark } from './account';
+import { Account, GlobalDrift, Impression, Landmark, Seated } from './account';
 import { PassageLabel, Plan, Reference, SetUp } from './plan';
 
 const hiddenMm = z.number().min(0, 'A frame or tape hides no less than 0 mm.').max(2000);
@@ -118,6 +118,8 @@ export const Photo = z.object({
   areas: z.array(Area),
   /** points shown on plan and painting, canvas mm */
   landmarks: z.array(Landmark),
+  /** whether things sit on their surfaces, as the painter answered */
+  seated: z.array(Seated),
   /** what the painter said before any number was shown, with its time */
   impression: Impression.extend({ at: Time }).nullable(),
   role: PhotoRole,

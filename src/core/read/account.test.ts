@@ -45,7 +45,14 @@ const flatOf = (small: Raster): Flat => {
 function accountFor(painted: (paint: Paint, mass: number, x: number, y: number) => Paint): Account {
   const flat = flatOf(picture((x, y) => painted(turning(PLANNED[massAt(x, y)], x, massAt(x, y)), massAt(x, y), x, y)));
   const reading = readFlat(flat, { plan: PLAN, masses });
-  return accountOf(reading, masses, { light: doubtOf(flat), split: 4.2, tones: 3, splits: null, families: new Map() });
+  return accountOf(reading, masses, {
+    light: doubtOf(flat),
+    split: 4.2,
+    tones: 3,
+    splits: null,
+    families: new Map(),
+    seats: [],
+  });
 }
 const faithful = accountFor((paint) => paint);
 const between = (account: Account, a: number, b: number) => account.relations.find(({ ids }) => ids.includes(a) && ids.includes(b)); // prettier-ignore
@@ -108,7 +115,7 @@ describe('what a reading tells of the whole', () => {
     const times = (k: number) => accountFor((paint) => ({ ...paint, a: (paint.a ?? 0) * k, b: (paint.b ?? 0) * k })).strength; // prettier-ignore
     expect(times(0.66)).toBeCloseTo(0.66, 1);
     expect(times(1.25)).toBeCloseTo(1.25, 1);
-    const grey = accountOf(readFlat(flatOf(PLAN), { plan: picture(() => ({ value: 5 })), masses }), masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: new Map() }); // prettier-ignore
+    const grey = accountOf(readFlat(flatOf(PLAN), { plan: picture(() => ({ value: 5 })), masses }), masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: new Map(), seats: [] }); // prettier-ignore
     expect(grey.strength).toBeNull();
   });
 
@@ -129,6 +136,6 @@ describe('what a reading tells of the whole', () => {
   test('families of a plan in one value are not compared', () => {
     const reading = readFlat(flatOf(PLAN), { plan: PLAN, masses });
     const all = new Map(IDS.map((id): [number, 'light'] => [id, 'light']));
-    expect(accountOf(reading, masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: all }).families).toBeNull(); // prettier-ignore
+    expect(accountOf(reading, masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: all, seats: [] }).families).toBeNull(); // prettier-ignore
   });
 });

@@ -6,6 +6,7 @@ import type { GlobalDrift } from './drift';
 import { familiesOf, formsOf, strengthOf, type Families, type MassForm } from './form';
 import type { LightDoubt } from './measured';
 import type { Reading } from './reading';
+import { seatsOf, type Seat, type SeatAsked } from './seat';
 import {
   accentsOf,
   gapsOf,
@@ -34,6 +35,7 @@ export interface Account {
   readonly accents: readonly Accent[];
   readonly gaps: readonly Gap[];
   readonly forms: readonly ({ readonly id: number } & MassForm)[];
+  readonly seats: readonly Seat[];
 }
 
 export interface AccountOptions {
@@ -45,6 +47,8 @@ export interface AccountOptions {
   readonly splits: readonly number[] | null;
   /** ids of masses whose family the painter named */
   readonly families: ReadonlyMap<number, 'light' | 'shadow'>;
+  /** things that rest on something */
+  readonly seats: readonly SeatAsked[];
 }
 
 const POINTS_APART = 0.03; // of the long side: arrows that can be told apart
@@ -52,7 +56,7 @@ const POINTS_APART = 0.03; // of the long side: arrows that can be told apart
 export function accountOf(
   { aligned, masses: read, drawings }: Reading,
   masses: MassMap,
-  { light, split, tones, splits, families }: AccountOptions,
+  { light, split, tones, splits, families, seats }: AccountOptions,
 ): Account {
   const sized = resizeMasses(masses, aligned);
   const { planned, mmPerPixel, drift, width, height } = aligned;
@@ -70,6 +74,7 @@ export function accountOf(
     alike: tooAlike(relations, read),
     accents: accentsOf(relations, read),
     gaps: gapsOf(sized, read, mmPerPixel),
+    seats: seatsOf(aligned, sized, { asked: seats, unsure: light.value }),
     forms: [...formsOf(cells, sized, light.value)].map(([id, form]) => ({ id, ...form })),
   };
 }

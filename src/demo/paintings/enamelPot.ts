@@ -19,6 +19,7 @@ export const OBJECT = {
 } as const;
 const { wall, ledge, front, pot, spout, lid, handle, persimmon, calyx, rightPersimmon, rightCalyx, bowl } = OBJECT;
 
+const LEDGE = [40, 220] as const;
 const SPOUT_TIP = { at: [48, 100], by: [-7, -3], reach: 26 } as const;
 const RIGHT_FRUIT = { at: [322, 192], by: [5, 2], reach: 30 } as const;
 
@@ -37,19 +38,19 @@ export const enamelPot: PaintingRecipe = {
   names: [
     { name: 'wall', at: [300, 50] },
     { name: 'wall, left', at: [20, 60] },
-    { name: 'pot, in the light', at: [105, 150] },
-    { name: 'pot, half-tone', at: [133, 150] },
-    { name: 'pot, shadow side', at: [160, 160] },
-    { name: 'lid, turned away', at: [155, 72] },
-    { name: 'handle', at: [207, 120] },
-    { name: 'front persimmon', at: [195, 205] },
-    { name: 'right persimmon, shadow', at: [345, 195] },
+    { name: 'pot, in the light', at: [105, 150], group: 'pot', on: LEDGE },
+    { name: 'pot, half-tone', at: [133, 150], group: 'pot' },
+    { name: 'pot, shadow side', at: [160, 160], group: 'pot' },
+    { name: 'lid, turned away', at: [155, 72], group: 'pot' },
+    { name: 'handle', at: [207, 120], group: 'pot' },
+    { name: 'front persimmon', at: [195, 205], group: 'front persimmon', on: LEDGE },
+    { name: 'right persimmon, shadow', at: [345, 195], group: 'right persimmon' },
     { name: 'wall, inside the handle', at: [188, 140] },
-    { name: 'front persimmon, shadow', at: [235, 205] },
-    { name: 'right persimmon', at: [310, 205] },
+    { name: 'front persimmon, shadow', at: [235, 205], group: 'front persimmon' },
+    { name: 'right persimmon', at: [310, 205], group: 'right persimmon', on: LEDGE },
     { name: 'bowl', at: [265, 175] },
-    { name: 'ledge, left', at: [40, 220] },
-    { name: 'ledge', at: [385, 220] },
+    { name: 'ledge, left', at: LEDGE, group: 'ledge' },
+    { name: 'ledge', at: [385, 220], group: 'ledge' },
     { name: 'under the ledge', at: [200, 280] },
   ],
   setUp: {

@@ -1,5 +1,7 @@
 import type { PaintingRecipe } from './recipe';
 
+const LEDGE = [30, 190] as const;
+
 /** One colour, finished: darks too light on the first day, settled on the third. */
 export const plasterShell: PaintingRecipe = {
   slug: 'plaster-shell',
@@ -13,10 +15,10 @@ export const plasterShell: PaintingRecipe = {
   masses: 9,
   names: [
     { name: 'wall', at: [50, 50] },
-    { name: 'ledge', at: [30, 190] },
+    { name: 'ledge', at: LEDGE },
     { name: 'front of the ledge', at: [125, 230] },
-    { name: 'shell, in the light', at: [70, 130] },
-    { name: 'ball', at: [187, 180] },
+    { name: 'shell, in the light', at: [70, 130], on: LEDGE },
+    { name: 'ball', at: [187, 180], on: LEDGE },
     { name: 'cast shadow', at: [150, 189] },
   ],
   setUp: { surface: 'paper on board, light grey ground', approach: 'one-colour', stage: 'edges' },

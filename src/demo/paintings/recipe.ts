@@ -32,8 +32,13 @@ export interface PaintingRecipe {
   readonly scene: string;
   readonly ids: string | null;
   readonly masses: number;
-  /** the painter's names of masses, each with a point (canvas mm) that lies in it; the first name a mass gets stays */
-  readonly names: readonly { readonly name: string; readonly at: readonly [number, number] }[];
+  /** the painter's names of masses, each with a point (canvas mm) that lies in it; the first name a mass gets stays; what they belong to and rest on */
+  readonly names: readonly {
+    readonly name: string;
+    readonly at: readonly [number, number];
+    readonly group?: string;
+    readonly on?: readonly [number, number];
+  }[];
   /** what holds for the whole painting; the approach by its id */
   readonly setUp: Partial<Omit<SetUp, 'approach'>> & { readonly approach: string };
   readonly plan: Partial<Pick<PlanContent, 'focal' | 'path' | 'palette' | 'key'>>;

@@ -30,6 +30,10 @@ export interface PlanTask extends PlanRequest {
   readonly splits: readonly number[] | null;
   /** points on masses whose family the painter named */
   readonly families: readonly { readonly at: Point; readonly family: 'light' | 'shadow' }[];
+  /** points on things that rest on something, and on what they rest on */
+  readonly rests: readonly { readonly at: Point; readonly on: Point }[];
+  /** points on masses that belong together, by the group's name */
+  readonly groups: readonly { readonly at: Point; readonly group: string }[];
 }
 
 /** What worker threads can be asked to do; each answer beside it. */

@@ -4,7 +4,7 @@ import { changeInWords, findingsOf, weighed, wholePicture, type Finding } from '
 import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, isCovered, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { massAt, readingSize, type PlannedPicture } from '../../core/plan';
 import { lightOfPicture, pixelsIn, placeOfBox, placeOfPixels, type Point, type Raster } from '../../core/raster';
-import { accountOf, compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, readShift, uniformChange, wholeOff, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
+import { accountOf, compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { differencesPng, jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
 import type { PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';
@@ -180,7 +180,14 @@ function accountFor(reading: Reading, flat: Flat, { plan, task }: { plan: Planne
   const mmPerPixel = task.canvas.widthMm / masses.width;
   const families = new Map(task.families.map(({ at, family }) => [masses.ids[massAt(masses, at, mmPerPixel)], family]));
   const { split, tones, splits } = task;
-  return accountOf(reading, masses, { light: doubtOf(flat), split, tones, splits, families });
+  return accountOf(reading, masses, {
+    light: doubtOf(flat),
+    split,
+    tones,
+    splits,
+    families,
+    seats: seatsAsked(masses, task, mmPerPixel),
+  });
 }
 
 /** What a flat shows against its plan. */

@@ -15,7 +15,7 @@ import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } fro
 import { learnGround, setGround } from '../studio/ground';
 import { historyOf } from '../studio/history';
 import { openPhone } from '../studio/phone';
-import { setImpression, setLandmarks } from '../studio/showing';
+import { setImpression, setLandmarks, setSeated } from '../studio/showing';
 import { decide, describeReading, judgePhoto, measurePlace, readPhoto } from '../studio/readings';
 import { getSettings, putSettings } from '../studio/settings';
 import { sortPhoto } from '../studio/sorting';
@@ -62,6 +62,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   setAreas: ({ studio, params, body }) => setAreas(studio, params.photoId, body.areas),
   setLandmarks: ({ studio, params, body }) => setLandmarks(studio, params.photoId, body.landmarks),
   setImpression: ({ studio, params, body }) => setImpression(studio, params.photoId, body),
+  setSeated: ({ studio, params, body }) => setSeated(studio, params.photoId, body.seated),
   getHistory: ({ studio, params }) => historyOf(studio, params.photoId),
   setGround: ({ studio, params, body }) => setGround(studio, params.paintingId, body),
   learnGround: ({ studio, params, body }) => learnGround(studio, params.photoId, body),

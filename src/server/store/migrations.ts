@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { allowPlanless, forbidPlanless } from './planlessMigration';
-import { addLooking, dropLooking } from './readingMigration';
+import { addLooking, addSeated, dropLooking } from './readingMigration';
 import { addPlanning, dropPlanning } from './planMigration';
 
 type Migration = {
@@ -256,6 +256,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '009-planning', up: addPlanning, down: dropPlanning },
   { name: '010-planless', up: allowPlanless, down: forbidPlanless, config: { transaction: false } },
   { name: '011-looking', up: addLooking, down: dropLooking },
+  { name: '012-seated', up: addSeated, down: (knex) => knex.schema.dropTable('photo_seated') },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

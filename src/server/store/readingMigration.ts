@@ -1,17 +1,21 @@
 import type { Knex } from 'knex';
 
+/** A table of what was said of a photo, each time anew. */
+const addSaid = (knex: Knex, table: string, column: string) =>
+  knex.schema.createTable(table, (t) => {
+    t.uuid('id').primary();
+    t.uuid('photoId').notNullable().references('id').inTable('photo').index();
+    t.text(column).notNullable();
+    t.string('setAt').notNullable();
+  });
+
+/** Whether things sit on their surfaces, as the painter answers for a session. */
+export const addSeated = (knex: Knex): Promise<void> => addSaid(knex, 'photo_seated', 'seated');
+
 /** Points shown on both pictures, what the painter said before any number, and which way a drawing correction lies. */
 export async function addLooking(knex: Knex): Promise<void> {
-  for (const [table, column] of [
-    ['photo_landmarks', 'landmarks'],
-    ['impression', 'said'],
-  ])
-    await knex.schema.createTable(table, (t) => {
-      t.uuid('id').primary();
-      t.uuid('photoId').notNullable().references('id').inTable('photo').index();
-      t.text(column).notNullable();
-      t.string('setAt').notNullable();
-    });
+  await addSaid(knex, 'photo_landmarks', 'landmarks');
+  await addSaid(knex, 'impression', 'said');
   await knex.raw('ALTER TABLE correction ADD COLUMN towards float');
 }
 

@@ -23,6 +23,7 @@ import {
   type CheckRow,
   type CornersRow,
   type ImpressionRow,
+  type SeatedRow,
   type LandmarksRow,
   type CorrectionRow,
   type DecisionRow,
@@ -65,7 +66,7 @@ export const coveredOf = ({ covered }: PhotoRow): Covered =>
 
 /** A photograph with its governing corners and greys. */
 export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
-  const [image, corners, greys, areas, reading, landmarks, impression] = await Promise.all([
+  const [image, corners, greys, areas, reading, landmarks, impression, seated] = await Promise.all([
     imageOf(db, row.sha256),
     newest<CornersRow>(db, 'photo_corners', row.id, 'setAt'),
     newest<GreysRow>(db, 'photo_greys', row.id, 'setAt'),
@@ -73,6 +74,7 @@ export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
     newest<ReadingRow>(db, 'reading', row.id, 'createdAt'),
     newest<LandmarksRow>(db, 'photo_landmarks', row.id, 'setAt'),
     newest<ImpressionRow>(db, 'impression', row.id, 'setAt'),
+    newest<SeatedRow>(db, 'photo_seated', row.id, 'setAt'),
   ]);
   return {
     id: row.id,
@@ -88,6 +90,7 @@ export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
     card: greys?.card ? JSON.parse(greys.card) : null,
     areas: areas ? JSON.parse(areas.areas) : [],
     landmarks: landmarks ? JSON.parse(landmarks.landmarks) : [],
+    seated: seated ? JSON.parse(seated.seated) : [],
     impression: impression ? { ...JSON.parse(impression.said), at: impression.setAt } : null,
     role: row.role,
     lightFrom: row.lightFrom,

@@ -37,6 +37,8 @@ export async function planTask({ db, files }: Studio, painting: PaintingRow) {
     split: content.pattern.split,
     tones: content.pattern.tones,
     splits: content.pattern.splits,
+    rests: marks.flatMap(({ at, on }) => (on ? [{ at, on }] : [])),
+    groups: marks.filter(({ group }) => group !== '').map(({ at, group }) => ({ at, group })),
     families: marks.flatMap(({ at, family }) => (family ? [{ at, family }] : [])),
   };
   return { row, content, task };

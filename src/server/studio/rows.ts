@@ -151,6 +151,12 @@ export interface ImpressionRow {
   said: string;
   setAt: string;
 }
+export interface SeatedRow {
+  id: string;
+  photoId: string;
+  seated: string;
+  setAt: string;
+}
 export interface DecisionRow {
   id: string;
   readingId: string;

@@ -30,3 +30,15 @@ export async function setImpression(studio: Studio, photoId: string, said: Impre
   if (!before) await db('impression').insert({ id: world.newId(), photoId, said: JSON.stringify(said), setAt: world.now().toISOString() }); // prettier-ignore
   return photoOf(db, photo);
 }
+
+/** Keeps the painter's answers to whether things sit; the answers before are kept too. */
+export async function setSeated(
+  studio: Studio,
+  photoId: string,
+  seated: BodyOf<'setSeated'>['seated'],
+): Promise<Photo> {
+  const { db, world } = studio;
+  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  await db('photo_seated').insert({ id: world.newId(), photoId, seated: JSON.stringify(seated), setAt: world.now().toISOString() }); // prettier-ignore
+  return photoOf(db, photo);
+}

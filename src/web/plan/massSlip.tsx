@@ -1,6 +1,6 @@
 import type { MassMark } from '../../contract';
 import type { MassEdit } from '../../core/plan';
-import type { Point } from '../../core/raster';
+import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import { figure } from '../words';
 import type { PlanMass } from '../workers/planWorker';
@@ -22,8 +22,11 @@ function Chosen({
   onTool,
   tool,
   name,
+  others,
 }: {
   mass: PlanMass;
+  /** all the other masses, with their names */
+  others: readonly { readonly mass: PlanMass; readonly name: string }[];
   mark: MassMark | undefined;
   family: 'light' | 'shadow';
   tool: MassTool;
@@ -34,6 +37,8 @@ function Chosen({
 }) {
   const scale = useScale();
   const { target } = mass;
+  const on = mark?.on ?? null;
+  const restsOn = on && others.find((one) => placeHolds(one.mass.place, on));
   return (
     <section aria-label="The chosen mass">
       <label className="flex flex-col gap-1">
@@ -95,6 +100,25 @@ function Chosen({
             event.target.value.trim() !== (mark?.group ?? '') && onMark({ group: event.target.value.trim() })
           }
         />
+      </label>
+      <label className="small mt-2 flex items-center gap-2">
+        rests on
+        <select
+          className="!min-h-9 flex-1 !py-1"
+          aria-label="What the chosen mass rests on"
+          value={restsOn?.mass.id ?? ''}
+          onChange={({ target: { value } }) => {
+            const surface = others.find((one) => String(one.mass.id) === value);
+            onMark({ on: surface ? [surface.mass.at[0], surface.mass.at[1]] : null });
+          }}
+        >
+          <option value="">nothing</option>
+          {others.map((one) => (
+            <option key={one.mass.id} value={one.mass.id}>
+              {one.name}
+            </option>
+          ))}
+        </select>
       </label>
       <div className="mt-2 flex flex-wrap gap-x-4">
         <button className="line" onClick={() => onEdit({ kind: 'split', at: mass.at })}>
@@ -167,6 +191,7 @@ export function MassSlip({
           family={familyOf(chosen)}
           tool={tool}
           name={nameOf(chosen)}
+          others={list.filter((one) => one.id !== chosen.id).map((mass) => ({ mass, name: nameOf(mass) }))}
           onTool={onTool}
           onEdit={onEdit}
           onMark={(part) => onMark(chosen, part)}

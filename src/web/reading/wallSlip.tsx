@@ -18,6 +18,7 @@ import { GuessForm, Guessed } from './guess';
 import { TOOLS, type Inquiry } from './inquiry';
 import { InquiryResult } from './inquirySlip';
 import { LandmarkSlip } from './landmarkSlip';
+import { Seats } from './seats';
 import { AboutPlace, ShowMe } from './showMe';
 import { ColourWords, DrawingWords, RangeLine, ValueWords } from './subjectSlip';
 import { SUBJECTS, type Subject } from './subjects';
@@ -44,6 +45,9 @@ interface Props {
   readonly landmarks: ReturnType<typeof useLandmarks>;
   readonly whatIf: readonly number[];
   readonly onWhatIf: (next: readonly number[]) => void;
+  /** index of the seat that is looked at */
+  readonly seat: number | null;
+  readonly onSeat: (k: number | null) => void;
   readonly plan: LoadedPicture | null;
   readonly flat: LoadedPicture | null;
   readonly moved: (at: Point) => Point;
@@ -128,6 +132,9 @@ export function WallSlip(props: Props) {
         }
         under={finding && <Chosen {...props} finding={finding} />}
       />
+      {withAccount && subject === 'drawing' && (
+        <Seats detail={detail} photo={photo} reading={reading} chosen={props.seat} onChoose={props.onSeat} />
+      )}
       {pinned && reading.account && (
         <div className="mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
           <AboutPlace at={pinned} reading={reading} onFinding={props.onChoose} />

@@ -2,10 +2,12 @@ import { useQueries } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { Correction, PaintingDetail, ReadingDetail } from '../../contract';
+import { SIGN_NAMES } from '../../core/correct';
 import { call } from '../api/client';
 import { keys, useAction } from '../api/queries';
 import { MassesByHeight } from '../charts/massesByHeight';
 import { Mark } from '../marks/mark';
+import { answerOf, thingName } from '../reading/seats';
 import { verdictMark } from '../slips/sessionRail';
 import { dayInWords, nextOf, plural, signedFigure } from '../words';
 import { useDetail } from './paintingLayout';
@@ -110,6 +112,51 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
   );
 }
 
+/** Whether things sit, session by session: the painter's answer, or what was measured. */
+function SeatedRows({
+  detail,
+  stages,
+  readings,
+}: {
+  detail: PaintingDetail;
+  stages: readonly Stage[];
+  readings: readonly (ReadingDetail | undefined)[];
+}) {
+  const marks = detail.plan?.marks ?? [];
+  const all = readings.map((reading) => ({ masses: reading?.masses ?? [], seats: reading?.account?.seats ?? [] }));
+  const names = [
+    ...new Set(all.flatMap(({ masses, seats }) => seats.map(({ thing }) => thingName(thing, masses, marks)))),
+  ];
+  const photos = detail.sessions.flatMap((session) => session.photos);
+  return names.map((name) => (
+    <tr key={name} style={{ borderTop: '1px solid var(--rule)' }} data-testid="seated">
+      <th scope="row" className="held py-2 pr-4 text-left align-top font-normal">
+        <span className="font-semibold first-letter:uppercase">{name}</span>
+        <span className="small block">does it sit?</span>
+      </th>
+      {stages.map(({ number, photoId }, i) => {
+        const seat = all[i].seats.find(({ thing }) => thingName(thing, all[i].masses, marks) === name);
+        const photo = photos.find(({ id }) => id === photoId);
+        const said = seat && photo ? answerOf(photo, seat) : null;
+        return (
+          <td key={number} className="py-2 pr-4 align-top">
+            {seat && (
+              <>
+                {said !== null && <b>{said ? 'It sits' : 'It floats'}</b>}
+                <span className={`small block ${said === null ? '' : 'soft'}`}>
+                  {seat.missing.length === 0
+                    ? 'measured as planned'
+                    : `off: ${seat.missing.map((sign) => SIGN_NAMES[sign]).join(', ')}`}
+                </span>
+              </>
+            )}
+          </td>
+        );
+      })}
+    </tr>
+  ));
+}
+
 /** All sessions on one ledge: the flats, their masses against the plan, and what became of every correction. */
 export function Progress() {
   const detail = useDetail();
@@ -183,6 +230,7 @@ export function Progress() {
                 </td>
               ))}
             </tr>
+            <SeatedRows detail={detail} stages={stages} readings={readings} />
             <Corrections detail={detail} stages={stages} />
           </tbody>
         </table>

@@ -9,6 +9,7 @@ import { TOOLS, useInquiry, type Side } from '../reading/inquiry';
 import { InquiryMarks, PlumbAndLevel } from '../reading/inquiryMarks';
 import { isPattern, PatternPlaces, type PatternName } from '../reading/patternPlaces';
 import { ReadingTables } from '../reading/readingTables';
+import { SeatMarks, seatShown } from '../reading/seats';
 import { SUBJECTS, belongs, type Subject } from '../reading/subjects';
 import { MAPS } from '../reading/subjectSlip';
 import { ToolBar } from '../reading/toolBar';
@@ -49,6 +50,7 @@ export function Wall() {
   const [pinned, setPinned] = useState<Point | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const [mass, setMass] = useState<number | null>(null);
+  const [seat, setSeat] = useState<number | null>(null);
   const [whatIf, setWhatIf] = useState<readonly number[]>([]);
   const [mapped, setMapped] = useState<Mapped | PatternName | null>(null);
   const [more, setMore] = useState(false);
@@ -75,6 +77,7 @@ export function Wall() {
   const read = (next: Subject) => {
     put('read', next === 'all' ? null : next);
     setChosen(null);
+    setSeat(null);
   };
   const turn = (by: number) => {
     const at = SUBJECTS.findIndex(([name]) => name === subject);
@@ -82,6 +85,7 @@ export function Wall() {
   };
   const chosenMass = reading?.masses.find(({ id }) => id === mass) ?? null;
   const tied = detail.references.filter(({ place, governs }) => place && !governs);
+  const sitting = seatShown(subject, reading, seat);
   const departures = departurePlaces(detail, reading);
   const listed = open.slice(0, MOST_LISTED);
   const step = nextOf(detail);
@@ -121,6 +125,7 @@ export function Wall() {
       setChosen(null);
       setPinned(null);
       setMass(null);
+      setSeat(null);
       inquiry.choose(null);
       hang('side');
     },
@@ -215,7 +220,8 @@ export function Wall() {
                   <DifferenceField map={differences} of={field} painting={painting} toPx={toPx} />
                 )}
                 {outlined.length > 0 && <MassOutlines masses={outlined} painting={painting} toPx={toPx} />}
-                {subject === 'drawing' && reading?.account && (
+                {sitting && <SeatMarks seat={sitting} painting={painting} toPx={toPx} moved={moved} />}
+                {subject === 'drawing' && !sitting && reading?.account && (
                   <DriftMarks account={reading.account} painting={painting} toPx={toPx} />
                 )}
               </>
@@ -239,6 +245,7 @@ export function Wall() {
                     moved={outlines ? moved : undefined}
                   />
                 )}
+                {sitting && <SeatMarks seat={sitting} painting={painting} toPx={toPx} />}
                 {level(toPx, size)}
                 {shown('plan', toPx)}
                 {marks && <Departures places={departures} painting={painting} toPx={toPx} />}
@@ -306,6 +313,8 @@ export function Wall() {
               pinned={pinned && toPlan([pinned[0] * painting.widthMm, pinned[1] * painting.heightMm])}
               inquiry={inquiry}
               landmarks={landmarks}
+              seat={seat}
+              onSeat={setSeat}
               whatIf={whatIf}
               onWhatIf={setWhatIf}
               plan={planned}

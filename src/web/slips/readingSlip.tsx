@@ -100,7 +100,9 @@ export function ReadingSlip({
           ? 'Made without a reference: nothing is compared. The aids, the spots and your own eye judge it.'
           : openCount === 0
             ? 'Nothing differs from the plan beyond what this photograph can tell.'
-            : `${plural(openCount, 'place')} ${openCount === 1 ? 'differs' : 'differ'} from the plan, the biggest first.`}
+            : openCount === 1
+              ? '1 place differs from the plan.'
+              : `${openCount} places differ from the plan, the biggest first.`}
         {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
       </p>
       {words}

@@ -1,0 +1,37 @@
+import { weakDark, type Seat, type SeatSign } from '../read';
+import { stepsInWords } from './words';
+
+/** What is missing, as a noun. */
+export const SIGN_NAMES: Record<SeatSign, string> = {
+  foot: 'the place of its foot',
+  accent: 'the dark at its foot',
+  shadow: 'its shadow',
+  gap: 'the step to its surface',
+};
+
+const GONE = 0.1; // of the planned shadow
+
+const SAYS: Record<SeatSign, (seat: Seat) => string> = {
+  foot: ({ foot }) => `its foot sits ${Math.max(1, Math.round(Math.abs(foot?.by[1] ?? 0)))} mm too ${(foot?.by[1] ?? 0) > 0 ? 'low' : 'high'}`, // prettier-ignore
+  accent: (seat) => `the dark at its foot is ${stepsInWords(weakDark(seat))} too weak`,
+  shadow: ({ shadow: { planned, painted }, open }) => {
+    const share = painted.areaMm2 / planned.areaMm2;
+    if (share < GONE) return 'the shadow it casts is missing';
+    if (share < 0.6 || share > 1.67)
+      return `the shadow it casts covers ${Math.round(100 * share)} % of what is planned`;
+    const off = open.painted - (painted.value ?? 0) - (open.planned - (planned.value ?? 0));
+    return `the shadow it casts is ${stepsInWords(off)} too ${off > 0 ? 'dark' : 'light'} against the surface`;
+  },
+  gap: ({ gap: { planned, painted } }) =>
+    Math.sign(planned) !== Math.sign(painted) && Math.abs(planned) > 0.3 && Math.abs(painted) > 0.3
+      ? 'at its foot thing and surface have changed sides: the darker is the lighter'
+      : `at its foot it parts from the surface by ${Math.abs(painted).toFixed(1)} steps, planned ${Math.abs(planned).toFixed(1)}`,
+};
+
+/** How a thing sits, in one sentence. */
+export function seatInWords(seat: Seat): string {
+  if (seat.missing.length === 0) return 'Foot, dark, shadow and step to the surface are as planned.';
+  const said = seat.missing.map((sign) => SAYS[sign](seat));
+  const list = said.length > 1 ? `${said.slice(0, -1).join(', ')} and ${said[said.length - 1]}` : said[0];
+  return `${list[0].toUpperCase()}${list.slice(1)}.`;
+}
