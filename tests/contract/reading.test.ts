@@ -113,3 +113,13 @@ test('the first guess stands, with its time', async () => {
   const { createdAt } = await ask(server, 'getReading', { params: { photoId } });
   expect((again.impression?.at ?? 'z') < createdAt).toBe(true);
 });
+
+test('whether things sit is kept with the photograph, and can be taken back', async () => {
+  const seated = [{ at: [105, 150] as [number, number], sits: false }];
+  expect((await ask(server, 'setSeated', { params: { photoId }, body: { seated } })).seated).toEqual(seated);
+  const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+  expect(sessions[0].photos.at(-1)?.seated).toEqual(seated);
+  expect((await ask(server, 'setSeated', { params: { photoId }, body: { seated: [] } })).seated).toEqual([]);
+  const refused = await send(server, 'setSeated', { params: { photoId: 'no-such-photo' }, body: { seated } });
+  expect(refused.status).toBe(404);
+});

@@ -1,6 +1,14 @@
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, paintingWithReference, photographSession, readWithCard, startServer, type Server } from '../server';
+import {
+  ask,
+  ended,
+  paintingWithReference,
+  photographSession,
+  readWithCard,
+  startServer,
+  type Server,
+} from '../server';
 import { axeFaults, complaintsOf, drag, openBrowser, sticksOut } from './browser';
 
 let server: Server;
@@ -144,6 +152,30 @@ describe('reading a session on the wall', () => {
     await expect.poll(async () => (await ask(server, 'getReading', { params: { photoId } })).stale, { timeout: 25_000 }).toBe(false); // prettier-ignore
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId: id } });
     expect(sessions[0].photos[0].landmarks).toMatchObject([{ name: 'spout' }]);
+  });
+
+  test('what a thing rests on is said in the plan; whether it sits is answered on the wall and kept with the session', async () => {
+    await open('drawing');
+    await slip().getByRole('link', { name: 'what it rests on' }).click();
+    const masses = page.getByRole('complementary').filter({ has: page.getByRole('heading', { name: 'Masses' }) });
+    const choose = page.getByLabel('What the chosen mass rests on');
+    await masses.getByRole('listitem').getByRole('button').nth(2).waitFor();
+    // The pot, then the ledge in front of it, by their places on the plan.
+    await tapAt(page.getByRole('img', { name: 'The reference' }).first(), [0.3, 0.55]);
+    const surface = (await choose.locator('option').allInnerTexts()).find((name) => /lower left/.test(name));
+    await choose.selectOption({ label: surface });
+    await page.getByRole('button', { name: /Keep this plan/ }).click();
+    await page.getByText(/Plan version \d+ is kept/).waitFor();
+    await ended(server, await ask(server, 'readPhoto', { params: { photoId } }));
+    await open('drawing');
+    const seat = slip().getByTestId('seat');
+    await seat.getByRole('button', { name: / on / }).click();
+    await page.getByTestId('seat-marks').first().waitFor();
+    await seat.getByText(/darkest at the foot/).waitFor();
+    await seat.getByRole('button', { name: 'It floats' }).click();
+    await seat.locator('[aria-pressed=true]', { hasText: 'It floats' }).waitFor();
+    await page.getByRole('link', { name: 'Progress' }).click();
+    await page.getByTestId('seated').getByText('It floats').waitFor();
   });
 
   test('guess first: the numbers wait until something is said, and both are kept', async () => {
