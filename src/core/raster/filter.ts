@@ -1,29 +1,42 @@
 import { type Plane, type Raster, channelsOf } from './raster';
 
-function boxRows(
+/** Mean over 2 radius + 1 pixels along every row; borders repeat. The two pictures must not be the same. */
+export function boxRows(
   src: Float32Array,
   out: Float32Array,
   { width, height, radius }: { width: number; height: number; radius: number },
 ): void {
-  const n = 2 * radius + 1;
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    let sum = src[row] * radius;
-    for (let x = 0; x < radius; x++) sum += src[row + Math.min(x, width - 1)];
-    for (let x = 0; x < width; x++) {
-      sum += src[row + Math.min(x + radius, width - 1)];
-      out[row + x] = sum / n;
-      sum -= src[row + Math.max(x - radius, 0)];
+  const n = 1 / (2 * radius + 1);
+  for (let first = 0; first < width * height; first += width) {
+    const last = first + width - 1;
+    let sum = src[first] * radius;
+    for (let x = 0; x < radius; x++) sum += src[Math.min(first + x, last)];
+    let i = first;
+    for (const end = Math.min(first + radius, last + 1); i < end; i++) {
+      sum += src[Math.min(i + radius, last)];
+      out[i] = sum * n;
+      sum -= src[first];
+    }
+    for (const end = last + 1 - radius; i < end; i++) {
+      sum += src[i + radius];
+      out[i] = sum * n;
+      sum -= src[i - radius];
+    }
+    for (; i <= last; i++) {
+      sum += src[last];
+      out[i] = sum * n;
+      sum -= src[i - radius];
     }
   }
 }
 
-function boxColumns(
+/** The same along every column. */
+export function boxColumns(
   src: Float32Array,
   out: Float32Array,
   { width, height, radius }: { width: number; height: number; radius: number },
 ): void {
-  const n = 2 * radius + 1;
+  const n = 1 / (2 * radius + 1);
   const sums = new Float64Array(width);
   for (let x = 0; x < width; x++) {
     sums[x] = src[x] * radius;
@@ -32,9 +45,10 @@ function boxColumns(
   for (let y = 0; y < height; y++) {
     const add = Math.min(y + radius, height - 1) * width;
     const drop = Math.max(y - radius, 0) * width;
+    const row = y * width;
     for (let x = 0; x < width; x++) {
       sums[x] += src[add + x];
-      out[y * width + x] = sums[x] / n;
+      out[row + x] = sums[x] * n;
       sums[x] -= src[drop + x];
     }
   }

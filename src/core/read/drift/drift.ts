@@ -15,10 +15,9 @@ export interface Drift extends Field {
 
 // In millimetres on a canvas of 400 mm; on others in proportion, so that a small panel is looked at as closely.
 const USUAL = 400;
-const FAR = { px: 4, reach: 20, cell: 2, window: 16 };
+const FAR = { px: 4, reach: 20, cell: 4, window: 16 };
 const STEPS = [
-  { px: 2, reach: 14, cell: 3, window: 8, sigma: 7 },
-  { px: 2, reach: 4, cell: 3, window: 8, sigma: 7 },
+  { px: 2, reach: 14, cell: 5, window: 8, sigma: 7 },
   { px: 1, reach: 2, cell: 6, window: 7, sigma: 7 },
 ];
 /** A step of the search on a canvas of another size. */

@@ -18,7 +18,7 @@ interface Known {
 
 const WIDTHS = [4, 2, 1]; // of the finest window: what is not known close by is taken from further off
 const PRIOR = 0.25; // of the further window's precision that counts
-const ROUNDS = 4;
+const ROUNDS = 3;
 const HONEST_MM = 0.8; // residual at which a match loses half its say
 
 /**

@@ -5,7 +5,7 @@ import type { Matches } from './match';
 const LEAST_AGREEING = 0.4; // of what is known that must agree: less and there is no drawing in common
 const CLEAR = 6; // sigmas
 const HELD = 0.002; // of all that is known
-const ROUNDS = 9;
+const ROUNDS = 6;
 const SAME_MM = 1.5; // from the common place: what moved further moved by itself
 
 /**

@@ -1,5 +1,16 @@
-import { sampleAt, shrinkPlane, type Plane } from '../../raster';
 import type { Contours } from './contours';
+import {
+  correlated,
+  energyOf,
+  framed,
+  marked,
+  partShifted,
+  productsAt,
+  soften,
+  type Best,
+  type Framed,
+  type Marked,
+} from './correlate';
 import { shiftPlanes, type Field } from './field';
 
 /** Where each cell of the plan was found in the painting, beyond what was already known, and how surely in each direction. */
@@ -51,90 +62,39 @@ function laidUnder(contours: Contours, known: Field): Contours {
   return out;
 }
 
-const energyOf = ({ width, height, across, along }: Contours): Plane => ({
-  width,
-  height,
-  data: across.map((v, i) => v * v + along[i] * along[i]),
-});
-
-/** Mean product of the contours over every cell where the painting is shifted by whole pixels; nothing lies beyond its border. */
-function productsAt(
-  plan: Contours,
-  paint: Contours,
-  { sx, sy, cell, line, out }: { sx: number; sy: number; cell: number; line: Float32Array; out: Float32Array },
-): void {
-  const { width, height, across: pa, along: pb } = plan;
-  const { across: qa, along: qb } = paint;
-  const columns = Math.floor(width / cell);
-  const rows = Math.floor(height / cell);
-  const n = 1 / (cell * cell);
-  const [first, last] = [Math.max(0, -sx), Math.min(columns * cell, width - sx)];
-  const shift = sy * width + sx;
-  for (let r = 0, k = 0; r < rows; r++) {
-    line.fill(0);
-    for (let y = Math.max(r * cell, -sy), low = Math.min((r + 1) * cell, height - sy); y < low; y++) {
-      const row = y * width;
-      for (let x = first, i = row + first; x < last; x++, i++) line[x] += pa[i] * qa[i + shift] + pb[i] * qb[i + shift];
-    }
-    for (let c = 0, x = 0; c < columns; c++, k++) {
-      let sum = 0;
-      for (const end = x + cell; x < end; x++) sum += line[x];
-      out[k] = sum * n;
-    }
-  }
+/** How the agreement of one cell falls away around its best shift. */
+interface Peak {
+  /** pixels from the best whole shift */
+  readonly ox: number;
+  readonly oy: number;
+  /** curvature */
+  readonly xx: number;
+  readonly xy: number;
+  readonly yy: number;
 }
+const NO_PEAK: Peak = { ox: 0, oy: 0, xx: 0, xy: 0, yy: 0 };
+const clip = (v: number) => Math.min(0.6, Math.max(-0.6, v));
 
-/** Weights of two box means one after the other, middle first. */
-const tapsOf = (radius: number): number[] => {
-  const side = 2 * radius + 1;
-  return Array.from({ length: side }, (_, k) => (side - k) / (side * side));
-};
-
-/** A triangle-shaped window over the cells, in place; borders repeat. */
-function soften(
-  data: Float32Array,
-  spare: Float32Array,
-  { columns, rows, taps }: { columns: number; rows: number; taps: readonly number[] },
-): void {
-  for (let y = 0; y < rows; y++) {
-    const row = y * columns;
-    for (let x = 0; x < columns; x++) {
-      let sum = taps[0] * data[row + x];
-      for (let k = 1; k < taps.length; k++)
-        sum += taps[k] * (data[row + (x < k ? 0 : x - k)] + data[row + (x + k < columns ? x + k : columns - 1)]);
-      spare[row + x] = sum;
-    }
-  }
-  for (let y = 0; y < rows; y++) {
-    const row = y * columns;
-    for (let x = 0; x < columns; x++) data[row + x] = taps[0] * spare[row + x];
-    for (let k = 1; k < taps.length; k++) {
-      const above = (y < k ? 0 : y - k) * columns;
-      const below = (y + k < rows ? y + k : rows - 1) * columns;
-      for (let x = 0; x < columns; x++) data[row + x] += taps[k] * (spare[above + x] + spare[below + x]);
-    }
-  }
-}
-
-/** A parabola through the agreement around its best place: the correction in pixels and the curvature. */
-function peakOf(scores: readonly Float32Array[], { best, side, i }: { best: number; side: number; i: number }) {
-  const at = (ox: number, oy: number) => scores[best + oy * side + ox][i];
-  const here = at(0, 0);
-  const xx = 2 * here - at(1, 0) - at(-1, 0);
-  const yy = 2 * here - at(0, 1) - at(0, -1);
-  const xy = -(at(1, 1) + at(-1, -1) - at(1, -1) - at(-1, 1)) / 4;
-  const gx = (at(1, 0) - at(-1, 0)) / 2;
-  const gy = (at(0, 1) - at(0, -1)) / 2;
+/** A parabola through the agreement around its best place. @param scores of all cells for one shift after the other; @param at of the cell at its best shift; @param right, down from there to the shift one pixel further */
+function peakOf(scores: Float32Array, at: number, { right, down }: { right: number; down: number }): Peak {
+  const here = 2 * scores[at];
+  const [east, west] = [scores[at + right], scores[at - right]];
+  const [south, north] = [scores[at + down], scores[at - down]];
+  const xx = here - east - west;
+  const yy = here - south - north;
+  const xy = -(scores[at + right + down] + scores[at - right - down] - scores[at + right - down] - scores[at - right + down]) / 4; // prettier-ignore
+  const [gx, gy] = [(east - west) / 2, (south - north) / 2];
   // Along a straight contour there is no telling: a direction in which the agreement hardly falls is not known at all.
   const half = (xx + yy) / 2;
-  const apart = Math.hypot((xx - yy) / 2, xy);
+  const tilt = (xx - yy) / 2;
+  const apart = Math.sqrt(tilt * tilt + xy * xy);
   const [high, low] = [half + apart, half - apart];
-  if (high <= 1e-5) return { ox: 0, oy: 0, xx: 0, xy: 0, yy: 0 };
+  if (high <= 1e-5) return NO_PEAK;
   const known = Math.max(0, low - APERTURE * high);
-  // Unit vector of the steepest fall.
-  const turn = 0.5 * Math.atan2(2 * xy, xx - yy);
-  const [c, s] = [Math.cos(turn), Math.sin(turn)];
-  const clip = (v: number) => Math.min(0.6, Math.max(-0.6, v));
+  // Unit vector of the steepest fall, by its doubled angle.
+  const double = apart > 0 ? tilt / apart : 1;
+  const c = Math.sqrt(Math.max(0, (1 + double) / 2));
+  const s = (xy < 0 ? -1 : 1) * Math.sqrt(Math.max(0, (1 - double) / 2));
   const across = clip((gx * c + gy * s) / high);
   const along = known > 0 ? clip((gy * c - gx * s) / low) : 0;
   return {
@@ -159,71 +119,90 @@ export function matchContours(
   const paint = known ? laidUnder(painting, known) : painting;
   const mm = plan.mmPerPixel;
   const most = Math.max(2, Math.round(reach / mm));
-  const side = 2 * most + 1;
   const sigma = window / (mm * cell);
   const radius = Math.max(1, Math.round((Math.sqrt(6 * sigma * sigma + 1) - 1) / 2));
-  const [columns, rows] = [Math.floor(plan.width / cell), Math.floor(plan.height / cell)];
+  const marks = marked(plan, cell, most);
+  const { columns, rows } = marks;
+  const frame = framed(paint, most);
   const count = columns * rows;
   const spare = new Float32Array(count);
-  const shape = { columns, rows, taps: tapsOf(radius) };
+  const shape = { columns, rows, radius };
   const softEnergy = (contours: Contours) => {
-    const { data } = shrinkPlane(energyOf(contours), cell);
-    soften(data, spare, shape);
-    return data;
+    const energy = energyOf(contours, cell);
+    soften(energy, spare, shape);
+    return energy;
   };
   const planEnergy = softEnergy(plan);
   const paintEnergy = softEnergy(paint);
+  const own = planEnergy.map((energy) => energy + 1e-6);
   // Shifts of part of a cell recur: the painting's energy there is worked out once for each.
-  const shifted = new Map<number, Float32Array>();
-  const between = (px: number, py: number) => {
-    const before = shifted.get(py * cell + px);
-    if (before) return before;
-    const plane: Plane = { width: columns, height: rows, data: paintEnergy };
-    const fresh = paintEnergy.map((_, i) => sampleAt(plane, (i % columns) + px / cell, ((i / columns) | 0) + py / cell)); // prettier-ignore
-    shifted.set(py * cell + px, fresh);
-    return fresh;
-  };
-  const scores: Float32Array[] = [];
-  const top = new Float32Array(count).fill(-Infinity);
-  const bestOf = new Int32Array(count);
-  const line = new Float32Array(plan.width);
-  for (let sy = -most; sy <= most; sy++) {
-    for (let sx = -most; sx <= most; sx++) {
-      const out = new Float32Array(count);
-      productsAt(plan, paint, { sx, sy, cell, line, out });
+  const parts = Array.from({ length: cell * cell }, (_, k) =>
+    partShifted(paintEnergy, { columns, rows, fx: (k % cell) / cell, fy: Math.floor(k / cell) / cell }),
+  );
+  const seen = everyShift({ marks, frame, own, parts, shape, most, cell, mm });
+  return placesOf(seen, planEnergy, { columns, rows, most, mm });
+}
+
+/** The agreement of every cell at every shift, shift after shift, and the best of each cell. */
+interface Seen {
+  readonly scores: Float32Array;
+  readonly best: Best;
+}
+
+interface Looked {
+  readonly marks: Marked;
+  readonly frame: Framed;
+  /** energy of the plan, and of the painting read parts of a cell further */
+  readonly own: Float32Array;
+  readonly parts: readonly Float32Array[];
+  readonly shape: { readonly columns: number; readonly rows: number; readonly radius: number };
+  readonly most: number;
+  readonly cell: number;
+  readonly mm: number;
+}
+
+function everyShift({ marks, frame, own, parts, shape, most, cell, mm }: Looked): Seen {
+  const { columns, rows } = shape;
+  const count = columns * rows;
+  const side = 2 * most + 1;
+  const spare = new Float32Array(count);
+  const scores = new Float32Array(side * side * count);
+  const best: Best = { score: new Float32Array(count).fill(-Infinity), of: new Int32Array(count) };
+  for (let sy = -most, index = 0; sy <= most; sy++) {
+    for (let sx = -most; sx <= most; sx++, index++) {
+      const out = scores.subarray(index * count, (index + 1) * count);
+      productsAt(marks, frame, { shift: 2 * (sy * frame.width + sx), per: 1 / (cell * cell), out });
       soften(out, spare, shape);
       const stay = STAY * (sx * sx + sy * sy) * mm * mm;
       const [u, v] = [Math.floor(sx / cell), Math.floor(sy / cell)];
-      const there = between(sx - u * cell, sy - v * cell);
-      for (let y = 0, i = 0; y < rows; y++) {
-        const row = Math.min(rows - 1, Math.max(0, y + v)) * columns;
-        for (let x = 0; x < columns; x++, i++) {
-          const column = x + u < 0 ? 0 : x + u < columns ? x + u : columns - 1;
-          // Normalised correlation; the floor under the painting's part follows the plan's, so that it favours no shift.
-          const own = planEnergy[i] + 1e-6;
-          out[i] /= Math.sqrt(own * (there[row + column] + FLOOR * own));
-          if (out[i] - stay > top[i]) {
-            top[i] = out[i] - stay;
-            bestOf[i] = scores.length;
-          }
-        }
-      }
-      scores.push(out);
+      const there = parts[(sy - v * cell) * cell + (sx - u * cell)];
+      correlated(out, { own, there }, { columns, rows, u, v, floor: FLOOR, stay, index, best });
     }
   }
+  return { scores, best };
+}
+
+/** Every cell's best place, between the whole shifts, and how surely it is known in each direction. */
+function placesOf(
+  { scores, best }: Seen,
+  planEnergy: Float32Array,
+  { columns, rows, most, mm }: { columns: number; rows: number; most: number; mm: number },
+): Matches {
+  const count = columns * rows;
+  const side = 2 * most + 1;
   const plane = () => new Float32Array(count);
   const out = { columns, rows, dx: plane(), dy: plane(), xx: plane(), xy: plane(), yy: plane(), agreement: plane() };
   for (let i = 0; i < count; i++) {
-    const best = bestOf[i];
-    const sx = (best % side) - most;
-    const sy = Math.floor(best / side) - most;
-    const agreement = (scores[best][i] * planEnergy[i]) / (planEnergy[i] + LEAST_ENERGY);
+    const shift = best.of[i];
+    const sx = (shift % side) - most;
+    const sy = Math.floor(shift / side) - most;
+    const agreement = (scores[shift * count + i] * planEnergy[i]) / (planEnergy[i] + LEAST_ENERGY);
     out.agreement[i] = agreement;
     out.dx[i] = sx * mm;
     out.dy[i] = sy * mm;
     // At the rim of the search the true place may lie beyond.
     if (Math.abs(sx) === most || Math.abs(sy) === most || agreement <= 0) continue;
-    const { ox, oy, xx, xy, yy } = peakOf(scores, { best, side, i });
+    const { ox, oy, xx, xy, yy } = peakOf(scores, shift * count + i, { right: count, down: side * count });
     out.dx[i] += ox * mm;
     out.dy[i] += oy * mm;
     const say = (planEnergy[i] * trustIn(agreement)) / (mm * mm);
