@@ -313,6 +313,16 @@ export const Job = z.object({
   doing: z.string(),
   share: z.number(),
   problem: z.string().nullable(),
+  /** what of a reading is there before it ends: the flat, the map of differences, values by mass; null = nothing yet */
+  early: z
+    .object({
+      flat: z.boolean(),
+      map: z.boolean(),
+      masses: z.array(
+        z.object({ id: z.number(), name: z.string(), planned: z.number(), painted: z.number(), doubt: z.number() }),
+      ),
+    })
+    .nullable(),
 });
 
 /** The door that a phone in the same network comes in by. */

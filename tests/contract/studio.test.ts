@@ -198,6 +198,14 @@ describe('measuring and the list', () => {
     const shares = told.map(({ share }) => share);
     expect(shares).toEqual([...shares].sort((a, b) => a - b));
     expect(new Set(told.map(({ doing }) => doing)).size).toBeGreaterThan(2);
+    // The flat comes first, then the map and the values by mass, both before the end.
+    const before = told.filter(({ state }) => state === 'running').map(({ early }) => early);
+    expect(before.find((early) => early)).toMatchObject({ flat: true, map: false, masses: [] });
+    expect(before.at(-1)).toMatchObject({ flat: true, map: true });
+    expect(before.at(-1)?.masses.length).toBeGreaterThan(5);
+    const kinds = await Promise.all(['flat.jpg', 'differences.png'].map(async (file) => (await fetch(`${server.url}/api/jobs/${job.id}/${file}`)).headers.get('content-type'))); // prettier-ignore
+    expect(kinds).toEqual(['image/jpeg', 'image/png']);
+    expect((await fetch(`${server.url}/api/jobs/${UNKNOWN}/flat.jpg`)).status).toBe(404);
   });
 });
 

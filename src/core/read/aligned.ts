@@ -1,6 +1,6 @@
 import { coloursOf, type Colours, type Flat } from '../photo';
 import type { Raster } from '../raster';
-import { driftOf, shiftPlanes, type Drift, type Field, type Landmark } from './drift';
+import { driftOf, shiftRows, type Drift, type Field, type Landmark } from './drift';
 import { throughLandmarks } from './drift/landmarks';
 
 /** Value and colour of plan and painting over each other, at reading size, row-major; the painting as its drawing was found. */
@@ -17,33 +17,59 @@ export interface Aligned {
 
 /** The painting's planes drawn back to where the plan puts each place, so that drawing errors do not leak into values. */
 function drawnBack(
-  { value, a, b }: Colours,
+  painted: Colours,
   mask: Uint8Array,
   field: Field,
-  { width, height, mmPerPixel }: { width: number; height: number; mmPerPixel: number },
+  size: { width: number; height: number; mmPerPixel: number },
 ): { painted: Colours; mask: Uint8Array } {
-  const { dx, dy } = shiftPlanes(field, { width, height, mmPerPixel });
-  const out = { value: new Float32Array(value.length), a: new Float32Array(value.length), b: new Float32Array(value.length) }; // prettier-ignore
+  const plane = () => new Float32Array(size.width * size.height);
+  const out = { value: plane(), a: plane(), b: plane() };
   const gone = new Uint8Array(mask.length);
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i++) {
-      const [u, v] = [x + dx[i], y + dy[i]];
-      // What lies beyond the canvas was not painted: there is nothing to read.
-      if (u < -1 || v < -1 || u > width || v > height) gone[i] = 1;
-      const x0 = Math.min(width - 2, Math.max(0, Math.floor(u)));
-      const y0 = Math.min(height - 2, Math.max(0, Math.floor(v)));
-      const fx = Math.min(1, Math.max(0, u - x0));
-      const fy = Math.min(1, Math.max(0, v - y0));
-      const k = y0 * width + x0;
-      const [p, q, r, s] = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
-      out.value[i] = p * value[k] + q * value[k + 1] + r * value[k + width] + s * value[k + width + 1];
-      out.a[i] = p * a[k] + q * a[k + 1] + r * a[k + width] + s * a[k + width + 1];
-      out.b[i] = p * b[k] + q * b[k + 1] + r * b[k + width] + s * b[k + width + 1];
-      // What is not read stays unread where it lies, too: a rim must not creep in by the shift of its neighbours.
-      if (mask[i] || mask[k + (fx > 0.5 ? 1 : 0) + (fy > 0.5 ? width : 0)]) gone[i] = 1;
-    }
+  const [dx, dy] = [new Float32Array(size.width), new Float32Array(size.width)];
+  const shifts = shiftRows(field, size);
+  for (let y = 0; y < size.height; y++) {
+    shifts(y, dx, dy);
+    drawRow(y, { dx, dy, from: painted, mask, out, gone, width: size.width, height: size.height });
   }
   return { painted: out, mask: gone };
+}
+
+interface Row {
+  /** of each pixel of the row, px */
+  readonly dx: Float32Array;
+  readonly dy: Float32Array;
+  readonly from: Colours;
+  readonly mask: Uint8Array;
+  readonly out: { readonly value: Float32Array; readonly a: Float32Array; readonly b: Float32Array };
+  readonly gone: Uint8Array;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** One row of the painting, bilinear. A loop over pixels of its own: that is how it is compiled well (docs/decisions/0004). */
+function drawRow(y: number, { dx, dy, from: { value, a, b }, mask, out, gone, width, height }: Row): void {
+  const { value: toValue, a: toA, b: toB } = out;
+  for (let x = 0, i = y * width; x < width; x++, i++) {
+    const u = x + dx[x];
+    const v = y + dy[x];
+    // What lies beyond the canvas was not painted: there is nothing to read.
+    if (u < -1 || v < -1 || u > width || v > height) gone[i] = 1;
+    const x0 = Math.min(width - 2, Math.max(0, Math.floor(u)));
+    const y0 = Math.min(height - 2, Math.max(0, Math.floor(v)));
+    const fx = Math.min(1, Math.max(0, u - x0));
+    const fy = Math.min(1, Math.max(0, v - y0));
+    const k = y0 * width + x0;
+    const below = k + width;
+    const s = fx * fy;
+    const q = fx - s;
+    const r = fy - s;
+    const p = 1 - fx - r;
+    toValue[i] = p * value[k] + q * value[k + 1] + r * value[below] + s * value[below + 1];
+    toA[i] = p * a[k] + q * a[k + 1] + r * a[below] + s * a[below + 1];
+    toB[i] = p * b[k] + q * b[k + 1] + r * b[below] + s * b[below + 1];
+    // What is not read stays unread where it lies, too: a rim must not creep in by the shift of its neighbours.
+    if (mask[i] || mask[(fy > 0.5 ? below : k) + (fx > 0.5 ? 1 : 0)]) gone[i] = 1;
+  }
 }
 
 /**

@@ -19,6 +19,23 @@ const CELL_MM = 2;
 const SMOOTH_MM = 7; // a few strokes
 const EDGE = 0.25; // steps per mm at which a pixel's own edge halves its say
 
+/** What the plan alone says of every pixel and cell. */
+interface PlanSays {
+  readonly steep: Float32Array;
+  readonly say: Float32Array;
+}
+// A plan is read against many photos: what it says is worked out once and goes when it goes.
+const known = new WeakMap<Float32Array, PlanSays>();
+
+function planSays(aligned: Aligned, cells: Cells): PlanSays {
+  const before = known.get(aligned.planned.value);
+  if (before?.say.length === cells.width * cells.height) return before;
+  const steep = steepness(aligned);
+  const fresh = { steep, say: sayByCell(steep, aligned, cells) };
+  known.set(aligned.planned.value, fresh);
+  return fresh;
+}
+
 /** Steepness of the plan's value, steps per mm. */
 function steepness({ planned, width, height, mmPerPixel }: Aligned): Float32Array {
   const out = new Float32Array(width * height);
@@ -120,8 +137,7 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
   const width = Math.floor(aligned.width / factor);
   const height = Math.floor(aligned.height / factor);
   const sums = [0, 1, 2, 3].map(() => new Float32Array(width * height));
-  const steep = steepness(aligned);
-  const say = sayByCell(steep, aligned, { width, height, factor });
+  const { steep, say } = planSays(aligned, { width, height, factor });
   for (let cy = 0, k = 0; cy < height; cy++)
     for (let cx = 0; cx < width; cx++, k++)
       sumCell(aligned, steep, { sums, k, say: say[k], x: cx * factor, y: cy * factor, factor });

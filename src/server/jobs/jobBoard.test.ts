@@ -1,15 +1,14 @@
 import { describe, expect, test } from 'vitest';
 import type { Job } from '../../contract';
-import { JobBoard } from './jobBoard';
-import type { Progress } from './tasks';
+import { JobBoard, type Told } from './jobBoard';
 
 /** Work that ends when it is told to. */
 function handHeld() {
   let finish: () => void = () => undefined;
   let fail: (cause: Error) => void = () => undefined;
-  let tell: (progress: Progress) => void = () => undefined;
+  let tell: (told: Told) => void = () => undefined;
   let signal: AbortSignal | undefined;
-  const work = (given: AbortSignal, telling: (progress: Progress) => void) => {
+  const work = (given: AbortSignal, telling: (told: Told) => void) => {
     [signal, tell] = [given, telling];
     return new Promise<void>((done, failed) => {
       [finish, fail] = [done, failed];
@@ -20,6 +19,7 @@ function handHeld() {
     finish: () => finish(),
     fail: (words: string) => fail(new Error(words)),
     tell: (doing: string, share: number) => tell({ doing, share }),
+    show: (told: Told) => tell(told),
     stopped: () => signal?.aborted ?? false,
   };
 }
@@ -40,6 +40,23 @@ describe('long work on the board', () => {
     hand.finish();
     await settled();
     expect(jobs.get(id)).toMatchObject({ state: 'done', share: 1, problem: null });
+  });
+
+  test('what is there early is told with it, and its pictures are kept until it has ended and other work begins', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    expect(jobs.picture(id, 'flat')).toBeUndefined();
+    hand.show({ doing: 'comparing', share: 0.6, early: { flat: true }, pictures: { flat: Uint8Array.of(1) } });
+    hand.show({ doing: 'judging', share: 0.8, early: { map: true }, pictures: { map: Uint8Array.of(2) } });
+    expect(jobs.get(id)?.early).toEqual({ flat: true, map: true, masses: [] });
+    jobs.post(ABOUT, handHeld().work);
+    expect(jobs.picture(id, 'flat')).toEqual(Uint8Array.of(1));
+    hand.finish();
+    await settled();
+    expect(jobs.picture(id, 'map')).toEqual(Uint8Array.of(2));
+    jobs.post(ABOUT, handHeld().work);
+    expect(jobs.picture(id, 'map')).toBeUndefined();
+    expect(jobs.picture('unknown', 'map')).toBeUndefined();
   });
 
   test('failing, it keeps the sentence', async () => {

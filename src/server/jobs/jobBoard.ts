@@ -1,6 +1,5 @@
 import type { Job } from '../../contract';
 import type { World } from '../world';
-import type { Progress } from './tasks';
 
 type State = Job['state'];
 type Move = 'start' | 'finish' | 'fail' | 'stop';
@@ -12,8 +11,23 @@ const MOVES: Record<State, Partial<Record<Move, State>>> = {
   stopped: {},
 };
 
+/** Pictures of work that has not ended. */
+export interface Pictures {
+  readonly flat?: Uint8Array;
+  readonly map?: Uint8Array;
+}
+
+/** How far work is, and what is there of it by now. */
+export interface Told extends Pick<Job, 'doing' | 'share'> {
+  readonly early?: Partial<NonNullable<Job['early']>>;
+  readonly pictures?: Pictures;
+}
+
+const NOTHING_YET: NonNullable<Job['early']> = { flat: false, map: false, masses: [] };
+
 interface Entry {
   job: Job;
+  pictures: Pictures;
   readonly abort: AbortController;
   readonly watchers: Set<(job: Job) => void>;
 }
@@ -30,10 +44,12 @@ export class JobBoard {
   /** Posts a job and starts it; the work gets a signal that says stop and a way to tell its progress. */
   post(
     about: Pick<Job, 'kind' | 'photoId'>,
-    work: (signal: AbortSignal, tell: (progress: Progress) => void) => Promise<void>,
+    work: (signal: AbortSignal, tell: (told: Told) => void) => Promise<void>,
   ): Job {
-    const job: Job = { id: this.world.newId(), ...about, state: 'queued', doing: 'waiting', share: 0, problem: null };
-    const entry: Entry = { job, abort: new AbortController(), watchers: new Set() };
+    const job: Job = { id: this.world.newId(), ...about, state: 'queued', doing: 'waiting', share: 0, problem: null, early: null }; // prettier-ignore
+    const entry: Entry = { job, pictures: {}, abort: new AbortController(), watchers: new Set() };
+    // Pictures of ended work are in its result by now.
+    for (const other of this.entries.values()) if (!isOpen(other.job)) other.pictures = {};
     this.entries.set(job.id, entry);
     for (const id of this.entries.keys()) if (this.entries.size > KEEP && id !== job.id) this.entries.delete(id);
     void this.carryOut(entry, work);
@@ -42,11 +58,18 @@ export class JobBoard {
 
   private async carryOut(
     entry: Entry,
-    work: (signal: AbortSignal, tell: (progress: Progress) => void) => Promise<void>,
+    work: (signal: AbortSignal, tell: (told: Told) => void) => Promise<void>,
   ): Promise<void> {
     this.move(entry, 'start', {});
     try {
-      await work(entry.abort.signal, (progress) => this.move(entry, null, progress));
+      await work(entry.abort.signal, ({ doing, share, early, pictures }) => {
+        entry.pictures = { ...entry.pictures, ...pictures };
+        this.move(entry, null, {
+          doing,
+          share,
+          ...(early && { early: { ...(entry.job.early ?? NOTHING_YET), ...early } }),
+        });
+      });
       this.move(entry, 'finish', { doing: 'done', share: 1 });
     } catch (cause) {
       const stopped = entry.abort.signal.aborted;
@@ -66,6 +89,11 @@ export class JobBoard {
 
   get(id: string): Job | undefined {
     return this.entries.get(id)?.job;
+  }
+
+  /** A picture of work under way; undefined where there is none yet or no more. */
+  picture(id: string, which: keyof Pictures): Uint8Array | undefined {
+    return this.entries.get(id)?.pictures[which];
   }
 
   /** The job of a kind under way for a photo, if any. */

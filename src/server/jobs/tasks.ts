@@ -177,8 +177,16 @@ export interface ReadAnswer {
 }
 
 export type TaskName = keyof Tasks;
-/** Progress in words and as a share 0..1. */
+/** What of a reading is known before it ends. */
+export interface Part {
+  readonly flatJpeg?: Uint8Array;
+  readonly mapPng?: Uint8Array;
+  readonly masses?: readonly MassReading[];
+}
+
+/** Progress in words and as a share 0..1, and what is known by now that was not before. */
 export interface Progress {
   readonly doing: string;
   readonly share: number;
+  readonly part?: Part;
 }

@@ -7,9 +7,9 @@ import { lightOfPicture, pixelsIn, placeOfBox, placeOfPixels, type Point, type R
 import { accountOf, compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { differencesPng, jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
-import type { PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';
+import type { Part, PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';
 
-type Tell = (doing: string, share: number) => void;
+type Tell = (doing: string, share: number, part?: Part) => void;
 type Ask<N extends TaskName> = Tasks[N]['ask'];
 type Answer<N extends TaskName> = Promise<Tasks[N]['answer']>;
 
@@ -191,12 +191,19 @@ function accountFor(reading: Reading, flat: Flat, { plan, task }: { plan: Planne
 }
 
 /** What a flat shows against its plan. */
-async function against(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: PlannedPicture; task: PlanTask }) {
+async function against(
+  ask: Ask<'read'>,
+  flat: Flat,
+  { plan, task, tell }: { plan: PlannedPicture; task: PlanTask; tell: Tell },
+) {
+  // prettier-ignore
   const coverage = coverageOn(flat, plan, ask);
   coverage?.bare.forEach((bare, i) => bare && (flat.mask[i] = 1));
   leaveIgnored(flat, plan, task);
   const { landmarks } = ask;
   const reading = readFlat(flat, { plan: plan.picture, masses: plan.masses, toleranceMm: task.toleranceMm, landmarks }); // prettier-ignore
+  const mapPng = await differencesPng(reading.map);
+  tell('judging what differs', 0.8, { mapPng, masses: reading.masses });
   const change = await changeSince(ask.last, flat);
   return {
     coverage,
@@ -205,7 +212,7 @@ async function against(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: Pla
     masses: reading.masses,
     findings: findingsAfter(reading, change, { flat, plan, task }),
     account: accountFor(reading, flat, { plan, task }),
-    mapPng: await differencesPng(reading.map),
+    mapPng,
     places: ask.places.map((place): SeenPlace => {
       const paint = readPlace(reading.aligned, place, flat);
       return paint && { paint, shift: readShift(reading.aligned, place), wholeMm: wholeOff(reading.aligned.drift) };
@@ -237,8 +244,8 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   const notRead = flat.mask.slice();
   const grid = gridOf(flat);
   const shapeOf = (pixels: Uint8Array) => (pixels.includes(1) ? placeOfPixels(pixels, grid) : null);
-  if (plan) tell('comparing it with the plan', 0.7);
-  const compared: Compared = plan && ask.plan ? await against(ask, flat, { plan, task: ask.plan }) : alone(ask);
+  tell(plan ? 'comparing it with the plan' : 'looking it over', 0.7, { flatJpeg: await jpegOf(flat.small, 85) });
+  const compared: Compared = plan && ask.plan ? await against(ask, flat, { plan, task: ask.plan, tell }) : alone(ask);
   const { coverage } = compared;
   tell('keeping the reading', 0.9);
   return {
@@ -311,7 +318,8 @@ export default async function work({
   ask: unknown;
   port: MessagePort | null;
 }): Promise<unknown> {
-  const tell: Tell = (doing, share) => port?.postMessage({ doing, share } satisfies Progress);
+  const tell: Tell = (doing, share, part) =>
+    port?.postMessage({ doing, share, ...(part && { part }) } satisfies Progress);
   try {
     return { answer: await (WORK[name] as (ask: unknown, tell: Tell) => Promise<unknown>)(ask, tell) };
   } catch (cause) {

@@ -85,6 +85,15 @@ export function apiRouter(studio: Studio): Router {
       response.set('Cache-Control', cache).type('image/jpeg').sendFile(path, { dotfiles: 'allow' });
     };
   router.get('/jobs/:jobId/progress', watchJob(studio));
+  for (const [file, which, type] of [
+    ['flat.jpg', 'flat', 'image/jpeg'],
+    ['differences.png', 'map', 'image/png'],
+  ] as const)
+    router.get(`/jobs/:jobId/${file}`, (incoming, response) => {
+      const bytes = studio.jobs.picture(incoming.params.jobId, which);
+      if (!bytes) throw new InputError('unknown', 'This picture is not there: the work has not come so far, or it has ended.', 404); // prettier-ignore
+      response.set('Cache-Control', 'no-store').type(type).send(Buffer.from(bytes));
+    });
   router.get('/photos/:id/preview.jpg', picture(photoPreview, 'private, max-age=86400'));
   router.get('/arrivals/:id/preview.jpg', picture(arrivalPreview, 'private, max-age=86400'));
   router.get('/references/:id/preview.jpg', picture(referencePreview, 'private, max-age=86400'));

@@ -12,7 +12,8 @@ import {
 import { placeHolds } from '../../core/raster';
 import { READING_VERSION, type Comparison } from '../../core/read';
 import { InputError } from '../images/inputError';
-import type { ReadAnswer, SeenPlace } from '../jobs/tasks';
+import type { Told } from '../jobs/jobBoard';
+import type { Part, Progress, ReadAnswer, SeenPlace } from '../jobs/tasks';
 import { decisionsOf, stageOf } from './describe';
 import { recheckOf } from './recheck';
 import { sightingOf } from './sighting';
@@ -38,7 +39,7 @@ export async function readPhoto(studio: Studio, photoId: string, after?: Job): P
   const looking = jobs.underWay(photoId, 'corners');
   return (
     jobs.underWay(photoId, 'read') ??
-    jobs.post({ kind: 'read', photoId }, async (signal, onProgress) => {
+    jobs.post({ kind: 'read', photoId }, async (signal, tell) => {
       // Corners that are being looked for anew are waited for: they may be others.
       if (looking) await jobs.ended(looking.id);
       // A session that is read after another rests on what the other's reading said.
@@ -48,10 +49,27 @@ export async function readPhoto(studio: Studio, photoId: string, after?: Job): P
       if (last?.inputs === all.inputs) return;
       const open = await openCorrections(studio, all.painting, all.session);
       const places = open.map(({ place }) => JSON.parse(place) as Place);
+      const plan = all.planId ? await rowOf<PlanRow>(db, 'plan', all.planId) : null;
+      const onProgress = ({ part, ...how }: Progress) => tell(part ? { ...how, ...earlyOf(part, plan, all.painting) } : how); // prettier-ignore
       const answer = await crew.run('read', { ...all.task, places }, { signal, onProgress });
       if (!signal.aborted) await keepReading(studio, { answer, open, photoId, planId: all.planId, inputs: all.inputs });
     })
   );
+}
+
+/** A part of a reading as it is shown while the rest is being made. */
+function earlyOf(
+  { flatJpeg, mapPng, masses }: Part,
+  plan: PlanRow | null,
+  painting: PaintingRow,
+): Pick<Told, 'early' | 'pictures'> {
+  // prettier-ignore
+  const name = namer(plan, { masses: masses ?? [] }, painting).mass;
+  const lines = masses?.map((mass) => ({ id: mass.id, name: name(mass), planned: mass.target.value, painted: mass.painted.value, doubt: mass.uncertainty.value })); // prettier-ignore
+  return {
+    early: { ...(flatJpeg && { flat: true }), ...(mapPng && { map: true }), ...(lines && { masses: lines }) },
+    pictures: { ...(flatJpeg && { flat: flatJpeg }), ...(mapPng && { map: mapPng }) },
+  };
 }
 
 /** Corrections on the list that were taken before this session. */
@@ -123,7 +141,7 @@ async function newestReading(
   return { row, painting, photo, plan: row.planId ? await rowOf<PlanRow>(studio.db, 'plan', row.planId) : null };
 }
 
-function namer(plan: PlanRow | null, kept: Kept, painting: PaintingRow) {
+function namer(plan: PlanRow | null, kept: Pick<Kept, 'masses'>, painting: PaintingRow) {
   const marks = plan ? contentOf(plan).marks : [];
   // Plans kept before names stood on points named their masses by number.
   const { names = {} } = JSON.parse(plan?.content ?? '{}') as { names?: Record<string, string> };

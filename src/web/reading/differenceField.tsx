@@ -29,13 +29,13 @@ async function load(url: string, signal: AbortSignal): Promise<Differences> {
   return { width, height, value: plane(0, 20), warmth: plane(1, 4), chroma: plane(2, 4), trust };
 }
 
-/** The map of a photo's newest reading; null until it is there. */
-export function useDifferences(
-  photo: { id: string; readingId: string | null } | undefined,
-  wanted: boolean,
-): Differences | null {
+/** Where the map of a photo's newest reading is. */
+export const mapOf = (photo: { id: string; readingId: string | null } | undefined): string | null =>
+  photo?.readingId ? `/api/photos/${photo.id}/differences.png?r=${photo.readingId}` : null;
+
+/** A map of differences; null until it is there. */
+export function useDifferences(url: string | null): Differences | null {
   const [map, setMap] = useState<Differences | null>(null);
-  const url = wanted && photo?.readingId ? `/api/photos/${photo.id}/differences.png?r=${photo.readingId}` : null;
   useEffect(() => {
     setMap(null);
     if (!url) return;

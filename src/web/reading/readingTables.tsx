@@ -1,8 +1,8 @@
 import type { Account, MassOfReading, ReadingDetail } from '../../contract';
 import { ValueLadder } from '../charts/valueLadder';
-import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
 import { figure, signedFigure } from '../words';
+import { ShouldBecome, valueWithin } from './shouldBecome';
 import { SortTable, type Column } from './sortTable';
 import type { Subject } from './subjects';
 
@@ -58,15 +58,9 @@ export function ValueTable({ masses, account, chosen, onChoose }: Props) {
           name: 'should become',
           number: true,
           by: ({ difference }) => Math.abs(difference.value),
-          show: ({ difference: { value }, uncertainty }) =>
-            Math.abs(value) > Math.max(0.25, 2 * uncertainty.value) ? (
-              <>
-                {value > 0 ? 'darker' : 'lighter'} {Math.abs(value).toFixed(1)}{' '}
-                <Mark name={markOf({ kind: 'value', amount: value })} label="" />
-              </>
-            ) : (
-              'as planned'
-            ),
+          show: ({ difference: { value }, uncertainty }) => (
+            <ShouldBecome kind="value" amount={value} within={valueWithin(uncertainty.value)} />
+          ),
         },
         { name: 'sure to', number: true, show: ({ uncertainty }) => (2 * uncertainty.value).toFixed(2), by: ({ uncertainty }) => uncertainty.value }, // prettier-ignore
         { name: 'spread', number: true, show: ({ spread }) => spread.toFixed(2), by: ({ spread }) => spread },
@@ -100,15 +94,9 @@ export function ColourTable({ masses, account, chosen, onChoose }: Props) {
           name: 'should become',
           number: true,
           by: ({ difference }) => Math.abs(difference.warmth),
-          show: ({ difference: { warmth }, uncertainty }) =>
-            Math.abs(warmth) > Math.max(3, 2 * uncertainty.warmth) ? (
-              <>
-                {warmth > 0 ? 'cooler' : 'warmer'} {Math.abs(warmth).toFixed(0)}{' '}
-                <Mark name={markOf({ kind: 'temperature', amount: warmth })} label="" />
-              </>
-            ) : (
-              'as planned'
-            ),
+          show: ({ difference: { warmth }, uncertainty }) => (
+            <ShouldBecome kind="temperature" amount={warmth} within={Math.max(3, 2 * uncertainty.warmth)} />
+          ),
         },
         { name: 'plan chroma', number: true, show: ({ target }) => target.chroma.toFixed(0), by: ({ target }) => target.chroma }, // prettier-ignore
         { name: 'painted', number: true, show: ({ painted }) => painted.chroma.toFixed(0), by: ({ painted }) => painted.chroma }, // prettier-ignore

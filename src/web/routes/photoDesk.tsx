@@ -7,6 +7,7 @@ import type { Refused } from '../api/client';
 import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { CoveredChoice } from '../slips/coveredChoice';
+import { ComingIn } from '../reading/comingIn';
 import { GuessForm, Guessed } from '../reading/guess';
 import { Greys, patchesFrom, USUAL_STRIP, type Marking } from '../slips/greys';
 import { PhotoHistory } from '../slips/photoHistory';
@@ -138,7 +139,9 @@ export function PhotoDesk({
             ))}
           </div>
         )}
-        {own && view === 'unread' ? (
+        {reading?.early?.flat && busy ? (
+          <ComingIn job={reading} painting={painting} guessed={main.impression !== null} />
+        ) : own && view === 'unread' ? (
           <NotReadStage
             photo={photo}
             reading={own}

@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { placeHolds, type Point } from '../../core/raster';
 import { useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
-import { DifferenceField, useDifferences, type Mapped } from '../reading/differenceField';
+import { DifferenceField, mapOf, useDifferences, type Mapped } from '../reading/differenceField';
 import { DriftMarks, MassOutlines } from '../reading/driftMarks';
 import { TOOLS, useInquiry, type Side } from '../reading/inquiry';
 import { InquiryMarks, PlumbAndLevel } from '../reading/inquiryMarks';
@@ -72,7 +72,7 @@ export function Wall() {
   const maps = MAPS[subject] ?? [];
   const map = maps.find(({ of }) => of === mapped)?.of ?? maps[0]?.of ?? null;
   const field = map && !isPattern(map) ? map : null;
-  const differences = useDifferences(photo, field !== null);
+  const differences = useDifferences(field === null ? null : mapOf(photo));
   const open = (reading?.findings ?? []).filter((one) => (one.loud || more) && one.decision !== 'dismissed' && belongs(subject, one)); // prettier-ignore
   const read = (next: Subject) => {
     put('read', next === 'all' ? null : next);

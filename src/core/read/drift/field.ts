@@ -33,31 +33,63 @@ export function shiftAt({ columns, rows, cellMm, dx, dy }: Field, x: number, y: 
   return [sampleAt({ ...size, data: dx }, u, v), sampleAt({ ...size, data: dy }, u, v)];
 }
 
+/** Fills one row of a raster with the shifts at the middles of its pixels, in its pixels. */
+export type ShiftRow = (y: number, dx: Float32Array, dy: Float32Array) => void;
+
+/** The shifts of a raster row by row, for loops that need every pixel's once. */
+export function shiftRows(field: Field, { width, mmPerPixel }: { width: number; mmPerPixel: number }): ShiftRow {
+  const { columns, rows, cellMm } = field;
+  const scale = mmPerPixel / cellMm;
+  const left = new Int32Array(width);
+  const share = new Float32Array(width);
+  for (let x = 0; x < width; x++) {
+    const u = Math.min(columns - 1, Math.max(0, (x + 0.5) * scale - 0.5));
+    left[x] = Math.min(columns - 2, u | 0);
+    share[x] = u - left[x];
+  }
+  const between = new Float32Array(columns);
+  const fill = (data: Float32Array, y: number, out: Float32Array) => {
+    const v = Math.min(rows - 1, Math.max(0, (y + 0.5) * scale - 0.5));
+    const top = Math.min(rows - 2, v | 0);
+    betweenRows(data, top * columns, { share: v - top, per: 1 / mmPerPixel, out: between });
+    alongRow(between, left, share, out);
+  };
+  return (y, dx, dy) => {
+    fill(field.dx, y, dx);
+    fill(field.dy, y, dy);
+  };
+}
+
+function betweenRows(
+  data: Float32Array,
+  from: number,
+  { share, per, out }: { share: number; per: number; out: Float32Array },
+): void {
+  // prettier-ignore
+  for (let k = 0; k < out.length; k++) {
+    const above = data[from + k];
+    out[k] = per * (above + share * (data[from + out.length + k] - above));
+  }
+}
+
+function alongRow(data: Float32Array, left: Int32Array, share: Float32Array, out: Float32Array): void {
+  for (let x = 0; x < out.length; x++) {
+    const k = left[x];
+    out[x] = data[k] + share[x] * (data[k + 1] - data[k]);
+  }
+}
+
 /** The shifts at the middles of a raster's pixels, in its pixels. */
 export function shiftPlanes(
   field: Field,
   { width, height, mmPerPixel }: { width: number; height: number; mmPerPixel: number },
 ): { dx: Float32Array; dy: Float32Array } {
-  const { columns, rows, cellMm } = field;
-  const scale = mmPerPixel / cellMm;
-  const [dx, dy] = [field.dx, field.dy].map((data) => {
-    const out = new Float32Array(width * height);
-    for (let y = 0, i = 0; y < height; y++) {
-      const v = Math.min(rows - 1, Math.max(0, (y + 0.5) * scale - 0.5));
-      const top = Math.min(rows - 2, v | 0);
-      const fy = v - top;
-      for (let x = 0; x < width; x++, i++) {
-        const u = Math.min(columns - 1, Math.max(0, (x + 0.5) * scale - 0.5));
-        const left = Math.min(columns - 2, u | 0);
-        const fx = u - left;
-        const k = top * columns + left;
-        const above = data[k] + fx * (data[k + 1] - data[k]);
-        const below = data[k + columns] + fx * (data[k + columns + 1] - data[k + columns]);
-        out[i] = (above + fy * (below - above)) / mmPerPixel;
-      }
-    }
-    return out;
-  });
+  const [dx, dy] = [new Float32Array(width * height), new Float32Array(width * height)];
+  const fill = shiftRows(field, { width, mmPerPixel });
+  for (let y = 0; y < height; y++) {
+    const [from, to] = [y * width, (y + 1) * width];
+    fill(y, dx.subarray(from, to), dy.subarray(from, to));
+  }
   return { dx, dy };
 }
 
