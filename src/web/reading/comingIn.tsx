@@ -16,24 +16,30 @@ export function ComingIn({ job, painting, guessed }: { job: Job; painting: Paint
   const map = useDifferences(shown && early?.map ? `/api/jobs/${id}/differences.png` : null);
   const high = (WIDE * painting.heightMm) / painting.widthMm;
   return (
-    <section aria-label="The reading, as it comes in" data-testid="coming-in">
-      <div className="relative" style={{ aspectRatio: painting.widthMm / painting.heightMm }}>
-        <img
-          src={`/api/jobs/${id}/flat.jpg`}
-          alt="The painting, squared and lit"
-          className="absolute inset-0 h-full w-full"
-        />
-        {map && (
-          <svg viewBox={`0 0 ${WIDE} ${high}`} className="absolute inset-0 h-full w-full" aria-hidden="true">
-            <DifferenceField map={map} of="value" painting={painting} toPx={([x, y]) => [x * WIDE, y * high]} />
-          </svg>
-        )}
+    <section
+      aria-label="The reading, as it comes in"
+      data-testid="coming-in"
+      className="grid items-start gap-6 md:grid-cols-[3fr_2fr]"
+    >
+      <div>
+        <div className="relative" style={{ aspectRatio: painting.widthMm / painting.heightMm }}>
+          <img
+            src={`/api/jobs/${id}/flat.jpg`}
+            alt="The painting, squared and lit"
+            className="absolute inset-0 h-full w-full"
+          />
+          {map && (
+            <svg viewBox={`0 0 ${WIDE} ${high}`} className="absolute inset-0 h-full w-full" aria-hidden="true">
+              <DifferenceField map={map} of="value" painting={painting} toPx={([x, y]) => [x * WIDE, y * high]} />
+            </svg>
+          )}
+        </div>
+        <p className="small mt-2" role="status">
+          {map
+            ? 'Where it should become lighter or darker; findings and drawing follow.'
+            : 'The flat: squared, its light taken out.'}
+        </p>
       </div>
-      <p className="small mt-2" role="status">
-        {map
-          ? 'Where it should become lighter or darker; findings and drawing follow.'
-          : 'The flat: squared, its light taken out.'}
-      </p>
       {shown && early && early.masses.length > 0 && (
         <SortTable
           label="Values by mass, as they come in"
