@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import { findingsOf } from '../../src/core/correct';
 import { findCanvas, findCard, flatFromPhoto, lookOf } from '../../src/core/photo';
 import { cutTree, massTree, plannedPicture, resizeMasses } from '../../src/core/plan';
-import { doubtOf, readFlat } from '../../src/core/read';
+import { accountOf, doubtOf, readFlat } from '../../src/core/read';
 import { decodePicture } from '../../src/server/images/decodePicture';
 
 const ROUNDS = 11;
@@ -18,6 +18,7 @@ const stages = [
   'square and light',
   'read',
   'findings',
+  'account',
   'mass tree',
   'mass slider',
 ] as const;
@@ -53,6 +54,10 @@ for (let round = 0; round < ROUNDS; round++) {
   const reading = await timed('read', () => readFlat(flat, { plan, masses }));
   await timed('findings', () =>
     findingsOf(reading, { massOf: masses.massOf, ids: masses.ids, uncertainty: doubtOf(flat) }),
+  );
+  const light = doubtOf(flat);
+  await timed('account', () =>
+    accountOf(reading, masses, { light, split: null, tones: 5, splits: null, families: new Map(), seats: [] }),
   );
   const tree = await timed('mass tree', () => massTree(plan));
   await timed('mass slider', () => cutTree(tree, 2 + 3 * round));

@@ -33,10 +33,53 @@ const THIN_CELLS = 2; // of the map, at the usual tolerance
 const thinCells = ({ tolerance = TOLERANCE_MM.medium }: Ground): number =>
   Math.max(1, Math.round((THIN_CELLS * tolerance) / TOLERANCE_MM.medium));
 
+// Loops over cells stand in functions of their own: that is how they are compiled well (docs/decisions/0004).
+
 /** Whether most of a mass is off the same way: then the mass is the finding, else only the part of it that is off. */
-function holdsThroughout(values: number[], amount: number): boolean {
-  const alike = values.filter((v) => Math.sign(v) === Math.sign(amount) && Math.abs(v) > 0.45 * Math.abs(amount));
-  return alike.length >= 0.7 * values.length;
+function holdsThroughout(
+  data: Float32Array,
+  amount: number,
+  { trust, massOfCell, k }: { trust: Float32Array; massOfCell: Int32Array; k: number },
+): boolean {
+  const least = 0.45 * amount;
+  let [all, alike] = [0, 0];
+  for (let i = 0; i < data.length; i++) {
+    if (massOfCell[i] !== k || trust[i] <= LEAST_TRUST) continue;
+    all++;
+    if (amount > 0 ? data[i] > least : data[i] < least) alike++;
+  }
+  return all > 0 && alike >= 0.7 * all;
+}
+
+/** 1 for readable cells beyond a limit, either way, that belong to nothing yet; null where there are none. */
+function beyond(
+  data: Float32Array,
+  limit: number,
+  { trust, taken, sign }: { trust: Float32Array; taken: Uint8Array; sign: number },
+): Uint8Array | null {
+  const off = new Uint8Array(data.length);
+  let any = 0;
+  for (let i = 0; i < data.length; i++)
+    if (data[i] * sign > limit && trust[i] > LEAST_TRUST && taken[i] === 0) any = off[i] = 1;
+  return any ? off : null;
+}
+
+/** Regions of marked cells. */
+function regionsOf(cells: Uint8Array, width: number) {
+  const key = new Int8Array(cells.length);
+  for (let i = 0; i < key.length; i++) key[i] = cells[i] - 1;
+  return connectedRegions(key, width);
+}
+
+/** Mean of the data over marked cells. */
+function meanOver(cells: Uint8Array, data: Float32Array): number {
+  let [sum, count] = [0, 0];
+  for (let i = 0; i < cells.length; i++)
+    if (cells[i]) {
+      sum += data[i];
+      count++;
+    }
+  return count > 0 ? sum / count : 0;
 }
 
 function countOf(cells: Uint8Array): number {
@@ -60,29 +103,33 @@ function wholeMasses(row: Dimension, ground: Ground): Candidate[] {
     const amount = amountAlong(row.kind, mass);
     if (mass.share < LEAST_SHARE || Math.abs(amount) <= limitOf(row, mass.uncertainty)) return [];
     const k = ids.indexOf(mass.id);
-    const inside: number[] = [];
-    for (let i = 0; i < data.length; i++) if (massOfCell[i] === k && map.trust[i] > LEAST_TRUST) inside.push(data[i]);
-    if (inside.length === 0 || !holdsThroughout(inside, amount)) return [];
+    if (!holdsThroughout(data, amount, { trust: map.trust, massOfCell, k })) return [];
     const cells = labelled(massOfCell, k);
     if (countOf(opened(cells, map, thinCells(ground))) === 0) return [];
     return [{ kind: row.kind, amount, cells, count: countOf(cells), massId: mass.id }];
   });
 }
 
+function spreadRow(
+  out: Uint8Array,
+  from: Uint8Array,
+  { first, width, wanted }: { first: number; width: number; wanted: 0 | 1 },
+): void {
+  const last = first + width - 1;
+  for (let i = first; i <= last; i++) {
+    if (from[i] === wanted) continue;
+    const left = i > first ? from[i - 1] : 0;
+    const right = i < last ? from[i + 1] : 0;
+    const above = first > 0 ? from[i - width] : 0;
+    const below = last + 1 < from.length ? from[i + width] : 0;
+    if (left === wanted || right === wanted || above === wanted || below === wanted) out[i] = wanted;
+  }
+}
+
 /** Every cell with a neighbour of the wanted kind becomes it; outside the canvas is 0. */
 function spread(from: Uint8Array, wanted: 0 | 1, { width }: { width: number }): Uint8Array {
   const out = from.slice();
-  const height = from.length / width;
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i++) {
-      if (from[i] === wanted) continue;
-      const left = x > 0 ? from[i - 1] : 0;
-      const right = x < width - 1 ? from[i + 1] : 0;
-      const above = y > 0 ? from[i - width] : 0;
-      const below = y < height - 1 ? from[i + width] : 0;
-      if (left === wanted || right === wanted || above === wanted || below === wanted) out[i] = wanted;
-    }
-  }
+  for (let first = 0; first < from.length; first += width) spreadRow(out, from, { first, width, wanted });
   return out;
 }
 
@@ -102,19 +149,13 @@ function patches(row: Dimension, ground: Ground, taken: Uint8Array): Candidate[]
   const data = row.map(map);
   const limit = limitOf(row, uncertainty) * 0.85; // smoothing lowers a patch's own border
   return [1, -1].flatMap((sign) => {
-    const off = new Uint8Array(data.length);
-    let any = 0;
-    for (let i = 0; i < data.length; i++)
-      if (map.trust[i] > LEAST_TRUST && !taken[i] && data[i] * sign > limit) any = off[i] = 1;
-    if (!any) return [];
-    const key = new Int8Array(opened(off, map, thinCells(ground))).map((v) => v - 1);
-    const regions = connectedRegions(key, map.width);
+    const off = beyond(data, limit, { trust: map.trust, taken, sign });
+    if (!off) return [];
+    const regions = regionsOf(opened(off, map, thinCells(ground)), map.width);
     return regions.sizes.flatMap((count, k): Candidate[] => {
       if (count < LEAST_SHARE * data.length) return [];
       const cells = labelled(regions.of, k);
-      let sum = 0;
-      for (let i = 0; i < cells.length; i++) if (cells[i]) sum += data[i];
-      return [{ kind: row.kind, amount: sum / count, cells, count, massId: -1 }];
+      return [{ kind: row.kind, amount: meanOver(cells, data), cells, count, massId: -1 }];
     });
   });
 }
