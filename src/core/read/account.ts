@@ -51,6 +51,18 @@ export interface AccountOptions {
   readonly seats: readonly SeatAsked[];
 }
 
+// A plan is read against many photos: where its tones part is found once and goes when it goes.
+const parted = new WeakMap<Float32Array, Map<number, readonly number[]>>();
+
+/** Values that part the plan's tones, rising; two tones are light and shadow. */
+function partsOf(values: Float32Array, tones: number): readonly number[] {
+  const known = parted.get(values) ?? new Map<number, readonly number[]>();
+  parted.set(values, known);
+  const found = known.get(tones) ?? (tones === 2 ? [twoValueSplit(values)] : toneSplits(values, tones));
+  known.set(tones, found);
+  return found;
+}
+
 const POINTS_APART = 0.03; // of the long side: arrows that can be told apart
 
 export function accountOf(
@@ -60,10 +72,10 @@ export function accountOf(
 ): Account {
   const sized = resizeMasses(masses, aligned);
   const { planned, mmPerPixel, drift, width, height } = aligned;
-  const parting = split ?? twoValueSplit(planned.value);
+  const parting = split ?? partsOf(planned.value, 2)[0];
   const cells = cellsOf(aligned);
   const relations = relationsOf(sized, read, { mmPerPixel, light });
-  const own = splits?.length === tones - 1 ? splits : toneSplits(planned.value, tones);
+  const own = splits?.length === tones - 1 ? splits : partsOf(planned.value, tones);
   return {
     drawing: { global: drift.global, points: driftPoints(drift, POINTS_APART * Math.max(width, height) * mmPerPixel), masses: drawings }, // prettier-ignore
     relations,

@@ -57,14 +57,22 @@ export interface RangeUsed {
   readonly lightest: number;
 }
 
+const LOOKS = 20_000; // a half per cent of them is a hundred
+
+/** Every so many-eth value that can be read. */
+function someOf(data: Float32Array, mask: Uint8Array): Float32Array {
+  const step = Math.max(1, Math.floor(data.length / LOOKS));
+  const values = new Float32Array(Math.ceil(data.length / step));
+  let n = 0;
+  for (let i = 0; i < data.length; i += step) if (!mask[i]) values[n++] = data[i];
+  return values.subarray(0, n);
+}
+
 /** The range the plan uses and the range that was painted. */
 export function rangeUsed({ planned, painted, mask }: Aligned): { planned: RangeUsed; painted: RangeUsed } {
   const of = (data: Float32Array): RangeUsed => {
-    const values = new Float32Array(Math.ceil(data.length / 5));
-    let n = 0;
-    for (let i = 0; i < data.length; i += 5) if (!mask[i]) values[n++] = data[i];
-    const some = values.subarray(0, n);
-    return n === 0 ? { darkest: 0, lightest: 0 } : { darkest: quantile(some, 0.005), lightest: quantile(some, 0.995) };
+    const some = someOf(data, mask);
+    return { darkest: quantile(some, 0.005), lightest: quantile(some, 0.995) };
   };
   return { planned: of(planned.value), painted: of(painted.value) };
 }
