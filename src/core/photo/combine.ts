@@ -110,6 +110,7 @@ export function combineFlats(flats: readonly Flat[]): Flat {
   return {
     ...base,
     small: mixedSmall,
+    squared: flats[0].squared,
     picture: () => {
       const full = [base.picture(), ...others.map((flat, k) => inOneLight(flat.picture(), k))];
       return mixed(full, shares.of, size);

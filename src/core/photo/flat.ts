@@ -48,6 +48,8 @@ export interface Flat {
   readonly small: Raster;
   /** the flat at its full working size, made when it is asked for: readings do not need it */
   readonly picture: () => Raster;
+  /** the same with its light as photographed; of several shots the first's */
+  readonly squared: () => Raster;
   readonly mask: GlareMask;
   /** of the mask, what is not there to be read: under a frame, beyond the photo's border, left out by hand; the rest is glare */
   readonly hidden: Uint8Array;
@@ -175,9 +177,12 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const outsideShare = leaveOutside(hidden, size, { toPhoto, photo });
   const glareShare = glareIn(mask, hidden);
   hidden.forEach((gone, i) => gone && (mask[i] = 1));
+  let straight: Raster | null = null;
+  const squaredWhole = () => (straight ??= straighten(photo, whole, full, lens));
   return {
     small,
-    picture: () => relight(straighten(photo, whole, full, lens)),
+    picture: () => relight(squaredWhole()),
+    squared: squaredWhole,
     mask,
     hidden,
     canvas,

@@ -111,6 +111,8 @@ export interface Tasks {
     };
     answer: ReadAnswer;
   };
+  /** the same photographs, but only what single places show */
+  see: { ask: Tasks['read']['ask']; answer: { places: readonly SeenPlace[] } };
   /** the bare surface's colour from a flat; place null = all of it is bare */
   ground: { ask: Tasks['read']['ask'] & { place: Place | null }; answer: { ground: Ground | null } };
   judge: {

@@ -1,10 +1,18 @@
 import type { MessagePort } from 'node:worker_threads';
 import type { PassageLabel } from '../../contract';
 import { changeInWords, findingsOf, weighed, wholePicture, type Finding } from '../../core/correct';
-import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, flatSize, isCovered, lookOf, sagitta, straighten, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
+import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, isCovered, lookOf, sagitta, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
 import { massAt, readingSize, type PlannedPicture } from '../../core/plan';
-import { lightOfPicture, pixelsIn, placeOfBox, placeOfPixels, type Point, type Raster } from '../../core/raster';
-import { accountOf, compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
+import {
+  lightOfPicture,
+  pixelsIn,
+  placeOfBox,
+  placeOfPixels,
+  type Place,
+  type Point,
+  type Raster,
+} from '../../core/raster';
+import { accountOf, align, compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Aligned, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { differencesPng, jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
 import type { Part, PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';
@@ -71,15 +79,13 @@ async function openFlat(
   const beforeFlat = before && (await openBefore(before, readingSize(canvas)));
   const boardPhoto = board && { photo: await openStored(board.photo), corners: board.corners ?? undefined };
   const flats: Flat[] = [];
-  let squared: Raster | null = null;
   for (const [i, { photo, corners, covered, greys, card, areas }] of shots.entries()) {
     tell(shots.length > 1 ? `squaring shot ${i + 1} of ${shots.length}` : 'squaring it and taking the light out', 0.2 + (0.5 * i) / shots.length); // prettier-ignore
     const picture = await openStored(photo);
     flats.push(flatFromPhoto(picture, { canvas, corners, covered, greys, card, plan, departed, board: boardPhoto, before: beforeFlat, ground: ground?.colour, lightFrom })); // prettier-ignore
     leaveOut(flats[i], areas);
-    squared ??= straighten(picture, flats[i].whole, flatSize(canvas), flats[i].lens);
   }
-  return { flat: combineFlats(flats), squared: squared as Raster };
+  return combineFlats(flats);
 }
 
 /** What was told about lamp and paint makes the reading claim less. */
@@ -190,16 +196,27 @@ function accountFor(reading: Reading, flat: Flat, { plan, task }: { plan: Planne
   });
 }
 
+/** Leaves out of a flat what is not judged: the bare ground, what the plan ignores. @returns how much of the ground is covered */
+function leaveUnjudged(ask: Ask<'read'>, flat: Flat, { plan, task }: { plan: PlannedPicture; task: PlanTask }) {
+  const coverage = coverageOn(flat, plan, ask);
+  coverage?.bare.forEach((bare, i) => bare && (flat.mask[i] = 1));
+  leaveIgnored(flat, plan, task);
+  return coverage;
+}
+
+/** What one place shows. */
+function seen(aligned: Aligned, place: Place, flat: Flat): SeenPlace {
+  const paint = readPlace(aligned, place, flat);
+  return paint && { paint, shift: readShift(aligned, place), wholeMm: wholeOff(aligned.drift) };
+}
+
 /** What a flat shows against its plan. */
 async function against(
   ask: Ask<'read'>,
   flat: Flat,
   { plan, task, tell }: { plan: PlannedPicture; task: PlanTask; tell: Tell },
 ) {
-  // prettier-ignore
-  const coverage = coverageOn(flat, plan, ask);
-  coverage?.bare.forEach((bare, i) => bare && (flat.mask[i] = 1));
-  leaveIgnored(flat, plan, task);
+  const coverage = leaveUnjudged(ask, flat, { plan, task });
   const { landmarks } = ask;
   const reading = readFlat(flat, { plan: plan.picture, masses: plan.masses, toleranceMm: task.toleranceMm, landmarks }); // prettier-ignore
   const mapPng = await differencesPng(reading.map);
@@ -213,11 +230,18 @@ async function against(
     findings: findingsAfter(reading, change, { flat, plan, task }),
     account: accountFor(reading, flat, { plan, task }),
     mapPng,
-    places: ask.places.map((place): SeenPlace => {
-      const paint = readPlace(reading.aligned, place, flat);
-      return paint && { paint, shift: readShift(reading.aligned, place), wholeMm: wholeOff(reading.aligned.drift) };
-    }),
+    places: ask.places.map((place) => seen(reading.aligned, place, flat)),
   };
+}
+
+/** What single places show, without the rest of a reading. */
+async function see(ask: Ask<'see'>, tell: Tell): Answer<'see'> {
+  const plan = ask.plan && (await openPlan(ask.plan));
+  const flat = doubted(await openFlat(ask, plan, tell), ask.doubt);
+  if (!plan || !ask.plan) return { places: ask.places.map(() => null) };
+  leaveUnjudged(ask, flat, { plan, task: ask.plan });
+  const aligned = align(flat, plan.picture, { landmarks: ask.landmarks });
+  return { places: ask.places.map((place) => seen(aligned, place, flat)) };
 }
 
 type Against = Awaited<ReturnType<typeof against>>;
@@ -239,8 +263,7 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   tell('opening the plan', 0.05);
   const plan = ask.plan && (await openPlan(ask.plan));
   tell('opening the photograph', 0.2);
-  const opened = await openFlat(ask, plan, tell);
-  const flat = doubted(opened.flat, ask.doubt);
+  const flat = doubted(await openFlat(ask, plan, tell), ask.doubt);
   const notRead = flat.mask.slice();
   const grid = gridOf(flat);
   const shapeOf = (pixels: Uint8Array) => (pixels.includes(1) ? placeOfPixels(pixels, grid) : null);
@@ -250,7 +273,7 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
   tell('keeping the reading', 0.9);
   return {
     flatJpeg: await jpegOf(flat.picture()),
-    squaredJpeg: await jpegOf(opened.squared, 85),
+    squaredJpeg: await jpegOf(flat.squared(), 85),
     shots: ask.shots.length,
     lens: { bend: flat.lens.bend, px: sagitta(flat.lens, flat.corners) },
     light: flat.light,
@@ -272,7 +295,7 @@ async function read(ask: Ask<'read'>, tell: Tell): Answer<'read'> {
 /** The bare surface's colour. */
 async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
   const plan = ask.plan && (await openPlan(ask.plan));
-  const { flat } = await openFlat(ask, plan, tell);
+  const flat = await openFlat(ask, plan, tell);
   const { width, height } = flat.small;
   const inner = placeOfBox([0.1 * width, 0.1 * height, 0.8 * width, 0.8 * height]);
   const pixels = ask.place ? pixelsIn(ask.place, gridOf(flat)) : pixelsIn(inner, { width, height, mmPerPixel: 1 });
@@ -282,7 +305,7 @@ async function ground(ask: Ask<'ground'>, tell: Tell): Answer<'ground'> {
 /** How good the photographs are, without reading them. */
 async function judge(ask: Ask<'judge'>, tell: Tell): Answer<'judge'> {
   const plan = ask.plan && (await openPlan(ask.plan));
-  const flat = doubted((await openFlat(ask, plan, tell)).flat, ask.doubt);
+  const flat = doubted(await openFlat(ask, plan, tell), ask.doubt);
   const { light, quality, glareShare, blurMm } = flat;
   return {
     method: light.method,
@@ -304,6 +327,7 @@ const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   sheet,
   corners,
   read,
+  see,
   ground,
   judge,
 };

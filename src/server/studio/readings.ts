@@ -312,7 +312,7 @@ export async function seePlace(studio: Studio, photoId: string, place: Place): P
   const { task } = await asked(studio, photoId);
   if (!task.plan)
     throw new InputError('no-plan', 'This painting has no reference, so a place cannot be measured against a plan. Nothing was changed.', 409); // prettier-ignore
-  const { places } = await studio.crew.run('read', { ...task, places: [place] });
+  const { places } = await studio.crew.run('see', { ...task, places: [place] });
   const [seen] = places;
   if (!seen)
     throw new InputError(
