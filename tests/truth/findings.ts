@@ -37,13 +37,14 @@ const overlapOf = (a: readonly number[], b: readonly number[]) => {
   return w <= 0 || h <= 0 ? 0 : (w * h) / Math.min(a[2] * a[3], b[2] * b[3]);
 };
 
-/** Paints one injected error and looks for it among the findings: its rank from 0, or -1. */
+/** Paints one injected error and looks for it among the findings: its rank from 0, or -1; and what its place is first said to be off by. */
 export async function lookFor(
   motif: Motif,
   seed: number,
 ): Promise<{
   injected: Injected;
   rank: number;
+  leading: string | null;
   findings: { kind: string; words: string; region: { box: readonly number[] } }[];
 }> {
   const injected = inject(motif, seed);
@@ -57,7 +58,8 @@ export async function lookFor(
     // A shift along the warm axis in a coloured passage may rightly be called a change of strength.
     return kind !== 'value' && (kind === 'chroma' || Math.sign(difference.warmth) === sign);
   });
-  return { injected, rank, findings };
+  const leading = findings.find(({ region }) => overlapOf(region.box, injected.box) >= 0.4)?.kind ?? null;
+  return { injected, rank, leading, findings };
 }
 
 /** Findings raised on a faithful copy. */

@@ -50,8 +50,8 @@ function homeOf(
     const id = ids[massOf[Math.min(aligned.height - 1, y) * aligned.width + Math.min(aligned.width - 1, x)]];
     counts.set(id, (counts.get(id) ?? 0) + 1);
   }
-  // The smaller mass has the name: a shifted contour lies half on what is behind it.
-  const share = (id: number) => Math.sqrt(reading.masses.find((mass) => mass.id === id)?.share ?? 1);
+  // The smaller mass has the name: a shifted contour lies half on what is behind it, however large that is.
+  const share = (id: number) => reading.masses.find((mass) => mass.id === id)?.share ?? 1;
   const best = [...counts].sort(([a, n], [b, m]) => m / share(b) - n / share(a))[0];
   return best && best[1] >= 0.25 * group.length ? best[0] : -1;
 }

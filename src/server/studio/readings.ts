@@ -1,4 +1,12 @@
-import { Account, type Decision, type Job, type Place, type Quality, type ReadingDetail } from '../../contract';
+import {
+  Account,
+  type Decision,
+  type Landmark,
+  type Job,
+  type Place,
+  type Quality,
+  type ReadingDetail,
+} from '../../contract';
 import {
   instruction,
   isLoud,
@@ -24,6 +32,7 @@ import {
   newest,
   rowOf,
   type CorrectionRow,
+  type LandmarksRow,
   type PaintingRow,
   type PhotoRow,
   type PlanRow,
@@ -141,7 +150,13 @@ async function newestReading(
   return { row, painting, photo, plan: row.planId ? await rowOf<PlanRow>(studio.db, 'plan', row.planId) : null };
 }
 
-function namer(plan: PlanRow | null, kept: Pick<Kept, 'masses'>, painting: PaintingRow) {
+function namer(
+  plan: PlanRow | null,
+  kept: Pick<Kept, 'masses'>,
+  painting: PaintingRow,
+  landmarks: readonly Landmark[] = [],
+) {
+  // prettier-ignore
   const marks = plan ? contentOf(plan).marks : [];
   // Plans kept before names stood on points named their masses by number.
   const { names = {} } = JSON.parse(plan?.content ?? '{}') as { names?: Record<string, string> };
@@ -150,6 +165,8 @@ function namer(plan: PlanRow | null, kept: Pick<Kept, 'masses'>, painting: Paint
   return {
     mass: ofMass,
     finding: ({
+      kind,
+      place,
       massId,
       share,
       whole,
@@ -159,6 +176,9 @@ function namer(plan: PlanRow | null, kept: Pick<Kept, 'masses'>, painting: Paint
     }: Finding) => {
       if (whole) return 'whole drawing';
       if (share > 0.95) return 'whole picture';
+      // What the painter showed there has a name of its own: the spout, not the mass it is part of.
+      const shown = kind === 'drawing' && landmarks.find(({ name, plan: at }) => name !== '' && placeHolds(place, at));
+      if (shown) return shown.name;
       const mass = kept.masses.find(({ id }) => id === massId);
       const centre = [(x + w / 2) / painting.widthMm, (y + h / 2) / painting.heightMm] as const;
       return mass ? ofMass(mass) : placeInWords(centre);
@@ -192,7 +212,8 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   const { row, plan, painting, photo } = await newestReading(studio, photoId);
   const kept = JSON.parse(row.result) as Kept;
   const decisions = await decisionsOf(studio.db, row.id);
-  const names = namer(plan, kept, painting);
+  const shown = await newest<LandmarksRow>(studio.db, 'photo_landmarks', photoId, 'setAt');
+  const names = namer(plan, kept, painting, shown ? (JSON.parse(shown.landmarks) as Landmark[]) : []);
   const now = await asked(studio, photo.id).catch(() => null);
   const stage = stageOf(setUpOf(painting));
   return {
