@@ -106,7 +106,11 @@ export async function ended(server: Pick<Server, 'url'>, { id }: Job): Promise<J
   }
 }
 
-export const demoFile = async (name: string) => ({ name, bytes: new Uint8Array(await readFile(join(DEMO, name))) });
+/** A demo picture; a copy has bytes of its own after its end, so that it counts as another photograph of the same paint. */
+export const demoFile = async (name: string, copy = 0) => {
+  const bytes = await readFile(join(DEMO, name));
+  return { name, bytes: new Uint8Array(Buffer.concat([bytes, Buffer.alloc(copy)])) };
+};
 export const demoPatches = async (
   session: number,
 ): Promise<{ box: [number, number, number, number]; value: number }[]> =>
@@ -123,12 +127,12 @@ export async function paintingWithReference(server: Server, title = 'Enamel pot'
 }
 
 /** Starts a session, uploads its demo photograph, waits for its corners. */
-export async function photographSession(server: Server, paintingId: string, demoSession: number) {
+export async function photographSession(server: Server, paintingId: string, demoSession: number, copy = 0) {
   const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
   const session = sessions[sessions.length - 1];
   const added = await ask(server, 'addPhoto', {
     params: { sessionId: session.id },
-    file: await demoFile(`enamel-pot-session-${demoSession}.jpg`),
+    file: await demoFile(`enamel-pot-session-${demoSession}.jpg`, copy),
   });
   await ended(server, added.job);
   return { session, photo: added.photo };

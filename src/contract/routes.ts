@@ -266,8 +266,8 @@ export const ROUTES = {
   decide: route({
     method: 'put',
     path: '/photos/:photoId/findings/:index',
-    summary: 'Take, dismiss or put off a finding; null takes the decision back',
-    body: z.object({ decision: Decision.nullable() }),
+    summary: 'Take, dismiss or put off a finding, with a reason; null takes the decision back',
+    body: z.object({ decision: Decision.nullable(), why: z.string().trim().max(300).default('') }),
     response: ReadingDetail,
     status: 200,
   }),

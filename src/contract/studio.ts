@@ -252,11 +252,15 @@ export const FindingOfReading = z.object({
   /** drawing only: mm, painting minus plan, with its one-sigma doubt */
   shift: z.object({ by: Point, doubt: z.number() }).optional(),
   whole: GlobalDrift.optional(),
-  /** what the stage calls for; the rest waits */
+  /** what the stage calls for and was not dismissed before; the rest waits */
   loud: z.boolean(),
+  /** it was dismissed in an earlier session and has not changed since */
+  silenced: z.object({ session: z.number().int(), why: z.string() }).nullable(),
   /** what the painter said of the passage it lies on */
   passage: PassageLabel.nullable(),
   decision: Decision.nullable(),
+  /** the painter's reason */
+  why: z.string(),
   correctionId: Id.nullable(),
 });
 

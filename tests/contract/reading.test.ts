@@ -123,3 +123,23 @@ test('whether things sit is kept with the photograph, and can be taken back', as
   const refused = await send(server, 'setSeated', { params: { photoId: 'no-such-photo' }, body: { seated } });
   expect(refused.status).toBe(404);
 });
+
+test('what was dismissed stays silent in the next session while nothing is done there, with its reason', async () => {
+  const id = await paintingWithReference(server);
+  const first = await photographSession(server, id, 3);
+  const before = await readWithCard(server, first.photo.id, 3);
+  const [finding] = before.findings;
+  const why = 'The wall is meant to be warm.';
+  const said = await ask(server, 'decide', { params: { photoId: first.photo.id, index: 0 }, body: { decision: 'dismissed', why } }); // prettier-ignore
+  expect(said.findings[0]).toMatchObject({ decision: 'dismissed', why, silenced: null });
+  // The same paint photographed a session later: the same is found again.
+  const second = await photographSession(server, id, 3, 1);
+  const after = await readWithCard(server, second.photo.id, 3);
+  const again = after.findings.find(({ kind, region: { box } }) => kind === finding.kind && Math.abs(box[0] - finding.region.box[0]) < 20); // prettier-ignore
+  expect(again).toMatchObject({ silenced: { session: 1, why }, loud: false });
+  expect(after.findings.filter(({ silenced }) => silenced)).toHaveLength(1);
+  // Taken back, it speaks again.
+  await ask(server, 'decide', { params: { photoId: first.photo.id, index: 0 }, body: { decision: null } });
+  const spoken = await ask(server, 'getReading', { params: { photoId: second.photo.id } });
+  expect(spoken.findings.every(({ silenced }) => silenced === null)).toBe(true);
+});

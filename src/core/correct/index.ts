@@ -8,4 +8,5 @@ export { verdictOf, SETTLED_WITHIN, type Verdict, type Sighting } from './verdic
 export { changeInWords, wholePicture } from './wholePicture';
 export { isLoud, weighed, type Calls, type Emphasis } from './weigh';
 export { departureInWords } from './departureWords';
+export { saidAgain } from './again';
 export { seatInWords, SIGN_NAMES } from './seatWords';

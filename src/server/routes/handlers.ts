@@ -71,7 +71,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   readPhoto: ({ studio, params }) => readPhoto(studio, params.photoId),
   getReading: ({ studio, params }) => describeReading(studio, params.photoId),
   decide: ({ studio, params, body }) =>
-    decide(studio, { photoId: params.photoId, index: Number(params.index), decision: body.decision }),
+    decide(studio, { photoId: params.photoId, index: Number(params.index), ...body }),
   measure: async ({ studio, params, body }) =>
     (await measurePlace(studio, params.photoId, body.place)) as ResponseOf<'measure'>,
   addCorrection: ({ studio, params, body }) => addCorrection(studio, params.paintingId, body),

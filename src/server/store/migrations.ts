@@ -257,6 +257,11 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '010-planless', up: allowPlanless, down: forbidPlanless, config: { transaction: false } },
   { name: '011-looking', up: addLooking, down: dropLooking },
   { name: '012-seated', up: addSeated, down: (knex) => knex.schema.dropTable('photo_seated') },
+  {
+    name: '013-why',
+    up: (knex) => knex.schema.alterTable('decision', (t) => t.string('why').notNullable().defaultTo('')),
+    down: (knex) => knex.schema.alterTable('decision', (t) => t.dropColumn('why')),
+  },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

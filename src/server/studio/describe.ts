@@ -16,6 +16,7 @@ import type {
 import { isLoud, type Finding } from '../../core/correct';
 import { groundOf } from './groundRows';
 import { governingPlan, imageOf, planOf, referencesOf, setUpOf } from './planRows';
+import { silencedOf } from './silence';
 import {
   newest,
   rowOf,
@@ -181,7 +182,8 @@ async function undecidedOf(db: Knex, readingId: string | null, stage: Stage | nu
   const reading = (await db('reading').where({ id: readingId }).first()) as ReadingRow;
   const decisions = await decisionsOf(db, readingId);
   const findings = JSON.parse(reading.result).findings as Finding[];
-  return findings.filter((finding, index) => isLoud(finding, stage) && !decisions.get(index)?.decision).length;
+  const silenced = await silencedOf(db, reading);
+  return findings.filter((finding, index) => isLoud(finding, stage) && !silenced.has(index) && !decisions.get(index)?.decision).length; // prettier-ignore
 }
 
 function nextOf(

@@ -23,6 +23,7 @@ import { InputError } from '../images/inputError';
 import type { Told } from '../jobs/jobBoard';
 import type { Part, Progress, ReadAnswer, SeenPlace } from '../jobs/tasks';
 import { decisionsOf, stageOf } from './describe';
+import { silencedOf } from './silence';
 import { recheckOf } from './recheck';
 import { sightingOf } from './sighting';
 import { contentOf, setUpOf } from './planRows';
@@ -214,6 +215,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   const decisions = await decisionsOf(studio.db, row.id);
   const shown = await newest<LandmarksRow>(studio.db, 'photo_landmarks', photoId, 'setAt');
   const names = namer(plan, kept, painting, shown ? (JSON.parse(shown.landmarks) as Landmark[]) : []);
+  const silenced = await silencedOf(studio.db, row);
   const now = await asked(studio, photo.id).catch(() => null);
   const stage = stageOf(setUpOf(painting));
   return {
@@ -254,9 +256,11 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
       name: names.finding(finding),
       words: sentenceFor(finding, names.finding(finding)),
       instruction: instruction[finding.kind](finding),
-      loud: isLoud(finding, stage),
+      loud: isLoud(finding, stage) && !silenced.has(index),
+      silenced: silenced.get(index) ?? null,
       passage: finding.passage ?? null,
       decision: decisions.get(index)?.decision ?? null,
+      why: decisions.get(index)?.why ?? '',
       correctionId: decisions.get(index)?.correctionId ?? null,
     })),
   };
@@ -265,7 +269,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
 /** Takes, dismisses or puts off a finding; null takes the decision back, and a correction made by it off the list. */
 export async function decide(
   studio: Studio,
-  { photoId, index, decision }: { photoId: string; index: number; decision: Decision | null },
+  { photoId, index, decision, why = '' }: { photoId: string; index: number; decision: Decision | null; why?: string }, // prettier-ignore
 ): Promise<ReadingDetail> {
   const { db, world } = studio;
   const { row, photo } = await newestReading(studio, photoId);
@@ -277,7 +281,7 @@ export async function decide(
       `This reading has ${reading.findings.length} findings; there is no number ${index + 1}.`,
       404,
     );
-  if (finding.decision === decision) return reading;
+  if (finding.decision === decision && finding.why === why) return reading;
   const { session, painting } = await homeOf(studio, photo);
   const now = world.now().toISOString();
   await db.transaction(async (trx) => {
@@ -309,6 +313,7 @@ export async function decide(
       readingId: row.id,
       findingIndex: index,
       decision,
+      why,
       correctionId,
       decidedAt: now,
     });

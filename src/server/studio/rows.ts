@@ -162,6 +162,7 @@ export interface DecisionRow {
   readingId: string;
   findingIndex: number;
   decision: 'taken' | 'dismissed' | 'later' | null;
+  why: string;
   correctionId: string | null;
   decidedAt: string;
 }

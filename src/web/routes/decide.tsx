@@ -43,16 +43,16 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
   const plan = useAction('changePlan', detail.painting.id);
   const departures = detail.plan?.departures ?? [];
   const putDepartures = (list: Departure[]) => plan.mutateAsync({ params: { paintingId: detail.painting.id }, body: { departures: list } }); // prettier-ignore
-  const say = (index: number, decision: Choice | null) =>
-    decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision } });
+  const say = (index: number, decision: Choice | null, why = '') =>
+    decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision, why } });
   return {
     busy: decide.isPending || own.isPending || remove.isPending || plan.isPending,
     error: decide.error ?? remove.error ?? plan.error,
     own,
     canUndo: done.length > 0,
-    async decide(index: number, decision: Choice) {
+    async decide(index: number, decision: Choice, why: string) {
       const before = reading.findings[index].decision;
-      const after = await say(index, decision);
+      const after = await say(index, decision, decision === 'dismissed' ? why.trim() : '');
       setDone((list) => [...list, { kind: 'decision', index, before }]);
       return after;
     },
@@ -97,7 +97,9 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
   const { picture: planned } = usePicture(`/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}`);
   const { picture: flat } = usePicture(`/api/photos/${reading.photoId}/flat.jpg?r=${reading.id}`);
   const finding = chosen === null ? null : findings[chosen];
+  const [why, setWhy] = useState('');
   useEffect(() => {
+    setWhy(finding?.why ?? '');
     if (!finding) return setView(WHOLE);
     const [x, y, w, h] = finding.region.box;
     setView(focusOn([x / painting.widthMm, y / painting.heightMm, w / painting.widthMm, h / painting.heightMm]));
@@ -112,7 +114,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     setChosen((rest.find(({ index }) => index > finding.index) ?? rest[0])?.index ?? null);
   };
   const decide = (decision: Choice) => {
-    if (finding && !deciding.busy) void deciding.decide(finding.index, decision).then(goOn(finding));
+    if (finding && !deciding.busy) void deciding.decide(finding.index, decision, why).then(goOn(finding));
   };
   const depart = () => {
     if (finding && !deciding.busy && plan) void deciding.depart(finding.index).then(goOn(finding), () => undefined);
@@ -210,6 +212,8 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
               finding={finding}
               reading={reading}
               busy={deciding.busy}
+              why={why}
+              onWhy={setWhy}
               onDecide={decide}
               onDepart={depart}
             />

@@ -73,13 +73,16 @@ interface Props {
   readonly finding: FindingOfReading;
   readonly reading: ReadingDetail;
   readonly busy: boolean;
+  /** the reason for dismissing it, as far as it is written */
+  readonly why: string;
+  readonly onWhy: (why: string) => void;
   readonly onDecide: (decision: Choice) => void;
   /** the plan follows what is painted; the finding is not raised again */
   readonly onDepart: () => void;
 }
 
 /** One finding: what the hand should do, how sure that is, and what the painter says to it. */
-export function DecisionSlip({ finding, reading, busy, onDecide, onDepart }: Props) {
+export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onDepart }: Props) {
   const scale = useScale();
   return (
     <>
@@ -96,6 +99,12 @@ export function DecisionSlip({ finding, reading, busy, onDecide, onDepart }: Pro
         )}
         {finding.kind !== 'drawing' && <Traced finding={finding} reading={reading} />}
       </div>
+      {finding.silenced && (
+        <p className="small mt-1">
+          Dismissed in session {finding.silenced.session}
+          {finding.silenced.why && `: “${finding.silenced.why}”`}; it has not changed since, so it stays silent.
+        </p>
+      )}
       <div className="mt-auto flex flex-wrap gap-3 pt-4">
         {CHOICES.map(({ decision, words, hotkey }) => (
           <button
@@ -119,6 +128,17 @@ export function DecisionSlip({ finding, reading, busy, onDecide, onDepart }: Pro
           </button>
         )}
       </div>
+      <label className="small mt-2 flex items-center gap-2">
+        why, where you dismiss it
+        <input
+          className="!min-h-9 flex-1 !py-1"
+          value={why}
+          maxLength={300}
+          placeholder="it then stays silent until the place changes"
+          onChange={(event) => onWhy(event.target.value)}
+          onKeyDown={(event) => event.key === 'Enter' && why.trim() !== '' && onDecide('dismissed')}
+        />
+      </label>
     </>
   );
 }

@@ -6,7 +6,8 @@ const GROUPS: readonly { name: string; holds: (finding: FindingOfReading) => boo
   { name: 'Drawing', holds: ({ kind, loud }) => loud && kind === 'drawing' },
   { name: 'Value', holds: ({ kind, loud }) => loud && kind === 'value' },
   { name: 'Temperature and chroma', holds: ({ kind, loud }) => loud && (kind === 'temperature' || kind === 'chroma') },
-  { name: 'Not called for at this stage', holds: ({ loud }) => !loud },
+  { name: 'Not called for at this stage', holds: ({ loud, silenced }) => !loud && !silenced },
+  { name: 'Dismissed before, and unchanged', holds: ({ loud, silenced }) => !loud && silenced !== null },
 ];
 
 const DECIDED = { taken: 'taken', dismissed: 'dismissed', later: 'not now' } as const;
@@ -45,6 +46,8 @@ export function FindingList({ findings, chosen, onChoose, own }: Props) {
                       <span className="small block">
                         <Mark name={markOf(finding)} label="" /> {finding.instruction}
                         {finding.passage && `; ${finding.passage}`}
+                        {finding.silenced &&
+                          `; session ${finding.silenced.session}${finding.silenced.why && `: “${finding.silenced.why}”`}`}
                       </span>
                     </span>
                   </button>

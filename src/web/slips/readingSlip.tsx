@@ -41,12 +41,15 @@ export function Waiting({
   more?: boolean;
   onMore?: (more: boolean) => void;
 }) {
-  const waiting = findings.filter(({ loud, decision }) => !loud && !decision).length;
-  if (waiting === 0) return null;
+  const quiet = findings.filter(({ loud, decision }) => !loud && !decision);
+  const silent = quiet.filter(({ silenced }) => silenced).length;
+  const waiting = quiet.length - silent;
+  if (quiet.length === 0) return null;
   return (
     <p className="small pt-1">
-      {plural(waiting, 'more place')} {waiting === 1 ? 'waits' : 'wait'}: the stage “{stage}” does not call for{' '}
-      {waiting === 1 ? 'it' : 'them'} yet.{' '}
+      {waiting > 0 &&
+        `${plural(waiting, 'more place')} ${waiting === 1 ? 'waits' : 'wait'}: the stage “${stage}” does not call for ${waiting === 1 ? 'it' : 'them'} yet. `}
+      {silent > 0 && `${plural(silent, 'place')} you dismissed before ${silent === 1 ? 'is' : 'are'} unchanged. `}
       {onMore && (
         <button className="line" aria-pressed={more} onClick={() => onMore(!more)}>
           {more ? 'Leave them out' : 'Show them all the same'}

@@ -1,0 +1,31 @@
+import type { Box } from '../raster';
+import type { Finding } from './finding';
+
+const SAME_PLACE = 0.4; // of both boxes together that must lie in both: a patch inside a passage is another place
+const MOVED = { value: 0.3, colour: 4, mm: 2 }; // steps, units of a*b*, mm from which a place has been worked on
+
+function overlap([ax, ay, aw, ah]: Box, [bx, by, bw, bh]: Box): number {
+  const w = Math.min(ax + aw, bx + bw) - Math.max(ax, bx);
+  const h = Math.min(ay + ah, by + bh) - Math.max(ay, by);
+  return w <= 0 || h <= 0 ? 0 : (w * h) / (aw * ah + bw * bh - w * h);
+}
+
+/**
+ * Whether a finding says again what an earlier reading said of the same place, and nothing was done there since: the same dimension the
+ * same way, and the paint as it was, within twice the two uncertainties. What was dismissed then stays silent now.
+ */
+export function saidAgain(now: Finding, then: Finding): boolean {
+  if (now.kind !== then.kind || Boolean(now.whole) !== Boolean(then.whole)) return false;
+  if (overlap(now.region.box, then.region.box) < SAME_PLACE) return false;
+  const still = (by: number, least: number, ...sigmas: number[]) => Math.abs(by) <= Math.max(least, 2 * Math.hypot(...sigmas)); // prettier-ignore
+  if (now.kind === 'drawing') {
+    if (!now.shift || !then.shift) return false;
+    const [dx, dy] = [now.shift.by[0] - then.shift.by[0], now.shift.by[1] - then.shift.by[1]];
+    return still(Math.hypot(dx, dy), MOVED.mm, now.shift.doubt, then.shift.doubt);
+  }
+  if (Math.sign(now.amount) !== Math.sign(then.amount)) return false;
+  if (now.kind === 'value') return still(now.painted.value - then.painted.value, MOVED.value, now.uncertainty.value, then.uncertainty.value); // prettier-ignore
+  const [, a, b] = now.painted.lab;
+  const [, c, d] = then.painted.lab;
+  return still(Math.hypot(a - c, b - d), MOVED.colour, now.uncertainty.warmth, then.uncertainty.warmth);
+}
