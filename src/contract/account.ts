@@ -15,6 +15,7 @@ const Agreement = z.object({
   tones: z.number(),
   splits: z.array(z.number()),
   share: z.number(),
+  dark: Both,
   places: z.array(z.object({ place: Shape, share: z.number(), lighter: z.boolean() })),
 });
 const Accent = z.object({ value: z.number(), at: Point, away: z.number() });
@@ -34,7 +35,7 @@ export const Seat = z.object({
   missing: z.array(z.enum(['foot', 'accent', 'shadow', 'gap'])),
 });
 
-const Range = z.object({ darkest: z.number(), lightest: z.number() });
+const Range = z.object({ darkest: z.number(), lightest: z.number(), darkestAt: Point, lightestAt: Point });
 
 export const Account = z.object({
   drawing: z.object({
@@ -53,13 +54,16 @@ export const Account = z.object({
     }),
   ),
   patterns: z.object({ two: Agreement, tones: Agreement }),
+  things: z.array(z.object({ ids: z.array(z.number()), dark: Both, overlap: z.number() })),
   range: z.object({ planned: Range, painted: Range }),
   families: z.object({ gap: Both, crossed: z.array(z.number()), warmth: Both }).nullable(),
   strength: z.number().nullable(),
   alike: z.array(Both.extend({ ids: Ids })),
   accents: z.array(Both.extend({ id: z.number(), against: z.number() })),
   gaps: z.array(Both.extend({ id: z.number(), open: z.number(), filled: z.boolean() })),
-  forms: z.array(z.object({ id: z.number(), span: Both, play: Both, flat: z.boolean(), wobbles: z.boolean() })),
+  forms: z.array(
+    z.object({ id: z.number(), span: Both, play: Both, flat: z.boolean(), wobbles: z.boolean(), dull: z.boolean() }),
+  ),
   seats: z.array(Seat),
 });
 

@@ -37,6 +37,8 @@ export const MassMark = z.object({
   quiet: z.boolean().default(false),
   /** a made thing whose shape is judged */
   shape: z.enum(['', 'symmetric', 'round']).default(''),
+  /** what it is meant to be inside: as it comes, even, or varied */
+  variation: z.enum(['', 'even', 'varied']).default(''),
   /** a point on the mass it rests on; null = it rests on nothing */
   on: Point.nullable().default(null),
 });

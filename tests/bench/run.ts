@@ -57,7 +57,16 @@ for (let round = 0; round < ROUNDS; round++) {
   );
   const light = doubtOf(flat);
   await timed('account', () =>
-    accountOf(reading, masses, { light, split: null, tones: 5, splits: null, families: new Map(), seats: [] }),
+    accountOf(reading, masses, {
+      light,
+      split: null,
+      tones: 5,
+      splits: null,
+      families: new Map(),
+      groups: [],
+      variation: new Map(),
+      seats: [],
+    }),
   );
   const tree = await timed('mass tree', () => massTree(plan));
   await timed('mass slider', () => cutTree(tree, 2 + 3 * round));

@@ -51,6 +51,8 @@ function accountFor(painted: (paint: Paint, mass: number, x: number, y: number) 
     tones: 3,
     splits: null,
     families: new Map(),
+    groups: [],
+    variation: new Map(),
     seats: [],
   });
 }
@@ -115,7 +117,7 @@ describe('what a reading tells of the whole', () => {
     const times = (k: number) => accountFor((paint) => ({ ...paint, a: (paint.a ?? 0) * k, b: (paint.b ?? 0) * k })).strength; // prettier-ignore
     expect(times(0.66)).toBeCloseTo(0.66, 1);
     expect(times(1.25)).toBeCloseTo(1.25, 1);
-    const grey = accountOf(readFlat(flatOf(PLAN), { plan: picture(() => ({ value: 5 })), masses }), masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: new Map(), seats: [] }); // prettier-ignore
+    const grey = accountOf(readFlat(flatOf(PLAN), { plan: picture(() => ({ value: 5 })), masses }), masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: new Map(), groups: [], variation: new Map(), seats: [] }); // prettier-ignore
     expect(grey.strength).toBeNull();
   });
 
@@ -136,6 +138,34 @@ describe('what a reading tells of the whole', () => {
   test('families of a plan in one value are not compared', () => {
     const reading = readFlat(flatOf(PLAN), { plan: PLAN, masses });
     const all = new Map(IDS.map((id): [number, 'light'] => [id, 'light']));
-    expect(accountOf(reading, masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: all, seats: [] }).families).toBeNull(); // prettier-ignore
+    expect(accountOf(reading, masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: all, groups: [], variation: new Map(), seats: [] }).families).toBeNull(); // prettier-ignore
+  });
+
+  test('light and shadow are compared thing by thing, and both ends of the range have their places', () => {
+    // The pot with its handle's gap as one thing: the gap is painted as light as the pot.
+    const flat = flatOf(picture((x, y) => (massAt(x, y) === 1 ? { value: 5 } : turning(PLANNED[massAt(x, y)], x, massAt(x, y))))); // prettier-ignore
+    const reading = readFlat(flat, { plan: PLAN, masses });
+    const { things, patterns, range } = accountOf(reading, masses, { light: doubtOf(flat), split: 4.2, tones: 3, splits: null, families: new Map(), groups: [[12, 13]], variation: new Map(), seats: [] }); // prettier-ignore
+    expect(things).toHaveLength(1);
+    expect(things[0].dark.planned).toBeGreaterThan(0.3);
+    expect(things[0].dark.painted).toBeLessThan(0.05);
+    expect(things[0].overlap).toBeLessThan(0.1);
+    expect(patterns.two.dark.planned - patterns.two.dark.painted).toBeGreaterThan(0.2);
+    expect(massAt(...range.planned.darkestAt)).toBe(1);
+    expect(massAt(...range.planned.lightestAt)).toBe(2);
+  });
+
+  test('a mass that may vary is no fault, one that should be even is; one that should vary and does not is dull', () => {
+    const wild = picture((x, y) => (massAt(x, y) === 0 ? { value: 6 + 0.8 * Math.sin(x / 9) } : turning(PLANNED[massAt(x, y)], x, massAt(x, y)))); // prettier-ignore
+    const formOf = (painted: Raster, meant: [number, 'even' | 'varied'][]) => {
+      const flat = flatOf(painted);
+      const reading = readFlat(flat, { plan: PLAN, masses });
+      const { forms } = accountOf(reading, masses, { light: doubtOf(flat), split: 4.2, tones: 3, splits: null, families: new Map(), groups: [], variation: new Map(meant), seats: [] }); // prettier-ignore
+      return forms.find(({ id }) => id === 11);
+    };
+    expect(formOf(wild, [])?.wobbles).toBe(true);
+    expect(formOf(wild, [[11, 'varied']])).toMatchObject({ wobbles: false, dull: false });
+    expect(formOf(PLAN, [[11, 'varied']])).toMatchObject({ wobbles: false, dull: true });
+    expect(formOf(PLAN, [[11, 'even']])).toMatchObject({ wobbles: false, dull: false });
   });
 });

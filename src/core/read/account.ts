@@ -1,9 +1,16 @@
 import { resizeMasses, toneSplits, twoValueSplit, type MassMap } from '../plan';
-import { agreementOf, rangeUsed, type PatternAgreement, type RangeUsed } from './agreement';
-import { cellsOf } from './cells';
+import {
+  agreementOf,
+  rangeUsed,
+  thingPatterns,
+  type PatternAgreement,
+  type RangeUsed,
+  type ThingPattern,
+} from './agreement';
+import { cellsOf, massOfCells } from './cells';
 import { driftPoints, type DriftPoint, type MassDrawing } from './drawing';
 import type { GlobalDrift } from './drift';
-import { familiesOf, formsOf, strengthOf, type Families, type MassForm } from './form';
+import { familiesOf, formsOf, strengthOf, type Families, type MassForm, type Variation } from './form';
 import type { LightDoubt } from './measured';
 import type { Reading } from './reading';
 import { seatsOf, type Seat, type SeatAsked } from './seat';
@@ -27,6 +34,8 @@ export interface Account {
   };
   readonly relations: readonly Relation[];
   readonly patterns: { readonly two: PatternAgreement; readonly tones: PatternAgreement };
+  /** of each group of masses */
+  readonly things: readonly ThingPattern[];
   readonly range: { readonly planned: RangeUsed; readonly painted: RangeUsed };
   readonly families: Families | null;
   /** painted strength over planned; null where the plan is grey */
@@ -47,6 +56,10 @@ export interface AccountOptions {
   readonly splits: readonly number[] | null;
   /** ids of masses whose family the painter named */
   readonly families: ReadonlyMap<number, 'light' | 'shadow'>;
+  /** ids of masses that belong together */
+  readonly groups: readonly (readonly number[])[];
+  /** masses that are meant to be even, or to vary, by id */
+  readonly variation: ReadonlyMap<number, Variation>;
   /** things that rest on something */
   readonly seats: readonly SeatAsked[];
 }
@@ -68,7 +81,7 @@ const POINTS_APART = 0.03; // of the long side: arrows that can be told apart
 export function accountOf(
   { aligned, masses: read, drawings }: Reading,
   masses: MassMap,
-  { light, split, tones, splits, families, seats }: AccountOptions,
+  { light, split, tones, splits, families, groups, variation, seats }: AccountOptions,
 ): Account {
   const sized = resizeMasses(masses, aligned);
   const { planned, mmPerPixel, drift, width, height } = aligned;
@@ -80,13 +93,14 @@ export function accountOf(
     drawing: { global: drift.global, points: driftPoints(drift, POINTS_APART * Math.max(width, height) * mmPerPixel), masses: drawings }, // prettier-ignore
     relations,
     patterns: { two: agreementOf(cells, [parting]), tones: agreementOf(cells, own) },
-    range: rangeUsed(aligned),
+    things: thingPatterns(cells, massOfCells(cells, sized), { things: groups, ids: sized.ids, split: parting }),
+    range: rangeUsed(aligned, cells),
     families: familiesOf(read, ({ id, target }) => families.get(id) ?? (target.value < parting ? 'shadow' : 'light'), parting), // prettier-ignore
     strength: strengthOf(read),
     alike: tooAlike(relations, read),
     accents: accentsOf(relations, read),
     gaps: gapsOf(sized, read, mmPerPixel),
     seats: seatsOf(aligned, sized, { asked: seats, unsure: light.value }),
-    forms: [...formsOf(cells, sized, light.value)].map(([id, form]) => ({ id, ...form })),
+    forms: [...formsOf(cells, sized, { unsure: light.value, meant: variation })].map(([id, form]) => ({ id, ...form })),
   };
 }

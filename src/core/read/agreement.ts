@@ -1,4 +1,4 @@
-import { boxBlur, connectedRegions, placeOfPixels, quantile, type Place } from '../raster';
+import { boxBlur, connectedRegions, placeOfPixels, quantile, type Place, type Point } from '../raster';
 import type { Aligned } from './aligned';
 import type { Cells } from './cells';
 
@@ -9,6 +9,8 @@ export interface PatternAgreement {
   readonly splits: readonly number[];
   /** share of what could be read that lies in the same tone, 0..1 */
   readonly share: number;
+  /** share of what could be read that lies in the darkest tone */
+  readonly dark: { readonly planned: number; readonly painted: number };
   /** where it does not, largest first (canvas mm); more = painted lighter */
   readonly places: readonly { readonly place: Place; readonly share: number; readonly lighter: boolean }[];
 }
@@ -30,11 +32,13 @@ export function agreementOf(
 ): PatternAgreement {
   const soft = [planned.value, painted.value].map((data) => boxBlur({ width: columns, height: rows, data }, 1).data);
   const off = new Int8Array(columns * rows).fill(-1);
-  let [same, all] = [0, 0];
+  let [same, all, meant, made] = [0, 0, 0, 0];
   for (let i = 0; i < off.length; i++) {
     if (!read[i]) continue;
     all++;
     const [p, q] = [soft[0][i], soft[1][i]];
+    if (p < splits[0]) meant++;
+    if (q < splits[0]) made++;
     if (Math.abs(p - q) < NEAR || toneOf(splits, p) === toneOf(splits, q)) same++;
     else off[i] = q > p ? 1 : 0;
   }
@@ -48,13 +52,48 @@ export function agreementOf(
     })
     .sort((a, b) => b.share - a.share)
     .slice(0, MOST);
-  return { tones: splits.length + 1, splits, share: all ? same / all : 1, places };
+  return { tones: splits.length + 1, splits, share: all ? same / all : 1, dark: { planned: meant / Math.max(1, all), painted: made / Math.max(1, all) }, places }; // prettier-ignore
 }
 
-/** Where a picture's values lie, between its darkest and lightest half per cent as read. */
+/** Light and shadow inside one thing of several masses: the share in shadow, and how far the two shadow shapes cover each other. */
+export interface ThingPattern {
+  readonly ids: readonly number[];
+  readonly dark: { readonly planned: number; readonly painted: number };
+  /** shared by both over covered by either, 0..1; 1 where neither has a shadow */
+  readonly overlap: number;
+}
+
+const LEAST_CELLS = 12;
+
+/** The two-value pattern thing by thing. @param massOfCell index of the mass each cell lies in */
+export function thingPatterns(
+  { planned, painted, read }: Cells,
+  massOfCell: Int32Array,
+  { things, ids, split }: { things: readonly (readonly number[])[]; ids: readonly number[]; split: number },
+): ThingPattern[] {
+  return things.flatMap((thing): ThingPattern[] => {
+    const inside = new Set(thing.map((id) => ids.indexOf(id)));
+    let [all, meant, made, both, either] = [0, 0, 0, 0, 0];
+    for (let i = 0; i < massOfCell.length; i++) {
+      if (!read[i] || !inside.has(massOfCell[i])) continue;
+      const [p, q] = [planned.value[i] < split, painted.value[i] < split];
+      all++;
+      meant += +p;
+      made += +q;
+      both += +(p && q);
+      either += +(p || q);
+    }
+    if (all < LEAST_CELLS) return [];
+    return [{ ids: thing, dark: { planned: meant / all, painted: made / all }, overlap: either > 0 ? both / either : 1 }]; // prettier-ignore
+  });
+}
+
+/** Where a picture's values lie, between its darkest and lightest half per cent as read, and the places of both ends (canvas mm). */
 export interface RangeUsed {
   readonly darkest: number;
   readonly lightest: number;
+  readonly darkestAt: Point;
+  readonly lightestAt: Point;
 }
 
 const LOOKS = 20_000; // a half per cent of them is a hundred
@@ -69,10 +108,26 @@ function someOf(data: Float32Array, mask: Uint8Array): Float32Array {
 }
 
 /** The range the plan uses and the range that was painted. */
-export function rangeUsed({ planned, painted, mask }: Aligned): { planned: RangeUsed; painted: RangeUsed } {
-  const of = (data: Float32Array): RangeUsed => {
+export function rangeUsed(
+  { planned, painted, mask }: Aligned,
+  cells: Cells,
+): { planned: RangeUsed; painted: RangeUsed } {
+  // prettier-ignore
+  const of = (data: Float32Array, inCells: Float32Array): RangeUsed => {
     const some = someOf(data, mask);
-    return { darkest: quantile(some, 0.005), lightest: quantile(some, 0.995) };
+    return { darkest: quantile(some, 0.005), lightest: quantile(some, 0.995), ...endsOf(inCells, cells) };
   };
-  return { planned: of(planned.value), painted: of(painted.value) };
+  return { planned: of(planned.value, cells.planned.value), painted: of(painted.value, cells.painted.value) };
+}
+
+/** The middles of the darkest and of the lightest cell that can be read. */
+function endsOf(values: Float32Array, { columns, cellMm, read }: Cells): Pick<RangeUsed, 'darkestAt' | 'lightestAt'> {
+  let [dark, light] = [-1, -1];
+  for (let i = 0; i < values.length; i++) {
+    if (!read[i]) continue;
+    if (dark < 0 || values[i] < values[dark]) dark = i;
+    if (light < 0 || values[i] > values[light]) light = i;
+  }
+  const at = (i: number): Point => [((Math.max(0, i) % columns) + 0.5) * cellMm, (Math.floor(Math.max(0, i) / columns) + 0.5) * cellMm]; // prettier-ignore
+  return { darkestAt: at(dark), lightestAt: at(light) };
 }

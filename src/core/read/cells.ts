@@ -1,3 +1,4 @@
+import type { MassMap } from '../plan';
 import type { Aligned } from './aligned';
 
 /** Plan and painting averaged over cells a few strokes wide: what is left of both at a squint. */
@@ -56,4 +57,15 @@ export function cellsOf({ width, height, mmPerPixel, planned, painted, mask }: A
     painted: { value: qv, a: qa, b: qb },
     read: Uint8Array.from(seen, (n) => +(n >= (size * size) / 2)),
   };
+}
+
+/** Index of the mass the middle of every cell lies in. */
+export function massOfCells({ columns, rows }: Pick<Cells, 'columns' | 'rows'>, masses: MassMap): Int32Array {
+  const out = new Int32Array(columns * rows);
+  for (let y = 0, i = 0; y < rows; y++) {
+    const row = Math.min(masses.height - 1, Math.floor(((y + 0.5) * masses.height) / rows)) * masses.width;
+    for (let x = 0; x < columns; x++)
+      out[i++] = masses.massOf[row + Math.min(masses.width - 1, Math.floor(((x + 0.5) * masses.width) / columns))];
+  }
+  return out;
 }

@@ -11,13 +11,17 @@ export interface MassForm {
   readonly play: { readonly planned: number; readonly painted: number };
   /** it should turn but reads flat */
   readonly flat: boolean;
-  /** its value wobbles where the plan's holds */
+  /** its value wobbles where the plan's holds, or where it is meant to be even */
   readonly wobbles: boolean;
+  /** it is meant to vary and is one flat colour */
+  readonly dull: boolean;
 }
 
 const LEAST_CELLS = 8;
 const TURNS = 0.6; // steps from which a mass is meant to turn
 const FLAT = 0.55; // of the planned span below which it reads flat
+const EVEN = 0.2; // steps of span that brushwork leaves in an even passage
+const DULL = { span: 0.5, play: 2.5 }; // steps and units below which a passage that should vary does not
 const WOBBLE = 0.45; // steps of span more than planned
 
 const spreadOf = (a: number[], b: number[]): number => {
@@ -25,8 +29,18 @@ const spreadOf = (a: number[], b: number[]): number => {
   return Math.sqrt(a.reduce((sum, v, i) => sum + (v - ma) ** 2 + (b[i] - mb) ** 2, 0) / a.length);
 };
 
-/** The form of every mass, by its id; masses too small to turn are left out. @param unsure one sigma of value that the light leaves */
-export function formsOf(cells: Cells, masses: MassMap, unsure: number): Map<number, MassForm> {
+/** What a painter means a mass to be inside. */
+export type Variation = 'even' | 'varied';
+
+/**
+ * The form of every mass, by its id; masses too small to turn are left out.
+ * @param unsure one sigma of value that the light leaves; @param meant by id of a mass, as far as the painter said
+ */
+export function formsOf(
+  cells: Cells,
+  masses: MassMap,
+  { unsure, meant }: { unsure: number; meant: ReadonlyMap<number, Variation> },
+): Map<number, MassForm> {
   const { columns, rows, read, planned, painted } = cells;
   const inside = masses.ids.map((): number[] => []);
   const [sx, sy] = [masses.width / columns, masses.height / rows];
@@ -53,7 +67,8 @@ export function formsOf(cells: Cells, masses: MassMap, unsure: number): Map<numb
       span,
       play,
       flat: span.planned >= TURNS && span.painted < FLAT * span.planned && span.planned - span.painted > 2 * unsure,
-      wobbles: span.painted - span.planned > Math.max(WOBBLE, 2 * unsure),
+      wobbles: meant.get(id) !== 'varied' && span.painted - (meant.get(id) === 'even' ? EVEN : span.planned) > Math.max(WOBBLE, 2 * unsure), // prettier-ignore
+      dull: meant.get(id) === 'varied' && span.painted < DULL.span && play.painted < DULL.play,
     });
   });
   return out;

@@ -36,4 +36,4 @@ export { NO_DRIFT, middleOf, shiftAt, type Drift, type GlobalDrift, type Landmar
 export { accountOf, type Account, type AccountOptions } from './account';
 export type { PatternAgreement } from './agreement';
 export type { Relation } from './relations';
-export { seatsAsked, seatsOf, weakDark, type Seat, type SeatAsked, type SeatSign } from './seat';
+export { groupedMasses, seatsAsked, seatsOf, weakDark, type Seat, type SeatAsked, type SeatSign } from './seat';

@@ -260,6 +260,16 @@ export function seatsOf(
   });
 }
 
+/** Ids of the masses of each group that has several, by the points that carry its name. */
+export function groupedMasses(masses: MassMap, groups: Resting['groups'], mmPerPixel: number): number[][] {
+  const byName = new Map<string, Set<number>>();
+  for (const { at, group } of groups) {
+    const ids = byName.get(group) ?? new Set<number>();
+    byName.set(group, ids.add(masses.ids[massAt(masses, at, mmPerPixel)]));
+  }
+  return [...byName.values()].filter(({ size }) => size > 1).map((ids) => [...ids].sort((a, b) => a - b));
+}
+
 interface Resting {
   readonly rests: readonly { readonly at: Point; readonly on: Point }[];
   readonly groups: readonly { readonly at: Point; readonly group: string }[];
@@ -268,11 +278,8 @@ interface Resting {
 /** What rests on what, from points to masses; a mass that belongs to a group stands for all of it. Each thing is asked about once. */
 export function seatsAsked(masses: MassMap, { rests, groups }: Resting, mmPerPixel: number): SeatAsked[] {
   const idAt = (at: Point) => masses.ids[massAt(masses, at, mmPerPixel)];
-  const grouped = groups.map(({ at, group }) => ({ id: idAt(at), group }));
-  const togetherWith = (id: number): number[] => {
-    const own = grouped.find((one) => one.id === id)?.group;
-    return own === undefined ? [id] : [...new Set(grouped.filter(({ group }) => group === own).map((one) => one.id))].sort((a, b) => a - b); // prettier-ignore
-  };
+  const grouped = groupedMasses(masses, groups, mmPerPixel);
+  const togetherWith = (id: number) => grouped.find((ids) => ids.includes(id)) ?? [id];
   const asked = rests.map(({ at, on }): SeatAsked => ({ at, thing: togetherWith(idAt(at)), on: togetherWith(idAt(on)) })); // prettier-ignore
   // A thing cannot rest on itself: the two may have been merged since.
   const apart = asked.filter(({ thing, on }) => !on.some((id) => thing.includes(id)));

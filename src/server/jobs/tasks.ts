@@ -32,6 +32,8 @@ export interface PlanTask extends PlanRequest {
   readonly families: readonly { readonly at: Point; readonly family: 'light' | 'shadow' }[];
   /** points on things that rest on something, and on what they rest on */
   readonly rests: readonly { readonly at: Point; readonly on: Point }[];
+  /** points on masses that are meant to be even, or to vary */
+  readonly variation: readonly { readonly at: Point; readonly is: 'even' | 'varied' }[];
   /** points on masses that belong together, by the group's name */
   readonly groups: readonly { readonly at: Point; readonly group: string }[];
 }

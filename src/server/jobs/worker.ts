@@ -12,7 +12,8 @@ import {
   type Point,
   type Raster,
 } from '../../core/raster';
-import { accountOf, align, compare, coverageOf, doubtOf, groundFrom, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Aligned, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
+import { accountOf, align, compare, coverageOf, doubtOf, groundFrom,
+  groupedMasses, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Aligned, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { differencesPng, jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
 import type { Part, PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';
@@ -184,7 +185,9 @@ function lostLights({ aligned }: Reading, flat: Flat, { plan, task }: { plan: Pl
 function accountFor(reading: Reading, flat: Flat, { plan, task }: { plan: PlannedPicture; task: PlanTask }) {
   const { masses } = plan;
   const mmPerPixel = task.canvas.widthMm / masses.width;
-  const families = new Map(task.families.map(({ at, family }) => [masses.ids[massAt(masses, at, mmPerPixel)], family]));
+  const idAt = (at: Point) => masses.ids[massAt(masses, at, mmPerPixel)];
+  const families = new Map(task.families.map(({ at, family }) => [idAt(at), family]));
+  const variation = new Map(task.variation.map(({ at, is }) => [idAt(at), is]));
   const { split, tones, splits } = task;
   return accountOf(reading, masses, {
     light: doubtOf(flat),
@@ -192,6 +195,8 @@ function accountFor(reading: Reading, flat: Flat, { plan, task }: { plan: Planne
     tones,
     splits,
     families,
+    groups: groupedMasses(masses, task.groups, mmPerPixel),
+    variation,
     seats: seatsAsked(masses, task, mmPerPixel),
   });
 }

@@ -37,6 +37,7 @@ export async function planTask({ db, files }: Studio, painting: PaintingRow) {
     split: content.pattern.split,
     tones: content.pattern.tones,
     splits: content.pattern.splits,
+    variation: marks.flatMap(({ at, variation }) => (variation ? [{ at, is: variation }] : [])),
     rests: marks.flatMap(({ at, on }) => (on ? [{ at, on }] : [])),
     groups: marks.filter(({ group }) => group !== '').map(({ at, group }) => ({ at, group })),
     families: marks.flatMap(({ at, family }) => (family ? [{ at, family }] : [])),

@@ -89,6 +89,18 @@ function Chosen({
         </select>
       </label>
       <label className="small mt-2 flex items-center gap-2">
+        inside it is
+        <select
+          className="!min-h-9 !py-1"
+          value={mark?.variation ?? ''}
+          onChange={(event) => onMark({ variation: event.target.value as MassMark['variation'] })}
+        >
+          <option value="">as it comes</option>
+          <option value="even">even</option>
+          <option value="varied">varied</option>
+        </select>
+      </label>
+      <label className="small mt-2 flex items-center gap-2">
         belongs to
         <input
           className="!min-h-9 flex-1 !py-1"

@@ -1,4 +1,4 @@
-import type { Landmark, Painting } from '../../contract';
+import type { Account, Landmark, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
 import type { Inquiry } from './inquiry';
 
@@ -14,6 +14,7 @@ function Line({ from, to, dashed }: { from: Point; to: Point; dashed?: boolean }
   );
 }
 
+/** A point with its name. */
 function Dot({ at, name }: { at: Point; name: string }) {
   return (
     <g>
@@ -105,6 +106,30 @@ export function PlumbAndLevel({ at, size, toPx }: { at: Point; size: { width: nu
     <g fill="none">
       <Line from={[x, 0]} to={[x, size.height]} dashed />
       <Line from={[0, y]} to={[size.width, y]} dashed />
+    </g>
+  );
+}
+
+/** Where the darkest dark and the lightest light lie. @param moved from the plan's place to this picture's; none = the plan */
+export function RangeEnds({
+  range: { darkestAt, lightestAt },
+  painting,
+  toPx,
+  moved,
+}: {
+  range: Account['range']['planned'];
+  painting: Painting;
+  toPx: ToPx;
+  moved?: (at: Point) => Point;
+}) {
+  const px = (at: Point) => {
+    const [dx, dy] = moved?.(at) ?? [0, 0];
+    return toPx([(at[0] + dx) / painting.widthMm, (at[1] + dy) / painting.heightMm]);
+  };
+  return (
+    <g data-testid="range-ends">
+      <Dot at={px(darkestAt)} name="darkest" />
+      <Dot at={px(lightestAt)} name="lightest" />
     </g>
   );
 }

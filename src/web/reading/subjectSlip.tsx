@@ -1,11 +1,13 @@
 import type { ReactNode } from 'react';
-import type { Account, MassOfReading, ReadingDetail } from '../../contract';
+import type { Account, MassMark, MassOfReading, ReadingDetail } from '../../contract';
 import { driftInWords, stepsInWords } from '../../core/correct';
+import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import { figure, plural } from '../words';
 import type { Mapped } from './differenceField';
 import { LENGTHENED } from './driftMarks';
 import type { PatternName } from './patternPlaces';
+import { thingName } from './seats';
 import type { Subject } from './subjects';
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
@@ -13,18 +15,38 @@ const percent = (share: number) => `${Math.round(100 * share)} %`;
 interface Props {
   readonly reading: ReadingDetail & { account: Account };
   readonly onMass: (id: number) => void;
+  /** the plan's names */
+  readonly marks: readonly MassMark[];
 }
+
+const largestOf = (ids: readonly number[], masses: readonly MassOfReading[]): number =>
+  masses.filter(({ id }) => ids.includes(id)).sort((a, b) => b.share - a.share)[0]?.id ?? ids[0];
+
+/** Whether a thing's light and shadow fall otherwise than planned, as far as it has both. */
+const offPattern = ({ dark, overlap }: Account['things'][number]): boolean =>
+  dark.planned > 0.03 && dark.planned < 0.97 && (Math.abs(dark.painted - dark.planned) >= 0.05 || overlap < 0.75);
 
 function Lines({ children }: { children: ReactNode }) {
   return <ul className="serif mb-2 flex flex-col gap-2">{children}</ul>;
 }
 
 /** A mass's name that shows where it lies. */
-function Named({ id, masses, onMass }: { id: number; masses: readonly MassOfReading[]; onMass: (id: number) => void }) {
+function Named({
+  id,
+  masses,
+  onMass,
+  words,
+}: {
+  id: number;
+  masses: readonly MassOfReading[];
+  onMass: (id: number) => void;
+  /** what it is called, where that is not its own name */
+  words?: string;
+}) {
   const mass = masses.find((one) => one.id === id);
   return (
     <button className="inline border-0 bg-transparent p-0 underline" onClick={() => onMass(id)}>
-      {mass?.name ?? 'a mass'}
+      {words ?? mass?.name ?? 'a mass'}
     </button>
   );
 }
@@ -44,20 +66,29 @@ export function DrawingWords({ reading: { account } }: Props) {
 }
 
 /** What holds of the values over the whole picture. */
-export function ValueWords({ reading: { account, masses, recheck }, onMass }: Props) {
-  const { patterns, range, families, relations, forms, gaps } = account;
+export function ValueWords({ reading: { account, masses, recheck }, onMass, marks }: Props) {
+  const { patterns, range, families, relations, forms, gaps, things } = account;
   const reversed = relations.filter((one) => one.reversed);
   const flat = forms.filter((one) => one.flat);
   const wobbles = forms.filter((one) => one.wobbles);
   const short = { dark: range.painted.darkest - range.planned.darkest, light: range.planned.lightest - range.painted.lightest }; // prettier-ignore
   const name = (id: number) => <Named id={id} masses={masses} onMass={onMass} />;
+  const thing = (ids: readonly number[]) => <Named id={largestOf(ids, masses)} masses={masses} onMass={onMass} words={thingName(ids, masses, marks)} />; // prettier-ignore
+  const dull = forms.filter((one) => one.dull);
   const list = (ids: readonly number[]) => ids.slice(0, 5).map((id, k) => <span key={id}>{k > 0 && ', '}{name(id)}</span>); // prettier-ignore
   return (
     <Lines>
       <li>
         Light and shadow fall as planned over {percent(patterns.two.share)} of the picture; in {patterns.tones.tones}{' '}
-        values it is {percent(patterns.tones.share)}.
+        values it is {percent(patterns.tones.share)}. Shadow covers {percent(patterns.two.dark.painted)}, planned{' '}
+        {percent(patterns.two.dark.planned)}.
       </li>
+      {things.filter(offPattern).map(({ ids, dark, overlap }) => (
+        <li key={ids.join()}>
+          In {thing(ids)} shadow covers {percent(dark.painted)}, planned {percent(dark.planned)}; the two shapes share{' '}
+          {percent(overlap)}.
+        </li>
+      ))}
       {reversed.map(({ ids }) => (
         <li key={ids.join()}>
           <b>Order reversed:</b> {name(ids[0])} should be lighter than {name(ids[1])} and is darker.
@@ -76,6 +107,7 @@ export function ValueWords({ reading: { account, masses, recheck }, onMass }: Pr
         <li>On the wrong side of the parting value: {list(families.crossed)}.</li>
       )}
       {flat.length > 0 && <li>Reads flat where it should turn: {list(flat.map(({ id }) => id))}.</li>}
+      {dull.length > 0 && <li>Meant to vary and is one flat colour: {list(dull.map(({ id }) => id))}.</li>}
       {wobbles.length > 0 && <li>Its value wobbles inside: {list(wobbles.map(({ id }) => id))}.</li>}
       {gaps.map(({ id, open, filled, painted, planned }) =>
         filled || Math.abs(painted - planned) > 0.4 ? (
@@ -186,14 +218,20 @@ export const MAPS: Partial<Record<Subject, readonly { readonly of: Mapped | Patt
     ],
   };
 
-/** Extremes of plan and painting, on the painter's scale. */
-export function RangeLine({ account }: { account: Account }) {
+/** Extremes of plan and painting, on the painter's scale, and where they lie. */
+export function RangeLine({ reading: { account, masses } }: Pick<Props, 'reading'>) {
   const scale = useScale();
   const { planned, painted } = account.range;
+  const lies = (at: Point) => masses.find(({ place }) => placeHolds(place, at))?.name ?? 'between the masses';
+  const ends = [
+    ['Darkest', planned.darkestAt, painted.darkestAt],
+    ['Lightest', planned.lightestAt, painted.lightestAt],
+  ] as const;
   const words = (one: { darkest: number; lightest: number }) => `${scale.show(one.darkest)} to ${scale.show(one.lightest)}`; // prettier-ignore
   return (
     <p className="small">
       Values planned {words(planned)}, painted {words(painted)} ({scale.name}).{' '}
+      {ends.map(([which, meant, made]) => `${which} planned in: ${lies(meant)}, painted in: ${lies(made)}. `)}
       {plural(account.relations.length, 'relation')}.
     </p>
   );

@@ -127,7 +127,12 @@ export function WallSlip(props: Props) {
         title={subject === 'all' ? 'Reading' : (SUBJECTS.find(([name]) => name === subject)?.[1] ?? 'Reading')}
         words={
           withAccount && subject !== 'all' ? (
-            <SubjectWords reading={withAccount} subject={subject} onMass={props.onMass} />
+            <SubjectWords
+              reading={withAccount}
+              subject={subject}
+              onMass={props.onMass}
+              marks={detail.plan?.marks ?? []}
+            />
           ) : null
         }
         under={finding && <Chosen {...props} finding={finding} />}
@@ -163,21 +168,13 @@ export function WallSlip(props: Props) {
   );
 }
 
-function SubjectWords({
-  reading,
-  subject,
-  onMass,
-}: {
-  reading: ReadingDetail & { account: Account };
-  subject: Subject;
-  onMass: (id: number) => void;
-}) {
-  if (subject === 'drawing') return <DrawingWords reading={reading} onMass={onMass} />;
-  if (subject === 'temperature') return <ColourWords reading={reading} onMass={onMass} />;
+function SubjectWords({ subject, ...words }: Parameters<typeof ValueWords>[0] & { subject: Subject }) {
+  if (subject === 'drawing') return <DrawingWords {...words} />;
+  if (subject === 'temperature') return <ColourWords {...words} />;
   return (
     <>
-      <ValueWords reading={reading} onMass={onMass} />
-      <RangeLine account={reading.account} />
+      <ValueWords {...words} />
+      <RangeLine reading={words.reading} />
     </>
   );
 }

@@ -7,6 +7,7 @@ import { call } from '../api/client';
 import { keys, useAction } from '../api/queries';
 import { MassesByHeight } from '../charts/massesByHeight';
 import { Mark } from '../marks/mark';
+import { useScale } from '../settings';
 import { answerOf, thingName } from '../reading/seats';
 import { verdictMark } from '../slips/sessionRail';
 import { dayInWords, nextOf, plural, signedFigure } from '../words';
@@ -109,6 +110,36 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
         </tr>
       ))}
     </>
+  );
+}
+
+/** The darkest dark and the lightest light, session by session. */
+function RangeRow({
+  readings,
+  stages,
+}: {
+  readings: readonly (ReadingDetail | undefined)[];
+  stages: readonly Stage[];
+}) {
+  const scale = useScale();
+  const show = ({ darkest, lightest }: { darkest: number; lightest: number }) => `${scale.show(darkest)} to ${scale.show(lightest)}`; // prettier-ignore
+  const planned = readings.at(-1)?.account?.range.planned;
+  if (!planned) return null;
+  return (
+    <tr style={{ borderTop: '1px solid var(--rule)' }}>
+      <th scope="row" className="held py-2 pr-4 text-left align-top font-normal">
+        <span className="font-semibold">Range</span>
+        <span className="small block">planned {show(planned)}</span>
+      </th>
+      {stages.map(({ number }, i) => {
+        const painted = readings[i]?.account?.range.painted;
+        return (
+          <td key={number} className="py-2 pr-4 align-top">
+            {painted && show(painted)}
+          </td>
+        );
+      })}
+    </tr>
   );
 }
 
@@ -230,6 +261,7 @@ export function Progress() {
                 </td>
               ))}
             </tr>
+            <RangeRow readings={readings} stages={stages} />
             <SeatedRows detail={detail} stages={stages} readings={readings} />
             <Corrections detail={detail} stages={stages} />
           </tbody>

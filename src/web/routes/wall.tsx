@@ -6,7 +6,7 @@ import { useKeys } from '../keyboard';
 import { DifferenceField, mapOf, useDifferences, type Mapped } from '../reading/differenceField';
 import { DriftMarks, MassOutlines } from '../reading/driftMarks';
 import { TOOLS, useInquiry, type Side } from '../reading/inquiry';
-import { InquiryMarks, PlumbAndLevel } from '../reading/inquiryMarks';
+import { InquiryMarks, PlumbAndLevel, RangeEnds } from '../reading/inquiryMarks';
 import { isPattern, PatternPlaces, type PatternName } from '../reading/patternPlaces';
 import { ReadingTables } from '../reading/readingTables';
 import { SeatMarks, seatShown } from '../reading/seats';
@@ -162,6 +162,7 @@ export function Wall() {
     inquiry.tool && <InquiryMarks inquiry={inquiry} landmarks={landmarks.landmarks} painting={painting} toPx={toPx} side={side} moved={moved} />; // prettier-ignore
   const level = (toPx: (at: Point) => Point, size: { width: number; height: number }) =>
     plumb && (spot ?? pinned) && <PlumbAndLevel at={(spot ?? pinned) as Point} size={size} toPx={toPx} />;
+  const ends = subject === 'values' && marks && !inquiry.tool ? reading?.account?.range : undefined;
   const listedOnFlat = listed.map(onFlat);
   const outlined = chosenMass ? [chosenMass] : outlines ? (reading?.masses ?? []) : [];
   return (
@@ -229,6 +230,7 @@ export function Wall() {
           }
           extra={(toPx, size) => (
             <>
+              {ends && <RangeEnds range={ends.painted} painting={painting} toPx={toPx} moved={moved} />}
               {level(toPx, size)}
               {shown('flat', toPx)}
             </>
@@ -246,6 +248,7 @@ export function Wall() {
                   />
                 )}
                 {sitting && <SeatMarks seat={sitting} painting={painting} toPx={toPx} />}
+                {ends && <RangeEnds range={ends.planned} painting={painting} toPx={toPx} />}
                 {level(toPx, size)}
                 {shown('plan', toPx)}
                 {marks && <Departures places={departures} painting={painting} toPx={toPx} />}
