@@ -7,6 +7,7 @@ import type { Finding } from './finding';
 const SURE = 0.5; // confidence of a cell that may raise a finding
 const ALONG = 0.5; // cosine between neighbouring shifts of one cause
 const LEAST_CELLS = 3;
+const LEAST_HOME = 0.15; // of its cells that lie on the mass it is called by
 const UNIT_MM = 5; // a shift of so much weighs 1
 const WHOLE = { mm: 2, size: 0.01, degrees: 0.7 }; // from which the whole drawing is told
 const HELD = 2; // sigmas a shift must exceed
@@ -52,8 +53,8 @@ function homeOf(
   }
   // The smaller mass has the name: a shifted contour lies half on what is behind it, however large that is.
   const share = (id: number) => reading.masses.find((mass) => mass.id === id)?.share ?? 1;
-  const best = [...counts].sort(([a, n], [b, m]) => m / share(b) - n / share(a))[0];
-  return best && best[1] >= 0.25 * group.length ? best[0] : -1;
+  const held = [...counts].filter(([, n]) => n >= LEAST_HOME * group.length);
+  return held.sort(([a, n], [b, m]) => m / share(b) - n / share(a))[0]?.[0] ?? -1;
 }
 
 /** What is drawn elsewhere than planned: the whole drawing once, then each place that is off by itself. */

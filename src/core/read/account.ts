@@ -99,7 +99,7 @@ export function accountOf(
     strength: strengthOf(read),
     alike: tooAlike(relations, read),
     accents: accentsOf(relations, read),
-    gaps: gapsOf(sized, read, mmPerPixel),
+    gaps: gapsOf(sized, read, { mmPerPixel, things: groups }),
     seats: seatsOf(aligned, sized, { asked: seats, unsure: light.value }),
     forms: [...formsOf(cells, sized, { unsure: light.value, meant: variation })].map(([id, form]) => ({ id, ...form })),
   };

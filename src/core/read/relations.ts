@@ -150,12 +150,16 @@ export interface Gap {
 }
 const SAME_STUFF = 7; // CIEDE2000 between a gap and the open area, as planned
 
-/** Gaps: small masses of the colour of a larger one that they do not touch. */
-export function gapsOf(masses: MassMap, read: readonly MassReading[], mmPerPixel: number): Gap[] {
+/** Gaps: small masses of the colour of a larger one that they do not touch, and that are no part of a thing. @param things ids of masses that belong together */
+export function gapsOf(
+  masses: MassMap,
+  read: readonly MassReading[],
+  { mmPerPixel, things }: { mmPerPixel: number; things: readonly (readonly number[])[] },
+): Gap[] {
   const touching = neighbours(masses, mmPerPixel);
   const touch = (a: number, b: number) => a !== b && touching.some(({ ids }) => ids.includes(a) && ids.includes(b));
   return read.flatMap((mass): Gap[] => {
-    if (mass.share > SMALL) return [];
+    if (mass.share > SMALL || things.some((ids) => ids.includes(mass.id))) return [];
     const [open] = read
       .filter(
         (other) =>

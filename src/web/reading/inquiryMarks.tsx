@@ -15,12 +15,13 @@ function Line({ from, to, dashed }: { from: Point; to: Point; dashed?: boolean }
 }
 
 /** A point with its name. */
-function Dot({ at, name }: { at: Point; name: string }) {
+function Dot({ at, name, left = false }: { at: Point; name: string; left?: boolean }) {
   return (
     <g>
       <circle cx={at[0]} cy={at[1]} r="5" fill="#fff" stroke="#000" strokeWidth="1.6" />
       <text
-        x={at[0] + 8}
+        x={at[0] + (left ? -8 : 8)}
+        textAnchor={left ? 'end' : 'start'}
         y={at[1] - 7}
         fontSize="14"
         fontWeight="700"
@@ -126,10 +127,12 @@ export function RangeEnds({
     const [dx, dy] = moved?.(at) ?? [0, 0];
     return toPx([(at[0] + dx) / painting.widthMm, (at[1] + dy) / painting.heightMm]);
   };
+  // Near the right edge the word stands before its point.
+  const right = (at: Point) => px(at)[0] > toPx([0, 0])[0] + 0.8 * (toPx([1, 0])[0] - toPx([0, 0])[0]);
   return (
     <g data-testid="range-ends">
-      <Dot at={px(darkestAt)} name="darkest" />
-      <Dot at={px(lightestAt)} name="lightest" />
+      <Dot at={px(darkestAt)} name="darkest" left={right(darkestAt)} />
+      <Dot at={px(lightestAt)} name="lightest" left={right(lightestAt)} />
     </g>
   );
 }

@@ -227,7 +227,7 @@ export function RangeLine({ reading: { account, masses } }: Pick<Props, 'reading
     ['Darkest', planned.darkestAt, painted.darkestAt],
     ['Lightest', planned.lightestAt, painted.lightestAt],
   ] as const;
-  const words = (one: { darkest: number; lightest: number }) => `${scale.show(one.darkest)} to ${scale.show(one.lightest)}`; // prettier-ignore
+  const words = (one: { darkest: number; lightest: number }) => `${scale.show(one.darkest)} to ${scale.show(Math.min(10, one.lightest))}`; // prettier-ignore
   return (
     <p className="small">
       Values planned {words(planned)}, painted {words(painted)} ({scale.name}).{' '}

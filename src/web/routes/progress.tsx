@@ -122,7 +122,7 @@ function RangeRow({
   stages: readonly Stage[];
 }) {
   const scale = useScale();
-  const show = ({ darkest, lightest }: { darkest: number; lightest: number }) => `${scale.show(darkest)} to ${scale.show(lightest)}`; // prettier-ignore
+  const show = ({ darkest, lightest }: { darkest: number; lightest: number }) => `${scale.show(darkest)} to ${scale.show(Math.min(10, lightest))}`; // prettier-ignore
   const planned = readings.at(-1)?.account?.range.planned;
   if (!planned) return null;
   return (
