@@ -112,7 +112,6 @@ export function rangeUsed(
   { planned, painted, mask }: Aligned,
   cells: Cells,
 ): { planned: RangeUsed; painted: RangeUsed } {
-  // prettier-ignore
   const of = (data: Float32Array, inCells: Float32Array): RangeUsed => {
     const some = someOf(data, mask);
     return { darkest: quantile(some, 0.005), lightest: quantile(some, 0.995), ...endsOf(inCells, cells) };

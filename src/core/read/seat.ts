@@ -104,7 +104,6 @@ function darkest(
   foot: readonly number[],
   { width, height, mmPerPixel, mask }: Aligned,
 ): FootAccent | null {
-  // prettier-ignore
   const reach = (REACH * Math.max(width, height)) | 0;
   const radius = Math.max(1, Math.round(SPOT_MM / mmPerPixel));
   let [least, best, away] = [Infinity, foot[0], 0];
@@ -133,7 +132,6 @@ function fallsOn(
   foot: readonly number[],
   { aligned: { width, height, mmPerPixel }, masses, part }: Ground,
 ): Uint8Array {
-  // prettier-ignore
   const under = new Int32Array(masses.ids.length);
   for (const i of foot) {
     const k = i + Math.round(3 / mmPerPixel) * width;
@@ -194,7 +192,6 @@ function missingOf(
   canvasMm2: number,
   unsure: number,
 ): SeatSign[] {
-  // prettier-ignore
   const beyond = (by: number, limit: number) => by > Math.max(limit, 2 * unsure);
   const out: SeatSign[] = [];
   if (foot && Math.abs(foot.by[1]) > Math.max(OFF.foot, 2 * foot.doubt)) out.push('foot');

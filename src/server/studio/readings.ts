@@ -73,7 +73,6 @@ function earlyOf(
   plan: PlanRow | null,
   painting: PaintingRow,
 ): Pick<Told, 'early' | 'pictures'> {
-  // prettier-ignore
   const name = namer(plan, { masses: masses ?? [] }, painting).mass;
   const lines = masses?.map((mass) => ({ id: mass.id, name: name(mass), planned: mass.target.value, painted: mass.painted.value, doubt: mass.uncertainty.value })); // prettier-ignore
   return {
@@ -157,7 +156,6 @@ function namer(
   painting: PaintingRow,
   landmarks: readonly Landmark[] = [],
 ) {
-  // prettier-ignore
   const marks = plan ? contentOf(plan).marks : [];
   // Plans kept before names stood on points named their masses by number.
   const { names = {} } = JSON.parse(plan?.content ?? '{}') as { names?: Record<string, string> };

@@ -14,7 +14,6 @@ interface Said {
   readonly decision: string | null;
   readonly why: string;
   readonly session: number;
-  readonly result: string;
 }
 
 /** What was decided in earlier readings of the same painting, last first: earlier sessions, and this photo read before. */
@@ -32,30 +31,30 @@ async function saidBefore(db: Knex, { id, photoId, createdAt }: ReadingRow): Pro
         .orWhere((own) => own.where('reading.photoId', photoId).where('reading.createdAt', '<=', createdAt)),
     )
     .orderBy('decision.rowid', 'desc')
-    .select('decision.readingId', 'decision.findingIndex', 'decision.decision', 'decision.why', 'session.number as session', 'reading.result'); // prettier-ignore
+    .select('decision.readingId', 'decision.findingIndex', 'decision.decision', 'decision.why', 'session.number as session'); // prettier-ignore
 }
+
+const findingsIn = (result: string) => (JSON.parse(result) as { findings: Finding[] }).findings;
 
 /** Findings that say again what the painter dismissed in an earlier reading and has not touched since, by index. */
 export async function silencedOf(db: Knex, reading: ReadingRow): Promise<Map<number, Silenced>> {
-  const said = await saidBefore(db, reading);
-  const findingsOf = new Map<string, Finding[]>();
   const seen = new Set<string>();
-  const dismissed = said.flatMap(({ readingId, findingIndex, decision, why, session, result }) => {
+  // Only the last word on each counts.
+  const last = (await saidBefore(db, reading)).filter(({ readingId, findingIndex }) => {
     const name = `${readingId} ${findingIndex}`;
-    // Only the last word on each counts.
-    if (seen.has(name)) return [];
-    seen.add(name);
-    if (decision !== 'dismissed') return [];
-    const findings = findingsOf.get(readingId) ?? (JSON.parse(result) as { findings: Finding[] }).findings;
-    findingsOf.set(readingId, findings);
-    const finding = findings.at(findingIndex);
-    return finding ? [{ finding, session, why }] : [];
+    return !seen.has(name) && seen.add(name);
   });
+  const dismissed = last.filter(({ decision }) => decision === 'dismissed');
   if (dismissed.length === 0) return new Map();
-  const { findings } = JSON.parse(reading.result) as { findings: Finding[] };
+  const ids = [...new Set(dismissed.map(({ readingId }) => readingId))];
+  const rows = (await db('reading').whereIn('id', ids).select('id', 'result')) as Pick<ReadingRow, 'id' | 'result'>[];
+  const earlier = new Map(rows.map(({ id, result }) => [id, findingsIn(result)]));
   return new Map(
-    findings.flatMap((now, index): [number, Silenced][] => {
-      const before = dismissed.find(({ finding }) => saidAgain(now, finding));
+    findingsIn(reading.result).flatMap((now, index): [number, Silenced][] => {
+      const before = dismissed.find(({ readingId, findingIndex }) => {
+        const then = earlier.get(readingId)?.at(findingIndex);
+        return then && saidAgain(now, then);
+      });
       return before ? [[index, { session: before.session, why: before.why }]] : [];
     }),
   );

@@ -97,7 +97,6 @@ export function soften(
   spare: Float32Array,
   { columns, rows, radius }: { columns: number; rows: number; radius: number },
 ): void {
-  // prettier-ignore
   const size = { width: columns, height: rows, radius };
   boxRows(data, spare, size);
   boxRows(spare, data, size);
@@ -110,7 +109,6 @@ export function partShifted(
   data: Float32Array,
   { columns, rows, fx, fy }: { columns: number; rows: number; fx: number; fy: number },
 ): Float32Array {
-  // prettier-ignore
   const out = new Float32Array(data.length);
   for (let y = 0, i = 0; y < rows; y++) {
     const [row, low] = [y * columns, Math.min(rows - 1, y + 1) * columns];
@@ -150,7 +148,6 @@ export function correlated(
     best,
   }: { columns: number; rows: number; u: number; v: number; floor: number; stay: number; index: number; best: Best },
 ): void {
-  // prettier-ignore
   const { score, of } = best;
   for (let y = 0, i = 0; y < rows; y++) {
     const row = Math.min(rows - 1, Math.max(0, y + v)) * columns;

@@ -65,7 +65,6 @@ function betweenRows(
   from: number,
   { share, per, out }: { share: number; per: number; out: Float32Array },
 ): void {
-  // prettier-ignore
   for (let k = 0; k < out.length; k++) {
     const above = data[from + k];
     out[k] = per * (above + share * (data[from + out.length + k] - above));
