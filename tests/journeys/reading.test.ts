@@ -178,6 +178,17 @@ describe('reading a session on the wall', () => {
     await page.getByTestId('seated').getByText('It floats').waitFor();
   });
 
+  test('a finding is dismissed with a reason that stays with it', async () => {
+    await page.goto(`${server.url}/painting/${id}/decide/1`);
+    const [first, why] = [page.locator('.row-button').first(), page.getByLabel('why, where you dismiss it')];
+    await first.click();
+    await why.fill('It is meant so.');
+    await why.press('Enter');
+    await first.getByText('dismissed').waitFor();
+    await first.click();
+    await expect.poll(() => why.inputValue()).toBe('It is meant so.');
+  });
+
   test('guess first: the numbers wait until something is said, and both are kept', async () => {
     await open();
     await button('Guess first').click();
