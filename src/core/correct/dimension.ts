@@ -55,3 +55,9 @@ export function amountAlong(kind: PaintKind, comparison: Comparison): number {
   const matched = matchedDifference(comparison);
   return kind === 'temperature' ? matched.warmth : matched.chroma;
 }
+
+/** The hue the hand should turn a place towards, degrees: from what was painted to what is planned, at matched value. */
+export function hueWanted(comparison: Pick<Comparison, 'target' | 'painted'>): number {
+  const { a, b } = matchedDifference(comparison);
+  return (Math.atan2(-b, -a) * 180) / Math.PI;
+}

@@ -1,7 +1,7 @@
 import { compare, type Comparison, type Reading, type LightDoubt } from '../read';
 import { boxOf, placeOfPixels } from '../raster';
 import { candidatesFor, type Candidate, type Ground } from './candidate';
-import { amountAlong, DIMENSIONS, limitOf, matchedDifference, type Dimension } from './dimension';
+import { amountAlong, DIMENSIONS, hueWanted, limitOf, type Dimension } from './dimension';
 import { drawingFindings } from './drawingFindings';
 import type { Finding } from './finding';
 
@@ -54,7 +54,6 @@ function findingFrom(
   const amount = amountAlong(candidate.kind, comparison);
   if (Math.abs(amount) <= limitOf(row, comparison.uncertainty)) return null;
   const share = candidate.count / candidate.cells.length;
-  const matched = matchedDifference(comparison);
   return {
     kind: candidate.kind,
     massId: own ? own.id : homeOf(candidate.cells, massOfCell, ids),
@@ -67,7 +66,7 @@ function findingFrom(
     share,
     weight: (Math.abs(amount) / row.unit) * Math.sqrt(share),
     amount,
-    towards: candidate.kind === 'temperature' ? (Math.atan2(-matched.b, -matched.a) * 180) / Math.PI : null,
+    towards: candidate.kind === 'temperature' ? hueWanted(comparison) : null,
   };
 }
 

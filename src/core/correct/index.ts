@@ -1,5 +1,5 @@
 export { findingsOf } from './findings';
-export { matchedDifference, amountAlong } from './dimension';
+export { matchedDifference, amountAlong, hueWanted } from './dimension';
 export type { Finding, FindingKind, PaintKind } from './finding';
 export { driftInWords } from './shiftWords';
 export { instruction, sentenceFor } from './sentence';

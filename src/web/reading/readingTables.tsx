@@ -1,5 +1,7 @@
 import type { Account, MassOfReading, ReadingDetail } from '../../contract';
 import { ValueLadder } from '../charts/valueLadder';
+import { hueTowards } from '../../core/colour';
+import { hueWanted } from '../../core/correct';
 import { useScale } from '../settings';
 import { figure, signedFigure } from '../words';
 import { ShouldBecome, valueWithin } from './shouldBecome';
@@ -94,8 +96,13 @@ export function ColourTable({ masses, account, chosen, onChoose }: Props) {
           name: 'should become',
           number: true,
           by: ({ difference }) => Math.abs(difference.warmth),
-          show: ({ difference: { warmth }, uncertainty }) => (
-            <ShouldBecome kind="temperature" amount={warmth} within={Math.max(3, 2 * uncertainty.warmth)} />
+          show: (mass) => (
+            <ShouldBecome
+              kind="temperature"
+              amount={mass.difference.warmth}
+              within={Math.max(3, 2 * mass.uncertainty.warmth)}
+              towards={hueTowards(hueWanted(mass))}
+            />
           ),
         },
         { name: 'plan chroma', number: true, show: ({ target }) => target.chroma.toFixed(0), by: ({ target }) => target.chroma }, // prettier-ignore

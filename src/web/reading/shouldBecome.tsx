@@ -2,13 +2,23 @@ import { Mark, markOf } from '../marks/mark';
 
 const WORDS = { value: ['darker', 'lighter'], temperature: ['cooler', 'warmer'] } as const;
 
-/** What the hand should do to a mass, with its mark. @param amount painted minus plan; @param within so far it is as planned */
-export function ShouldBecome({ kind, amount, within }: { kind: keyof typeof WORDS; amount: number; within: number }) {
+/** What the hand should do to a mass, with its mark. @param amount painted minus plan; @param within so far it is as planned; @param towards the hue it should turn to */
+export function ShouldBecome({
+  kind,
+  amount,
+  within,
+  towards,
+}: {
+  kind: keyof typeof WORDS;
+  amount: number;
+  within: number;
+  towards?: string;
+}) {
   if (Math.abs(amount) <= within) return 'as planned';
   return (
     <>
-      {WORDS[kind][amount > 0 ? 0 : 1]} {Math.abs(amount).toFixed(kind === 'value' ? 1 : 0)}{' '}
-      <Mark name={markOf({ kind, amount })} label="" />
+      {WORDS[kind][amount > 0 ? 0 : 1]} {Math.abs(amount).toFixed(kind === 'value' ? 1 : 0)}
+      {towards && `, towards ${towards}`} <Mark name={markOf({ kind, amount })} label="" />
     </>
   );
 }
