@@ -148,6 +148,16 @@ describe('reading a session on the wall', () => {
     await page.keyboard.press('ArrowRight');
     await page.getByRole('button', { name: /^On the painting: 38\.5 mm across/ }).waitFor();
     await page.getByLabel('Name of the landmark').fill('spout');
+    // A second one, and both are counted against the span between them.
+    await page.keyboard.press('Tab');
+    await tapAt(plan(), [0.6, 0.7]);
+    await tapAt(flat(), [0.6, 0.71]);
+    const table = page.getByRole('table', { name: /Landmarks, the furthest off first/ });
+    await table.getByRole('row').nth(2).waitFor();
+    expect(await table.getByRole('row').nth(1).innerText()).toMatch(/spout\s+\d+\.\d mm\s+\d\.\d %/);
+    await button('2').click();
+    await button('Take this one away').click();
+    await button('spout').click();
     await button('Keep 1 and read again').click();
     await expect.poll(async () => (await ask(server, 'getReading', { params: { photoId } })).stale, { timeout: 25_000 }).toBe(false); // prettier-ignore
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId: id } });

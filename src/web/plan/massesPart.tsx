@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { MassMark } from '../../contract';
 import { placeInWords } from '../../core/correct';
 import type { MassEdit } from '../../core/plan';
@@ -81,29 +81,36 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
       setChosenAt(null);
     },
   });
+  const pictures = useRef<HTMLDivElement>(null);
+  // A long slip has scrolled them away: there is nothing to draw on out of sight.
+  useEffect(() => {
+    if (tool !== 'choose') pictures.current?.scrollIntoView({ block: 'nearest' });
+  }, [tool]);
   const split = patterns?.split ?? draft.pattern.split ?? 5;
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(480px, 100%)' }}>
-        <Pair canvas={painting}>
-          <figure>
-            <PlanStage bitmap={base} label="The reference" painting={painting} onTap={onTap}>
-              {chosen && <Onpic d={pathOf(chosen.place)} width={2} />}
-            </PlanStage>
-            <figcaption className="under-ledge">
-              <b>Reference</b>
-            </figcaption>
-          </figure>
-          <CutFigure
-            detail={detail}
-            plan={plan}
-            worker={worker}
-            chosen={chosen}
-            gesture={GESTURES[tool]}
-            onTap={onTap}
-            onDrawn={onDrawn}
-          />
-        </Pair>
+        <div ref={pictures}>
+          <Pair canvas={painting}>
+            <figure>
+              <PlanStage bitmap={base} label="The reference" painting={painting} onTap={onTap}>
+                {chosen && <Onpic d={pathOf(chosen.place)} width={2} />}
+              </PlanStage>
+              <figcaption className="under-ledge">
+                <b>Reference</b>
+              </figcaption>
+            </figure>
+            <CutFigure
+              detail={detail}
+              plan={plan}
+              worker={worker}
+              chosen={chosen}
+              gesture={GESTURES[tool]}
+              onTap={onTap}
+              onDrawn={onDrawn}
+            />
+          </Pair>
+        </div>
         <p className="small mt-2">{governed ? 'A kept drawing governs; its masses are shown.' : HELP[tool]}</p>
         <div className="mt-3 grid grid-cols-2 gap-4 sm:grid-cols-3">
           {(

@@ -18,6 +18,7 @@ import { GuessForm, Guessed } from './guess';
 import { TOOLS, type Inquiry } from './inquiry';
 import { InquiryResult } from './inquirySlip';
 import { LandmarkSlip } from './landmarkSlip';
+import { LandmarkTable } from './landmarkTable';
 import { Seats } from './seats';
 import { AboutPlace, ShowMe } from './showMe';
 import { ColourWords, DrawingWords, RangeLine, ValueWords } from './subjectSlip';
@@ -102,6 +103,7 @@ export function WallSlip(props: Props) {
               onChange={inquiry.setLandmarks}
               onKeep={() => void landmarks.keepAll()}
             />
+            <LandmarkTable detail={detail} number={number} landmarks={landmarks.landmarks} />
             <JobProgress job={landmarks.job} />
             <ProblemNote error={landmarks.error} />
           </>
