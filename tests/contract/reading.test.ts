@@ -138,6 +138,13 @@ test('what was dismissed stays silent in the next session while nothing is done 
   const again = after.findings.find(({ kind, region: { box } }) => kind === finding.kind && Math.abs(box[0] - finding.region.box[0]) < 20); // prettier-ignore
   expect(again).toMatchObject({ silenced: { session: 1, why }, loud: false });
   expect(after.findings.filter(({ silenced }) => silenced)).toHaveLength(1);
+  // Taken in a later session, it is no longer dismissed.
+  const third = await photographSession(server, id, 3, 2);
+  const { index } = again as ReadingDetail['findings'][number];
+  await ask(server, 'decide', { params: { photoId: second.photo.id, index }, body: { decision: 'taken' } });
+  expect((await readWithCard(server, third.photo.id, 3)).findings.every(({ silenced }) => silenced === null)).toBe(true); // prettier-ignore
+  await ask(server, 'decide', { params: { photoId: second.photo.id, index }, body: { decision: null } });
+  expect((await ask(server, 'getReading', { params: { photoId: third.photo.id } })).findings.some(({ silenced }) => silenced)).toBe(true); // prettier-ignore
   // Taken back, it speaks again.
   await ask(server, 'decide', { params: { photoId: first.photo.id, index: 0 }, body: { decision: null } });
   const spoken = await ask(server, 'getReading', { params: { photoId: second.photo.id } });

@@ -174,8 +174,11 @@ describe('reading a session on the wall', () => {
     await tapAt(page.getByRole('img', { name: 'The reference' }).first(), [0.3, 0.55]);
     const surface = (await choose.locator('option').allInnerTexts()).find((name) => /lower left/.test(name));
     await choose.selectOption({ label: surface });
+    await page.getByLabel('inside it is').selectOption('varied');
     await page.getByRole('button', { name: /Keep this plan/ }).click();
     await page.getByText(/Plan version \d+ is kept/).waitFor();
+    const { plan: kept } = await ask(server, 'getPainting', { params: { paintingId: id } });
+    expect(kept?.marks.filter(({ on, variation }) => on && variation === 'varied')).toHaveLength(1);
     await ended(server, await ask(server, 'readPhoto', { params: { photoId } }));
     await open('drawing');
     const seat = slip().getByTestId('seat');

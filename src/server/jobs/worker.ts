@@ -12,8 +12,7 @@ import {
   type Point,
   type Raster,
 } from '../../core/raster';
-import { accountOf, align, compare, coverageOf, doubtOf, groundFrom,
-  groupedMasses, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Aligned, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
+import { accountOf, align, compare, coverageOf, doubtOf, groundFrom, groupedMasses, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Aligned, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
 import { differencesPng, jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
 import type { Part, PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';

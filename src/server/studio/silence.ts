@@ -44,18 +44,19 @@ export async function silencedOf(db: Knex, reading: ReadingRow): Promise<Map<num
     const name = `${readingId} ${findingIndex}`;
     return !seen.has(name) && seen.add(name);
   });
-  const dismissed = last.filter(({ decision }) => decision === 'dismissed');
-  if (dismissed.length === 0) return new Map();
-  const ids = [...new Set(dismissed.map(({ readingId }) => readingId))];
+  if (!last.some(({ decision }) => decision === 'dismissed')) return new Map();
+  const said = last.filter(({ decision }) => decision !== null);
+  const ids = [...new Set(said.map(({ readingId }) => readingId))];
   const rows = (await db('reading').whereIn('id', ids).select('id', 'result')) as Pick<ReadingRow, 'id' | 'result'>[];
   const earlier = new Map(rows.map(({ id, result }) => [id, findingsIn(result)]));
   return new Map(
     findingsIn(reading.result).flatMap((now, index): [number, Silenced][] => {
-      const before = dismissed.find(({ readingId, findingIndex }) => {
+      // What was dismissed once and taken later is no longer dismissed: the newest word on the place counts.
+      const before = said.find(({ readingId, findingIndex }) => {
         const then = earlier.get(readingId)?.at(findingIndex);
         return then && saidAgain(now, then);
       });
-      return before ? [[index, { session: before.session, why: before.why }]] : [];
+      return before?.decision === 'dismissed' ? [[index, { session: before.session, why: before.why }]] : [];
     }),
   );
 }

@@ -31,7 +31,6 @@ export function LandmarkTable({
   number: number;
   landmarks: readonly Landmark[];
 }) {
-  // prettier-ignore
   const span = spanOf(landmarks);
   const before = landmarksBefore(detail, number);
   if (!span) return null;

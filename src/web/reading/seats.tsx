@@ -96,6 +96,13 @@ export function Seats({
   const set = useAction('setSeated', detail.painting.id);
   const seats = reading.account?.seats ?? [];
   const marks = detail.plan?.marks ?? [];
+  if (seats.length === 0 && marks.some(({ on }) => on))
+    return (
+      <p className="small mt-2">
+        Whether things sit cannot be told yet: too little of what they rest on is painted, or the photograph was read
+        before the plan said it.
+      </p>
+    );
   if (seats.length === 0)
     return (
       <p className="small mt-2">
