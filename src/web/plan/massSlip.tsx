@@ -13,6 +13,35 @@ const FLAGS = [
   ['quiet', 'must stay quiet'],
 ] as const;
 
+const SHAPES: Record<MassMark['shape'], string> = { '': 'free', symmetric: 'made symmetric', round: 'made round' };
+const VARIATIONS: Record<MassMark['variation'], string> = { '': 'as it comes', even: 'even', varied: 'varied' };
+
+/** One of a few things that can be said of a mass. */
+function Said<T extends string>({
+  label,
+  of,
+  value,
+  onSay,
+}: {
+  label: string;
+  of: Record<T, string>;
+  value: T;
+  onSay: (value: T) => void;
+}) {
+  return (
+    <label className="small mt-2 flex items-center gap-2">
+      {label}
+      <select className="!min-h-9 !py-1" value={value} onChange={(event) => onSay(event.target.value as T)}>
+        {(Object.keys(of) as T[]).map((one) => (
+          <option key={one} value={one}>
+            {of[one]}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
 function Chosen({
   mass,
   mark,
@@ -76,30 +105,13 @@ function Chosen({
           </button>
         ))}
       </div>
-      <label className="small mt-1 flex items-center gap-2">
-        its shape is
-        <select
-          className="!min-h-9 !py-1"
-          value={mark?.shape ?? ''}
-          onChange={(event) => onMark({ shape: event.target.value as MassMark['shape'] })}
-        >
-          <option value="">free</option>
-          <option value="symmetric">made symmetric</option>
-          <option value="round">made round</option>
-        </select>
-      </label>
-      <label className="small mt-2 flex items-center gap-2">
-        inside it is
-        <select
-          className="!min-h-9 !py-1"
-          value={mark?.variation ?? ''}
-          onChange={(event) => onMark({ variation: event.target.value as MassMark['variation'] })}
-        >
-          <option value="">as it comes</option>
-          <option value="even">even</option>
-          <option value="varied">varied</option>
-        </select>
-      </label>
+      <Said label="its shape is" of={SHAPES} value={mark?.shape ?? ''} onSay={(shape) => onMark({ shape })} />
+      <Said
+        label="inside it is"
+        of={VARIATIONS}
+        value={mark?.variation ?? ''}
+        onSay={(variation) => onMark({ variation })}
+      />
       <label className="small mt-2 flex items-center gap-2">
         belongs to
         <input
