@@ -35,10 +35,22 @@ export async function axeFaults(page: Page): Promise<string[]> {
 export const sticksOut = (page: Page): Promise<boolean> =>
   page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);
 
+/** Where a locator is on the page once it is there and has come to rest: a picture may be drawn anew in the very moment it is asked for. */
+export async function boxOf(target: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
+  let before = '';
+  for (let round = 0; round < 250; round++) {
+    const box = await target.boundingBox();
+    const now = JSON.stringify(box);
+    if (box && now === before) return box;
+    before = now;
+    await target.page().waitForTimeout(50);
+  }
+  throw new Error('it never came to rest');
+}
+
 /** Presses the mouse at shares of a locator's box, moves it along them and lets go. */
 export async function drag(page: Page, target: Locator, points: readonly (readonly [number, number])[]): Promise<void> {
-  const box = await target.boundingBox();
-  if (!box) throw new Error('nothing to drag on');
+  const box = await boxOf(target);
   const at = ([u, v]: readonly [number, number]) => [box.x + u * box.width, box.y + v * box.height] as const;
   await page.mouse.move(...at(points[0]));
   await page.mouse.down();

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, demoPatches, startServer, type Server } from '../server';
-import { axeFaults, complaintsOf, drag as dragOn, openBrowser, sticksOut } from './browser';
+import { axeFaults, boxOf, complaintsOf, drag as dragOn, openBrowser, sticksOut } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -151,9 +151,9 @@ describe('from a photograph of the canvas to a correction that is checked', () =
   test('decide: take by clicking, dismiss by key, undo, and one of the painter’s own', async () => {
     // The black button stays where it is when the spot is left.
     const black = page.getByRole('link', { name: /Decide \d+ findings?/ });
-    const before = await black.boundingBox();
+    const before = await boxOf(black);
     await page.mouse.move(5, 5);
-    expect(await black.boundingBox()).toEqual(before);
+    expect(await boxOf(black)).toEqual(before);
     await black.click();
     await page.waitForURL(/decide/);
     await button(/^Take/).waitFor();

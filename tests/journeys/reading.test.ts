@@ -9,7 +9,7 @@ import {
   startServer,
   type Server,
 } from '../server';
-import { axeFaults, complaintsOf, drag, openBrowser, sticksOut } from './browser';
+import { axeFaults, boxOf, complaintsOf, drag, openBrowser, sticksOut } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -41,8 +41,7 @@ const open = async (subject = '') => {
   await flat().waitFor();
 };
 const tapAt = async (picture: Locator, [x, y]: readonly [number, number]) => {
-  const box = await picture.boundingBox();
-  if (!box) throw new Error('no picture');
+  const box = await boxOf(picture);
   await page.mouse.click(box.x + x * box.width, box.y + y * box.height);
 };
 

@@ -4,7 +4,7 @@ import type { Browser, Page } from 'playwright-core';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, paintingWithReference, readWithCard, photographSession, startServer, type Server } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+import { axeFaults, boxOf, complaintsOf, drag, openBrowser, sticksOut } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -198,13 +198,7 @@ test('a place is left out by dragging round it, and taken back in', async () => 
   await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
   await page.getByRole('button', { name: 'What is not read' }).click();
   const stage = page.getByRole('img', { name: 'Drag round a place on the flat' });
-  const box = await stage.boundingBox();
-  if (!box) throw new Error('no flat to draw on');
-  const at = (u: number, v: number) => [box.x + u * box.width, box.y + v * box.height] as const;
-  await page.mouse.move(...at(0.7, 0.1));
-  await page.mouse.down();
-  for (const [u, v] of [[0.9, 0.1], [0.9, 0.3], [0.7, 0.3]] as const) await page.mouse.move(...at(u, v), { steps: 5 }); // prettier-ignore
-  await page.mouse.up();
+  await drag(page, stage, [[0.7, 0.1], [0.9, 0.1], [0.9, 0.3], [0.7, 0.3]]); // prettier-ignore
   await page.getByText('1 left out').waitFor();
   await page.getByText(/read again/).waitFor();
   expect(await axeFaults(page)).toEqual([]);
@@ -240,8 +234,7 @@ describe('with a finger on a phone', () => {
   test('two fingers bring the picture nearer, on both', async () => {
     const ruler = () => page.locator('svg text').allTextContents();
     const before = await ruler();
-    const box = await page.getByRole('img', { name: 'The painting, flat' }).boundingBox();
-    if (!box) throw new Error('no picture');
+    const box = await boxOf(page.getByRole('img', { name: 'The painting, flat' }));
     const session = await page.context().newCDPSession(page);
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
     const fingers = (apart: number) => [{ x: x - apart, y, id: 0 }, { x: x + apart, y, id: 1 }]; // prettier-ignore

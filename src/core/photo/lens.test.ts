@@ -11,22 +11,32 @@ const CANVAS: Corners = [
   [190, 740],
 ];
 
-/** How far inside the canvas a straight lens's point lies, px; below 0 outside. */
-const depth = ([x, y]: Point) =>
+/** How far inside the canvas a straight lens's point lies, px; below 0 outside. @param beyond px the lower side is put further down */
+const depth = ([x, y]: Point, beyond = 0) =>
   Math.min(
     ...CANVAS.map(([ax, ay], i) => {
       const [bx, by] = CANVAS[(i + 1) % 4];
-      return ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) / Math.hypot(bx - ax, by - ay);
+      return ((bx - ax) * (y - ay) - (by - ay) * (x - ax)) / Math.hypot(bx - ax, by - ay) + (i === 2 ? beyond : 0);
     }),
   );
 
+interface Beside {
+  readonly hide?: (x: number, y: number) => boolean;
+  /** px a strip nearly as light as the canvas runs along its lower side */
+  readonly strip?: number;
+}
+
+const coverOf = (deep: number) => Math.min(1, Math.max(0, deep + 0.5));
+
 /** A light canvas before a dark wall as a bent lens sees it; a pixel on its border holds as much of it as it covers. */
-function seenThrough(lens: Lens, hide?: (x: number, y: number) => boolean): Picture {
+function seenThrough(lens: Lens, { hide, strip = 0 }: Beside = {}): Picture {
   const { width, height } = SIZE;
   const data = new Uint8Array(3 * width * height);
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i += 3) {
-      const cover = hide?.(x, y) ? 0 : Math.min(1, Math.max(0, depth(unbent(lens, [x + 0.5, y + 0.5])) + 0.5));
+      const at = unbent(lens, [x + 0.5, y + 0.5]);
+      const beside = strip && 0.8 * coverOf(depth(at, strip));
+      const cover = hide?.(x, y) ? 0 : Math.max(beside, coverOf(depth(at)));
       data.fill(50 + 130 * cover, i, i + 3);
     }
   }
@@ -60,6 +70,13 @@ describe('the lens', () => {
     found.corners.forEach(([x, y], i) => expect(Math.hypot(x - truth[i][0], y - truth[i][1])).toBeLessThan(0.3));
   });
 
+  test('a strip beside one side, as its shadow makes, neither hides the bend nor pulls the corners', () => {
+    const lens = { ...SIZE, bend: 0.012 };
+    const found = lensFrom(seenThrough(lens, { strip: 11 }), shown(lens));
+    expect(Math.abs(found.lens.bend - lens.bend)).toBeLessThan(0.0008);
+    expect(found.corners).toEqual(shown(lens));
+  });
+
   test('straight sides are left straight', () => {
     const lens = { ...SIZE, bend: 0 };
     expect(lensFrom(seenThrough(lens), CANVAS)).toEqual({ lens, corners: CANVAS });
@@ -67,7 +84,7 @@ describe('the lens', () => {
 
   test('with two sides hidden nothing is claimed', () => {
     const lens = { ...SIZE, bend: -0.012 };
-    const photo = seenThrough(lens, (x, y) => x < 300 || y > 700);
+    const photo = seenThrough(lens, { hide: (x, y) => x < 300 || y > 700 });
     expect(lensFrom(photo, shown(lens)).lens.bend).toBe(0);
   });
 

@@ -13,6 +13,8 @@ interface Bow {
   readonly hits: Hits;
   /** offset px a bend of 1 gives each hit */
   readonly pull: Float64Array;
+  /** and the side's two ends */
+  readonly endPull: readonly [number, number];
   readonly tolerance: number;
 }
 
@@ -30,12 +32,13 @@ function bowOf(picture: Picture, [from, to]: readonly [Point, Point]): Bow | nul
   if (new Set(hits.place.subarray(0, hits.count)).size < LEAST_SEEN * PLACES) return null;
   const [nx, ny] = normalOf({ from, to });
   const [cx, cy] = [picture.width / 2, picture.height / 2];
-  const pull = Float64Array.from({ length: hits.count }, (_, i) => {
-    const x = from[0] + hits.t[i] * (to[0] - from[0]) + hits.offset[i] * nx - cx;
-    const y = from[1] + hits.t[i] * (to[1] - from[1]) + hits.offset[i] * ny - cy;
+  const pullAt = (t: number, offset: number) => {
+    const x = from[0] + t * (to[0] - from[0]) + offset * nx - cx;
+    const y = from[1] + t * (to[1] - from[1]) + offset * ny - cy;
     return ((x * x + y * y) / (cx * cx + cy * cy)) * (nx * x + ny * y);
-  });
-  return { hits, pull, tolerance };
+  };
+  const pull = Float64Array.from({ length: hits.count }, (_, i) => pullAt(hits.t[i], hits.offset[i]));
+  return { hits, pull, endPull: [pullAt(0, 0), pullAt(1, 0)], tolerance };
 }
 
 /** Straight lines through the sides and one bend for all, by re-weighted least squares; how sure the bend is, one sigma. */
@@ -83,17 +86,29 @@ function fitBows(bows: readonly Bow[]): { bend: number; sigma: number; lines: nu
 export function lensFrom(picture: Picture, corners: Corners): { lens: Lens; corners: Corners } {
   const straight = { lens: straightLens(picture), corners };
   const bows = corners.flatMap((from, i) => bowOf(picture, [from, corners[(i + 1) % 4]]) ?? []);
-  if (bows.length < 3) return straight;
+  const first = lensThrough(picture, corners, bows);
+  if (!first) return straight;
+  // A side that is hidden, or hardly shows, tells of whatever lies beside it: its own shadow, a ledge.
+  const own = bows.filter((_, side) => Math.max(...first.off[side].map(Math.abs)) <= 1 + first.bow);
+  const { lens, lines } = (own.length === bows.length ? first : lensThrough(picture, corners, own)) ?? {};
+  if (!lens || !lines) return straight;
+  return { lens, corners: own.length < 4 ? corners : meeting(lens, corners, lines) };
+}
+
+/** The lens that these sides agree on; null where they are too few, or the bend is lost in their scatter. */
+function lensThrough(picture: Picture, corners: Corners, bows: readonly Bow[]) {
+  if (bows.length < 3) return null;
   const fit = fitBows(bows);
-  if (!fit || Math.abs(fit.bend) > MOST || Math.abs(fit.bend) < 4 * fit.sigma) return straight;
-  const lens = { ...straight.lens, bend: fit.bend };
+  if (!fit || Math.abs(fit.bend) > MOST || Math.abs(fit.bend) < 4 * fit.sigma) return null;
+  const lens = { ...straightLens(picture), bend: fit.bend };
   const bow = sagitta(lens, corners);
-  if (bow < LEAST_BOW) return straight;
-  if (bows.length < 4) return { lens, corners };
-  const met = meeting(lens, corners, fit.lines);
-  // A side that is hidden, or hardly shows, tells of whatever lies beside it: the corners would follow it.
-  const moved = met.map(([x, y], i) => Math.hypot(x - corners[i][0], y - corners[i][1]));
-  return Math.max(...moved) > 1 + bow ? straight : { lens, corners: met };
+  if (bow < LEAST_BOW) return null;
+  /** px each side, bent as the photo shows it, lies from the given corners at its two ends */
+  const off = bows.map(({ endPull }, side) => {
+    const [at, along] = fit.lines.slice(2 * side);
+    return [at + fit.bend * endPull[0], at + along + fit.bend * endPull[1]];
+  });
+  return { lens, bow, lines: fit.lines, off };
 }
 
 /** Where the unbent sides meet, as the photo shows it. */
