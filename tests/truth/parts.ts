@@ -223,7 +223,7 @@ async function drift(count: number): Promise<Row[]> {
     { name: `drawing: faithful copies, ${faithful.length}: median`, reached: medianError(faithful), target: 0.7, unit: 'mm' },
     { name: 'drawing: findings on faithful copies', reached: faithful.reduce((s, { words }) => s + words.length, 0), target: null, unit: 'finding' },
     { name: `drawing: whole, ${poses.length}: size off by, median`, reached: medianOf(sizes), target: 0.4, unit: '%' },
-    { name: 'drawing: whole: size, worst (a bent lens that was not found)', reached: Math.max(...sizes), target: null, unit: '%' },
+    { name: 'drawing: whole: size off by, worst', reached: Math.max(...sizes), target: 0.4, unit: '%' },
     { name: 'drawing: whole: turn off by, worst', reached: Math.max(...turns), target: 0.3, unit: 'degrees' },
     { name: `value of regions on something drawn 6 mm off, ${values.length}: median error`, reached: medianOf(values), target: 0.2, unit: 'step' },
   ]; // prettier-ignore

@@ -1,7 +1,8 @@
 import { codeFromLinear } from '../colour';
-import { connectedRegions, homographyBetween, isConvexClockwise, linearTables, median, project, rectangle, type Box, type Corners, type Homography, type Picture, type Point } from '../raster'; // prettier-ignore
+import { homographyBetween, isConvexClockwise, linearTables, median, project, rectangle, type Box, type Corners, type Homography, type Picture, type Point } from '../raster'; // prettier-ignore
 import { CARD, CARD_DOUBT, CARD_VALUES } from './cardLayout';
 import type { CanvasSize } from './covered';
+import { darkPieces, type Grey } from './darkPieces';
 import type { GreyPatch } from './patches';
 
 /** The printed card as a photo shows it. */
@@ -16,14 +17,8 @@ export interface FoundCard {
 const LOOK_PX = 1600; // long side of the picture the card is looked for in
 const MOST_RINGS = 14; // more round marks than this are a pattern, not a card
 
-/** How light the photo looks (0..255, green), at a size the rings can be told in: one pixel for each of several. */
-interface Small {
-  readonly width: number;
-  readonly height: number;
-  readonly data: Uint8Array;
-}
-
-function lightnessOf(picture: Picture): { plane: Small; shrink: number } {
+/** How light the photo looks (green), at a size the rings can be told in: one pixel for each of several. */
+function lightnessOf(picture: Picture): { plane: Grey; shrink: number } {
   const shrink = Math.max(1, Math.max(picture.width, picture.height) / LOOK_PX);
   const size = { width: Math.floor(picture.width / shrink), height: Math.floor(picture.height / shrink) };
   const data = new Uint8Array(size.width * size.height);
@@ -47,82 +42,24 @@ function sampleRow(
   for (let x = 0; x < out.length; x++) out[x] = tones[codes[from + columns[x]]];
 }
 
-const DARK = 0.72; // of the mean of a window round it
-
-/** 1 where a row is clearly darker than the window round each of its places; sums of the window's columns are given. */
-function markRow(
-  dark: Int8Array,
-  row: Uint8Array,
-  sums: Int32Array,
-  { reach, rows }: { reach: number; rows: number },
-): void {
-  const width = row.length;
-  let total = 0;
-  for (let x = 0; x < reach; x++) total += sums[x];
-  for (let x = 0; x < width; x++) {
-    if (x + reach < width) total += sums[x + reach];
-    if (x - reach - 1 >= 0) total -= sums[x - reach - 1];
-    const count = (Math.min(width - 1, x + reach) - Math.max(0, x - reach) + 1) * rows;
-    dark[x] = row[x] * count < DARK * total ? 1 : -1;
-  }
-}
-
-function addRow(sums: Int32Array, row: Uint8Array, sign: number): void {
-  for (let x = 0; x < sums.length; x++) sums[x] += sign * row[x];
-}
-
-/** 1 where the picture is clearly darker than the mean of a window round it, else -1. */
-function darkPlaces({ width, height, data }: Small): Int8Array {
-  const reach = Math.round(width / 28);
-  const dark = new Int8Array(data.length);
-  const sums = new Int32Array(width);
-  const row = (y: number) => data.subarray(y * width, (y + 1) * width);
-  for (let y = 0; y < Math.min(reach, height); y++) addRow(sums, row(y), 1);
-  for (let y = 0; y < height; y++) {
-    if (y + reach < height) addRow(sums, row(y + reach), 1);
-    if (y - reach - 1 >= 0) addRow(sums, row(y - reach - 1), -1);
-    const rows = Math.min(height - 1, y + reach) - Math.max(0, y - reach) + 1;
-    markRow(dark.subarray(y * width, (y + 1) * width), row(y), sums, { reach, rows });
-  }
-  return dark;
-}
-
 interface Ring {
   readonly at: Point;
   /** half its width, px of the small picture */
   readonly radius: number;
 }
 
-/** Boxes [left, top, right, bottom] round regions, one after another. */
-function boxesOf(of: Int32Array, count: number, { width, height }: Small): Int32Array {
-  const boxes = new Int32Array(4 * count);
-  for (let k = 0; k < count; k++) boxes.set([width, height, -1, -1], 4 * k);
-  for (let y = 0, i = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, i++) {
-      const at = 4 * of[i];
-      if (at < 0) continue;
-      if (x < boxes[at]) boxes[at] = x;
-      if (y < boxes[at + 1]) boxes[at + 1] = y;
-      if (x > boxes[at + 2]) boxes[at + 2] = x;
-      if (y > boxes[at + 3]) boxes[at + 3] = y;
-    }
-  }
-  return boxes;
-}
-
 /** Dark pieces that are rings: as wide as high, light in the middle, and along every ray light, dark, light at the card's own radii. */
-function ringsIn(dark: Int8Array, plane: Small): Ring[] {
-  const { of, sizes } = connectedRegions(dark, plane.width);
-  const boxes = boxesOf(of, sizes.length, plane);
+function ringsIn(plane: Grey): Ring[] {
+  const { marks, pieces } = darkPieces(plane, Math.round(plane.width / 28));
   const rings: Ring[] = [];
-  for (let k = 0; k < sizes.length; k++) {
-    const [x0, y0, x1, y1] = boxes.subarray(4 * k, 4 * k + 4);
+  for (const { box, size } of pieces) {
+    const [x0, y0, x1, y1] = box;
     const [w, h] = [x1 - x0 + 1, y1 - y0 + 1];
     // A ring of these radii fills 0.63 of its box.
-    const full = sizes[k] / (w * h);
+    const full = size / (w * h);
     if (w < 7 || h < 7 || w > 0.08 * plane.width || w > 1.8 * h || h > 1.8 * w || full < 0.45 || full > 0.8) continue;
     const at: Point = [(x0 + x1 + 1) / 2, (y0 + y1 + 1) / 2];
-    if (isRing(dark, plane, { at, half: [w / 2, h / 2] })) rings.push({ at, radius: (w + h) / 4 });
+    if (isRing(marks, plane, { at, half: [w / 2, h / 2] })) rings.push({ at, radius: (w + h) / 4 });
   }
   return rings;
 }
@@ -130,20 +67,21 @@ function ringsIn(dark: Int8Array, plane: Small): Ring[] {
 const RAYS = 20;
 
 function isRing(
-  dark: Int8Array,
-  { width, height }: Small,
+  marks: Uint8Array,
+  { width, height }: Grey,
   { at, half }: { at: Point; half: readonly [number, number] },
 ): boolean {
-  const seen = (share: number, angle: number): number => {
+  const isDark = (share: number, angle: number, dark: boolean): boolean => {
     const x = Math.floor(at[0] + share * half[0] * Math.cos(angle));
     const y = Math.floor(at[1] + share * half[1] * Math.sin(angle));
-    return x < 0 || y < 0 || x >= width || y >= height ? 0 : dark[y * width + x];
+    return x >= 0 && y >= 0 && x < width && y < height && (marks[y * width + x] === 1) === dark;
   };
   const middle = CARD.ringMm.inner / CARD.ringMm.outer;
   let good = 0;
   for (let k = 0; k < RAYS; k++) {
     const angle = (2 * Math.PI * k) / RAYS;
-    if (seen(0, angle) < 0 && seen(0.45 * middle, angle) < 0 && seen((1 + middle) / 2, angle) > 0 && seen(1.25, angle) < 0) good++; // prettier-ignore
+    const light = [0, 0.45 * middle, 1.25].every((share) => isDark(share, angle, false));
+    if (light && isDark((1 + middle) / 2, angle, true)) good++;
   }
   return good >= RAYS - 2;
 }
@@ -165,7 +103,7 @@ function liesLikeCard(four: readonly Ring[]): boolean {
 }
 
 /** Median of the small picture round a place of the card, and how much it varies there. */
-function tone({ width, height, data }: Small, toPlane: Homography, [x, y, w, h]: Box): { mid: number; spread: number } {
+function tone({ width, height, data }: Grey, toPlane: Homography, [x, y, w, h]: Box): { mid: number; spread: number } {
   const list: number[] = [];
   for (let i = 0; i < 81; i++) {
     const [u, v] = project(toPlane, [x + w * (0.25 + (0.5 * (i % 9)) / 8), y + h * (0.25 + (0.5 * Math.floor(i / 9)) / 8)]); // prettier-ignore
@@ -177,7 +115,7 @@ function tone({ width, height, data }: Small, toPlane: Homography, [x, y, w, h]:
 }
 
 /** Whether six even greys lie between the rings, each clearly darker than the one before. */
-function showsGreys(plane: Small, toPlane: Homography): boolean {
+function showsGreys(plane: Grey, toPlane: Homography): boolean {
   const tones = CARD.patches.map((box) => tone(plane, toPlane, box));
   if (tones.some(({ mid, spread }) => !(spread < 0.05) || Number.isNaN(mid))) return false;
   const falls = tones.every(({ mid }, k) => k === 0 || mid < tones[k - 1].mid - 0.012);
@@ -204,7 +142,7 @@ function greysOf(toPhoto: Homography): GreyPatch[] {
  */
 export function findCard(picture: Picture): FoundCard | null {
   const { plane, shrink } = lightnessOf(picture);
-  const rings = ringsIn(darkPlaces(plane), plane);
+  const rings = ringsIn(plane);
   if (rings.length < 4 || rings.length > MOST_RINGS) return null;
   for (const [a, b, c, d] of quadruples(rings)) {
     for (const four of [

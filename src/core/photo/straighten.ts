@@ -94,14 +94,18 @@ function sampleArea(out: Raster, h: readonly number[], sampling: Sampling): void
   };
   const inside = ([u, v]: Point) => u >= 0 && v >= 0 && u < right && v < bottom;
   // Run by run with all its samples, so that the photo is walked through once.
+  const ox = Array.from({ length: count }, (_, s) => (s + 0.5) / count);
+  const oy = Array.from({ length: count }, (_, s) => (((s * stride) % count) + 0.5) / count);
   for (let y = 0; y < height; y++) {
+    const starts = ox.map((x, s) => place(x, y + oy[s]));
     for (let x0 = 0; x0 < width; x0 += SPAN) {
       const length = Math.min(SPAN, width - x0);
       run.safe = true;
       for (let s = 0; s < count; s++) {
-        const [ox, oy] = [(s + 0.5) / count, (((s * stride) % count) + 0.5) / count];
-        const from = place(x0 + ox, y + oy);
-        const to = place(x0 + length + ox, y + oy);
+        // Where one run ends the next begins.
+        const from = starts[s];
+        const to = place(x0 + length + ox[s], y + oy[s]);
+        starts[s] = to;
         run.safe &&= inside(from) && inside(to);
         run.u[s] = from[0];
         run.v[s] = from[1];
