@@ -38,7 +38,8 @@ export const Comparison = z.object({
 
 export const FindingKind = z.enum(['drawing', 'value', 'temperature', 'chroma']);
 export const Verdict = z.enum(['settled', 'closer', 'unchanged', 'overshot', 'further off']);
-export const Decision = z.enum(['taken', 'dismissed', 'later']);
+/** What the painter says to a finding: it is corrected, it is not so, not now, or the plan takes it over. */
+export const Decision = z.enum(['taken', 'dismissed', 'later', 'planned']);
 
 export type Place = z.infer<typeof Place>;
 export type Comparison = z.infer<typeof Comparison>;

@@ -145,6 +145,9 @@ test('what was dismissed stays silent in the next session while nothing is done 
   expect((await readWithCard(server, third.photo.id, 3)).findings.every(({ silenced }) => silenced === null)).toBe(true); // prettier-ignore
   await ask(server, 'decide', { params: { photoId: second.photo.id, index }, body: { decision: null } });
   expect((await ask(server, 'getReading', { params: { photoId: third.photo.id } })).findings.some(({ silenced }) => silenced)).toBe(true); // prettier-ignore
+  // What the plan took over is no silence: were the departure struck out of the plan, it would be found and said.
+  await ask(server, 'decide', { params: { photoId: second.photo.id, index }, body: { decision: 'planned' } });
+  expect((await ask(server, 'getReading', { params: { photoId: third.photo.id } })).findings.every(({ silenced }) => silenced === null)).toBe(true); // prettier-ignore
   // Taken back, it speaks again.
   await ask(server, 'decide', { params: { photoId: first.photo.id, index: 0 }, body: { decision: null } });
   const spoken = await ask(server, 'getReading', { params: { photoId: second.photo.id } });

@@ -173,6 +173,7 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await page.keyboard.press('f');
     await expect.poll(toDecide).toBe(undecided - 2);
     expect(await departures()).toBe(1);
+    await page.getByText('a departure', { exact: true }).waitFor();
     await page.keyboard.press('z');
     await expect.poll(toDecide).toBe(undecided - 1);
     expect(await departures()).toBe(0);

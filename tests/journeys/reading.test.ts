@@ -2,6 +2,7 @@ import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import {
   ask,
+  demoPatches,
   ended,
   paintingWithReference,
   photographSession,
@@ -17,6 +18,7 @@ let page: Page;
 let complaints: string[];
 let id: string;
 let photoId: string;
+let nextPhoto: string;
 beforeAll(async () => {
   server = await startServer();
   id = await paintingWithReference(server);
@@ -210,6 +212,48 @@ describe('reading a session on the wall', () => {
     await slip().getByText('“the wall is too warm”').waitFor();
     expect(await slip().locator('.row-button').count()).toBeGreaterThan(3);
     await button('Guess first').click();
+  });
+
+  test('while a reading comes in its map and table show, and wait where the painter guesses first', async () => {
+    nextPhoto = (await photographSession(server, id, 3, 1)).photo.id;
+    const seen: string[] = [];
+    await page.exposeFunction('comesIn', (what: string) => seen.push(what));
+    await page.addInitScript(() => {
+      const tell = () => {
+        for (const what of ['img', 'svg', 'table'])
+          if (document.querySelector(`[data-testid=coming-in] ${what}`)) (window as unknown as { comesIn: (what: string) => void }).comesIn(what); // prettier-ignore
+      };
+      new MutationObserver(tell).observe(document, { childList: true, subtree: true });
+    });
+    const readIt = async () => {
+      seen.length = 0;
+      await page.goto(`${server.url}/painting/${id}/photo/2`);
+      await button(/^Read session 2/).click();
+      await page.waitForURL(/wall/);
+      return new Set(seen);
+    };
+    await open();
+    await button('Guess first').click();
+    expect(await readIt()).toEqual(new Set(['img']));
+    await page.getByLabel('What bothers you, looking at it now?').waitFor();
+    await button('Guess first').click();
+    await slip().locator('.row-button').first().waitFor();
+    // Something must be new: what was read already is not read again.
+    await ask(server, 'setGreys', { params: { photoId: nextPhoto }, body: { greys: await demoPatches(3) } });
+    expect(await readIt()).toEqual(new Set(['img', 'svg', 'table']));
+  });
+
+  test('landmarks stand beside those of the session before', async () => {
+    const landmark = (name: string, plan: [number, number], painted: [number, number]) => ({ name, plan, painted });
+    const landmarks = [landmark('spout', [46, 93], [46, 90]), landmark('foot', [240, 210], [240, 210])];
+    await ask(server, 'setLandmarks', { params: { photoId: nextPhoto }, body: { landmarks } });
+    await page.goto(`${server.url}/painting/${id}/wall/2`);
+    await button('Landmarks').click();
+    const table = page.getByRole('table', { name: /Landmarks, the furthest off first/ });
+    await table.getByRole('columnheader', { name: 'session 1' }).waitFor();
+    const rows = await table.locator('tbody tr').allInnerTexts();
+    expect(rows[0]).toMatch(/^spout\s+3\.0 mm\s+1\.3 %\s+\d+\.\d mm$/);
+    expect(rows[1].trim()).toMatch(/^foot\s+0\.0 mm\s+0\.0 %$/);
   });
 
   test('nothing sticks out on a phone, axe finds nothing serious, and no page complains', async () => {

@@ -161,7 +161,7 @@ export interface DecisionRow {
   id: string;
   readingId: string;
   findingIndex: number;
-  decision: 'taken' | 'dismissed' | 'later' | null;
+  decision: 'taken' | 'dismissed' | 'later' | 'planned' | null;
   why: string;
   correctionId: string | null;
   decidedAt: string;

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { Departure, FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
+import type { Decision, Departure, FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
 import { useAction, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { DecisionSlip, type Choice } from '../slips/decisionSlip';
@@ -17,8 +17,8 @@ import { nextOf, plural } from '../words';
 import { useDetail } from './paintingLayout';
 
 type Undoing =
-  | { kind: 'decision'; index: number; before: Choice | null }
-  | { kind: 'departure'; index: number; before: Choice | null; departures: Departure[] }
+  | { kind: 'decision'; index: number; before: Decision | null }
+  | { kind: 'departure'; index: number; before: Decision | null; departures: Departure[] }
   | { kind: 'own'; correctionId: string };
 
 /** The departure that makes the plan what is painted there. */
@@ -43,7 +43,7 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
   const plan = useAction('changePlan', detail.painting.id);
   const departures = detail.plan?.departures ?? [];
   const putDepartures = (list: Departure[]) => plan.mutateAsync({ params: { paintingId: detail.painting.id }, body: { departures: list } }); // prettier-ignore
-  const say = (index: number, decision: Choice | null, why = '') =>
+  const say = (index: number, decision: Decision | null, why = '') =>
     decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision, why } });
   return {
     busy: decide.isPending || own.isPending || remove.isPending || plan.isPending,
@@ -59,7 +59,7 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
     async depart(index: number) {
       const finding = reading.findings[index];
       await putDepartures([...departures, asPainted(finding)]);
-      const after = await say(index, 'dismissed');
+      const after = await say(index, 'planned');
       setDone((list) => [...list, { kind: 'departure', index, before: finding.decision, departures }]);
       return after;
     },

@@ -73,7 +73,7 @@ export function Wall() {
   const map = maps.find(({ of }) => of === mapped)?.of ?? maps[0]?.of ?? null;
   const field = map && !isPattern(map) ? map : null;
   const differences = useDifferences(field === null ? null : mapOf(photo));
-  const open = (reading?.findings ?? []).filter((one) => (one.loud || more) && one.decision !== 'dismissed' && belongs(subject, one)); // prettier-ignore
+  const open = (reading?.findings ?? []).filter((one) => (one.loud || more) && one.decision !== 'dismissed' && one.decision !== 'planned' && belongs(subject, one)); // prettier-ignore
   const read = (next: Subject) => {
     put('read', next === 'all' ? null : next);
     setChosen(null);
