@@ -87,36 +87,44 @@ function addRow(
     data,
     from,
     tables: [tr, tg, tb],
-    columns: { at, cell },
+    columns: { at, ends },
   }: {
     data: Uint8Array | Uint16Array;
     from: number;
     tables: readonly Float32Array[];
-    columns: { at: Int32Array; cell: Int32Array };
+    columns: { at: Int32Array; ends: Int32Array };
   },
 ): void {
-  for (let k = 0; k < at.length; k++) {
-    const i = from + at[k];
-    const to = row + cell[k];
-    r[to] += tr[data[i]];
-    g[to] += tg[data[i + 1]];
-    b[to] += tb[data[i + 2]];
+  for (let x = 0, k = 0; x < ends.length; x++) {
+    let sr = 0;
+    let sg = 0;
+    let sb = 0;
+    for (const end = ends[x]; k < end; k++) {
+      const i = from + at[k];
+      sr += tr[data[i]];
+      sg += tg[data[i + 1]];
+      sb += tb[data[i + 2]];
+    }
+    r[row + x] += sr;
+    g[row + x] += sg;
+    b[row + x] += sb;
   }
 }
 
-/** Offsets within a source row of the sampled pixels, the cell each belongs to, and one over how many a cell has. */
+/** Offsets within a source row of the sampled pixels, where each cell's end among them, and one over how many a cell has. */
 function sampledColumns(columns: Int32Array, { width, step }: { width: number; step: number }) {
-  const [at, cell]: number[][] = [[], []];
+  const at: number[] = [];
+  const ends = new Int32Array(width);
   const share = new Float32Array(width);
   for (let x = 0; x < width; x++) {
     let taken = 0;
     for (let u = columns[2 * x]; u <= columns[2 * x + 1]; u += step, taken++) {
       at.push(3 * u);
-      cell.push(x);
     }
+    ends[x] = at.length;
     share[x] = 1 / taken;
   }
-  return { at: Int32Array.from(at), cell: Int32Array.from(cell), share };
+  return { at: Int32Array.from(at), ends, share };
 }
 
 /** First and last source pixel under each cell: whole pixels whose centres lie in the cell, at least one. */
