@@ -140,7 +140,7 @@ describe('the readable report', () => {
   });
 
   test('a faithful painting is said to be one', () => {
-    expect(textReport({ ...report, findings: [] })).toMatch(/Nothing differs from the plan/);
+    expect(textReport({ ...report, findings: [] })).toMatch(/No place differs from the plan/);
     expect(textReport({ ...report, photo: { ...report.photo, sharpnessMm: null } })).not.toMatch(/Blurred/);
   });
 });

@@ -29,7 +29,7 @@ export function textReport(report: ReadReport): string {
       ? `The whole drawing sits ${driftInWords(drawing.global)}.`
       : 'The whole drawing sits where it is planned.',
     findings.length === 0
-      ? 'Nothing differs from the plan beyond what these pictures can tell.'
+      ? 'No place differs from the plan by enough, and surely enough, to be corrected.'
       : `${findings.length} finding${findings.length === 1 ? '' : 's'}, biggest first (values run from 0 black to 10 white):`,
     ...findings.map(({ words }, i) => `${i + 1}. ${words}`),
     '',

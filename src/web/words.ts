@@ -32,8 +32,14 @@ export function nextStep(
   return steps[next];
 }
 
-export const nextOf = (detail: PaintingDetail) =>
-  nextStep(detail.painting.id, detail.next, { sessionCount: detail.sessions.length, undecided: detail.undecided });
+/** The same of a painting. @param shown session in sight: where findings of another one wait, the words say of which */
+export function nextOf({ painting, next, sessions, undecided }: PaintingDetail, shown?: number) {
+  const step = nextStep(painting.id, next, { sessionCount: sessions.length, undecided });
+  const elsewhere = next === 'decide' && shown !== undefined && shown !== sessions.length;
+  return elsewhere ? { ...step, words: `${step.words}, session ${sessions.length}` } : step;
+}
+
+export const NOTHING_TO_CORRECT = 'No place differs from the plan by enough, and surely enough, to be corrected.';
 
 const KEYS = { absolute: 'as it is', range: 'in the paint’s range', curve: 'in its key' } as const;
 

@@ -105,6 +105,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: Props) {
             />
           ),
         },
+        { name: 'sure to', number: true, show: ({ uncertainty }) => (2 * uncertainty.warmth).toFixed(1), by: ({ uncertainty }) => uncertainty.warmth }, // prettier-ignore
         { name: 'plan chroma', number: true, show: ({ target }) => target.chroma.toFixed(0), by: ({ target }) => target.chroma }, // prettier-ignore
         { name: 'painted', number: true, show: ({ painted }) => painted.chroma.toFixed(0), by: ({ painted }) => painted.chroma }, // prettier-ignore
         {

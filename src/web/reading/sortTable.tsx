@@ -41,7 +41,7 @@ export function SortTable<T>({
           <tr style={{ borderBottom: '2px solid var(--ink)' }}>
             {columns.map(({ name, number }, k) => (
               <th
-                key={name}
+                key={k}
                 scope="col"
                 className={`py-0 pr-3 font-semibold whitespace-nowrap ${number ? 'text-right' : 'text-left'}`}
                 aria-sort={column === k ? (down ? 'descending' : 'ascending') : 'none'}
@@ -69,9 +69,9 @@ export function SortTable<T>({
                   boxShadow: chosen === id ? 'inset 4px 0 0 var(--ink)' : undefined,
                 }}
               >
-                {columns.map(({ name, show, number }, k) =>
+                {columns.map(({ show, number }, k) =>
                   k === 0 ? (
-                    <th key={name} scope="row" className="py-0 pr-3 text-left font-normal">
+                    <th key={k} scope="row" className="py-0 pr-3 text-left font-normal">
                       {onChoose ? (
                         <button
                           className="min-h-8 border-0 bg-transparent px-2 py-0 text-left"
@@ -86,7 +86,7 @@ export function SortTable<T>({
                       )}
                     </th>
                   ) : (
-                    <td key={name} className={`py-0 pr-3 whitespace-nowrap ${number ? 'text-right' : ''}`}>
+                    <td key={k} className={`py-0 pr-3 whitespace-nowrap ${number ? 'text-right' : ''}`}>
                       {show(row)}
                     </td>
                   ),

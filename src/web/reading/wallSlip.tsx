@@ -34,6 +34,7 @@ interface Props {
   readonly subject: Subject;
   readonly listed: readonly FindingOfReading[];
   readonly openCount: number;
+  readonly quietCount: number;
   readonly more: boolean;
   readonly onMore: (more: boolean) => void;
   readonly chosen: number | null;

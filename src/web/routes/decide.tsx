@@ -13,7 +13,7 @@ import { Pictures } from '../wall/pictures';
 import { usePicture } from '../wall/usePicture';
 import { focusOn, WHOLE } from '../wall/view';
 import { useMoved } from '../reading/useMoved';
-import { nextOf, plural } from '../words';
+import { nextOf, NOTHING_TO_CORRECT, plural } from '../words';
 import { useDetail } from './paintingLayout';
 
 type Undoing =
@@ -132,7 +132,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     setAdding(true);
   };
   useKeys({ t: () => decide('taken'), l: () => decide('later'), x: () => decide('dismissed'), f: depart, z: undo, a: add, Escape: leave, ArrowDown: move(1), ArrowRight: move(1), ArrowUp: move(-1), ArrowLeft: move(-1) }); // prettier-ignore
-  const step = nextOf(detail);
+  const step = nextOf(detail, number);
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-x-10 gap-y-4">
       <div className="w-full lg:w-[256px]">
@@ -244,9 +244,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
 function AllDecided({ count, taken }: { count: number; taken: number }) {
   return (
     <>
-      <h2 style={{ fontSize: 25, lineHeight: '34px' }}>
-        {count === 0 ? 'Nothing differs from the plan beyond what this photograph can tell.' : 'All decided.'}
-      </h2>
+      <h2 style={{ fontSize: 25, lineHeight: '34px' }}>{count === 0 ? NOTHING_TO_CORRECT : 'All decided.'}</h2>
       <p className="serif mt-2">
         {taken > 0
           ? `${plural(taken, 'correction')} for the next session. Its photograph will tell of each whether it worked.`

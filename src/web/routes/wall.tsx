@@ -73,7 +73,10 @@ export function Wall() {
   const map = maps.find(({ of }) => of === mapped)?.of ?? maps[0]?.of ?? null;
   const field = map && !isPattern(map) ? map : null;
   const differences = useDifferences(field === null ? null : mapOf(photo));
-  const open = (reading?.findings ?? []).filter((one) => (one.loud || more) && one.decision !== 'dismissed' && one.decision !== 'planned' && belongs(subject, one)); // prettier-ignore
+  const here = (reading?.findings ?? []).filter((one) => belongs(subject, one));
+  const open = here.filter(
+    ({ loud, decision }) => (loud || more) && decision !== 'dismissed' && decision !== 'planned',
+  );
   const read = (next: Subject) => {
     put('read', next === 'all' ? null : next);
     setChosen(null);
@@ -88,7 +91,7 @@ export function Wall() {
   const sitting = seatShown(subject, reading, seat);
   const departures = departurePlaces(detail, reading);
   const listed = open.slice(0, MOST_LISTED);
-  const step = nextOf(detail);
+  const step = nextOf(detail, number);
   const hang = (next: Laid) => {
     setLaid(next);
     setShowFlat(next !== 'blink');
@@ -307,6 +310,7 @@ export function Wall() {
               subject={subject}
               listed={listed}
               openCount={open.length}
+              quietCount={here.length - open.length}
               more={more}
               onMore={setMore}
               chosen={chosen}

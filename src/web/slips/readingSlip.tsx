@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
-import { plural, signedFigure } from '../words';
+import { NOTHING_TO_CORRECT, plural, signedFigure } from '../words';
 import { verdictMark } from './sessionRail';
 
 function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }) {
@@ -66,6 +66,8 @@ interface Props {
   /** findings shown on the flat, and all that were not dismissed */
   readonly listed: readonly FindingOfReading[];
   readonly openCount: number;
+  /** findings that were dismissed, are meant so or wait for a later stage */
+  readonly quietCount: number;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
   readonly title: string;
@@ -78,6 +80,14 @@ interface Props {
   readonly under?: ReactNode;
 }
 
+function inShort(open: number, quiet: number): string {
+  if (open > 1) return `${open} places differ from the plan, the biggest first.`;
+  if (open === 1) return '1 place differs from the plan.';
+  return quiet > 0
+    ? 'What differs here was dismissed, is meant so, or is not called for at this stage.'
+    : NOTHING_TO_CORRECT;
+}
+
 /** What one session's reading says: findings, biggest first, and verdicts on earlier corrections. */
 export function ReadingSlip({
   detail,
@@ -85,6 +95,7 @@ export function ReadingSlip({
   reading,
   listed,
   openCount,
+  quietCount,
   chosen,
   onChoose,
   title,
@@ -101,11 +112,7 @@ export function ReadingSlip({
       <p className="small mt-1 mb-2">
         {reading.planVersion === null
           ? 'Made without a reference: nothing is compared. The aids, the spots and your own eye judge it.'
-          : openCount === 0
-            ? 'Nothing differs from the plan beyond what this photograph can tell.'
-            : openCount === 1
-              ? '1 place differs from the plan.'
-              : `${openCount} places differ from the plan, the biggest first.`}
+          : inShort(openCount, quietCount)}
         {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
       </p>
       {words}

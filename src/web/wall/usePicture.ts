@@ -22,14 +22,16 @@ async function load(url: string, signal: AbortSignal): Promise<LoadedPicture> {
   return { bitmap, pixels: context.getImageData(0, 0, bitmap.width, bitmap.height), url };
 }
 
-/** Loads a picture; null until it is there or when there is none. */
+const pathOf = (url: string | null) => url?.split('?')[0];
+
+/** Loads a picture; null until it is there or when there is none. A newer version of the same picture takes its place once it is there. */
 export function usePicture(url: string | null): { picture: LoadedPicture | null; failed: boolean } {
   const [state, setState] = useState<{ picture: LoadedPicture | null; failed: boolean }>({
     picture: null,
     failed: false,
   });
   useEffect(() => {
-    setState({ picture: null, failed: false });
+    setState(({ picture }) => ({ picture: picture && pathOf(picture.url) === pathOf(url) ? picture : null, failed: false })); // prettier-ignore
     if (!url) return;
     const abort = new AbortController();
     load(url, abort.signal).then(
