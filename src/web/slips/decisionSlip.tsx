@@ -120,7 +120,8 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
         {reading.planVersion !== null && finding.share <= 0.95 && (
           <button
             className="btn"
-            disabled={busy}
+            aria-pressed={finding.decision === 'planned'}
+            disabled={busy || finding.decision === 'planned'}
             onClick={onDepart}
             title="It is meant to be so: the plan follows what is painted"
           >
