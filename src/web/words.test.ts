@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { Next } from '../contract';
-import { dayInWords, figure, nextStep, plural, signedFigure, sizeInWords } from './words';
+import { Next, type PaintingDetail } from '../contract';
+import { dayInWords, figure, nextOf, nextStep, plural, signedFigure, sizeInWords } from './words';
 
 test('every next thing has words, a key and a place to go', () => {
   for (const next of Next.options) {
@@ -11,6 +11,13 @@ test('every next thing has words, a key and a place to go', () => {
   }
   expect(nextStep('abc', 'decide', { sessionCount: 2, undecided: 1 }).words).toBe('Decide 1 finding');
   expect(nextStep('abc', 'next-session', { sessionCount: 2, undecided: 0 }).words).toBe('Photograph session 3');
+});
+
+test('findings that wait in another session than the one in sight say in which', () => {
+  const detail = { painting: { id: 'abc' }, next: 'decide', undecided: 2, sessions: [{}, {}, {}] } as unknown as PaintingDetail; // prettier-ignore
+  expect(nextOf(detail, 3).words).toBe('Decide 2 findings');
+  expect(nextOf(detail, 1)).toMatchObject({ words: 'Decide 2 findings, session 3', to: '/painting/abc/decide/3' });
+  expect(nextOf({ ...detail, next: 'next-session' }, 1).words).toBe('Photograph session 4');
 });
 
 test('sizes in the painter’s unit, days in words', () => {
