@@ -60,7 +60,9 @@ function claim({ feature, centres, of, best }: Work, k: number, { rx, ry }: { rx
   const y1 = Math.min(height - 1, Math.floor(cy + 1.4 * ry));
   for (let y = Math.max(0, Math.ceil(cy - 1.4 * ry)); y <= y1; y++) {
     for (let x = Math.max(0, Math.ceil(cx - 1.4 * rx)), i = y * width + x; x <= x1; x++, i++) {
-      const [d0, d1, d2] = [f0[i] - c0, f1[i] - c1, f2[i] - c2];
+      const d0 = f0[i] - c0;
+      const d1 = f1[i] - c1;
+      const d2 = f2[i] - c2;
       const d = d0 * d0 + d1 * d1 + d2 * d2 + pull * ((x - cx) * (x - cx) + (y - cy) * (y - cy));
       if (d < best[i]) {
         best[i] = d;

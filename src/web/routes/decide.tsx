@@ -117,7 +117,8 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     if (finding && !deciding.busy) void deciding.decide(finding.index, decision, why).then(goOn(finding));
   };
   const depart = () => {
-    if (finding && finding.decision !== 'planned' && !deciding.busy && plan) void deciding.depart(finding.index).then(goOn(finding), () => undefined);
+    if (finding && finding.decision !== 'planned' && !deciding.busy && plan)
+      void deciding.depart(finding.index).then(goOn(finding), () => undefined);
   };
   const undo = () => void deciding.undo().then((index) => index !== null && setChosen(index));
   const move = (by: number) => () =>
