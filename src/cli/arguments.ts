@@ -20,11 +20,13 @@ export interface ReadRequest {
   readonly departures: readonly Departure[];
   readonly regions: readonly Box[];
   readonly edges: readonly (readonly [Point, Point])[];
+  /** also tell through how many steps the forms turn */
+  readonly forms: boolean;
   readonly json: boolean;
 }
 
 export const USAGE =
-  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--departure "x,y,w,h=STEPS"|"x,y=STEPS"]... [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--json]';
+  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--departure "x,y,w,h=STEPS"|"x,y=STEPS"]... [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--forms] [--json]';
 
 const refuse = (option: string, got: string, wanted: string) =>
   new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
@@ -117,6 +119,7 @@ function parse(args: string[]) {
         departure: { type: 'string', multiple: true, default: [] },
         region: { type: 'string', multiple: true, default: [] },
         edge: { type: 'string', multiple: true, default: [] },
+        forms: { type: 'boolean', default: false },
         json: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
       },
@@ -165,6 +168,7 @@ export function readArguments(args: string[]): ReadRequest | 'help' {
           wanted: 'two points "x1,y1 x2,y2" in canvas millimetres',
         }) as unknown as [Point, Point],
     ),
+    forms: values.forms,
     json: values.json,
   };
 }

@@ -18,11 +18,22 @@ import {
   plainCrop,
   planOf,
   resizeMasses,
+  type MassMap,
   type PlannedPicture,
   type PlanRequest,
 } from '../core/plan';
-import { doubtOf, driftPoints, readBox, readFlat, type Reading, type Uncertainty } from '../core/read';
-import type { Box, Picture, Raster } from '../core/raster';
+import {
+  accountOf,
+  type LightDoubt,
+  doubtOf,
+  driftPoints,
+  NOTHING_SAID,
+  readBox,
+  readFlat,
+  type Reading,
+  type Uncertainty,
+} from '../core/read';
+import { boxOf, type Box, type Picture, type Raster } from '../core/raster';
 import { decodePicture } from '../server/images/decodePicture';
 import { InputError } from '../server/images/inputError';
 import type { ReadRequest } from './arguments';
@@ -162,10 +173,11 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   const reading = readFlat(flat, { plan, masses });
   const sized = resizeMasses(masses, reading.aligned);
   const findings = findingsOf(reading, { massOf: sized.massOf, ids: sized.ids, uncertainty: doubtOf(flat) });
-  return report(request, { flat, reading, findings, card: shown[0].card });
+  const forms = request.forms ? { forms: formsIn(reading, masses, doubtOf(flat)) } : {};
+  return { ...report(request, { flat, reading, findings, card: shown[0].card }), ...forms };
 }
 
-export type ReadReport = ReturnType<typeof report>;
+export type ReadReport = ReturnType<typeof report> & { forms?: ReturnType<typeof formsIn> };
 
 /** One sigma -> half the width of the interval that holds the truth nine times in ten (normal errors). */
 const ninetyPercent = ({ value, warmth }: Uncertainty): Uncertainty => ({
@@ -178,6 +190,22 @@ const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) 
   if (finding.whole) return 'whole drawing';
   return placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
 };
+
+/** Every surface of the plan that turns, in one mass or several: their boxes, the lighter first, and the steps it turns through. */
+function formsIn(reading: Reading, masses: MassMap, light: LightDoubt) {
+  const { forms, turnings } = accountOf(reading, masses, { ...NOTHING_SAID, light });
+  return [...forms.map(({ id, span, flat }) => ({ ids: [id], span, flat })), ...turnings].map(
+    ({ ids, span, flat }) => ({
+      boxes: ids.map((id) => {
+        const mass = reading.masses.find((one) => one.id === id);
+        return (mass && boxOf(mass.place)) ?? ([0, 0, 0, 0] as const);
+      }),
+      target: { steps: span.planned },
+      painted: { steps: span.painted },
+      readsFlat: flat,
+    }),
+  );
+}
 
 function report(
   request: ReadRequest,

@@ -15,7 +15,7 @@ const LIGHT_WORDS = {
 
 /** The same report for people: values on the scale 0 black to 10 white, differences painted minus plan. */
 export function textReport(report: ReadReport): string {
-  const { photo, regions, findings, drawing } = report;
+  const { photo, regions, findings, drawing, forms = [] } = report;
   const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return [
     `Corners ${photo.cornersFrom}: ${corners}${photo.cornersFrom === 'found' ? ` (sure to ${Math.round(photo.confidence * 100)} %)` : ''}`,
@@ -28,6 +28,12 @@ export function textReport(report: ReadReport): string {
     driftInWords(drawing.global)
       ? `The whole drawing sits ${driftInWords(drawing.global)}.`
       : 'The whole drawing sits where it is planned.',
+    ...forms
+      .filter(({ readsFlat }) => readsFlat)
+      .map(
+        ({ boxes, target, painted }) =>
+          `Reads flat in ${boxes.map((box) => box.map(Math.round).join(',')).join(' and ')} mm: should turn through ${target.steps.toFixed(1)} steps, turns through ${painted.steps.toFixed(1)}.`,
+      ),
     findings.length === 0
       ? 'No place differs from the plan by enough, and surely enough, to be corrected.'
       : `${findings.length} finding${findings.length === 1 ? '' : 's'}, biggest first (values run from 0 black to 10 white):`,

@@ -64,6 +64,7 @@ export const Account = z.object({
   forms: z.array(
     z.object({ id: z.number(), span: Both, play: Both, flat: z.boolean(), wobbles: z.boolean(), dull: z.boolean() }),
   ),
+  turnings: z.array(z.object({ ids: z.array(z.number()), span: Both, flat: z.boolean() })),
   seats: z.array(Seat),
 });
 

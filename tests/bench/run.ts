@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import { findingsOf } from '../../src/core/correct';
 import { findCanvas, findCard, flatFromPhoto, lookOf } from '../../src/core/photo';
 import { cutTree, massTree, plannedPicture, resizeMasses } from '../../src/core/plan';
-import { accountOf, doubtOf, readFlat } from '../../src/core/read';
+import { accountOf, doubtOf, NOTHING_SAID, readFlat } from '../../src/core/read';
 import { decodePicture } from '../../src/server/images/decodePicture';
 
 const ROUNDS = 11;
@@ -56,18 +56,7 @@ for (let round = 0; round < ROUNDS; round++) {
     findingsOf(reading, { massOf: masses.massOf, ids: masses.ids, uncertainty: doubtOf(flat) }),
   );
   const light = doubtOf(flat);
-  await timed('account', () =>
-    accountOf(reading, masses, {
-      light,
-      split: null,
-      tones: 5,
-      splits: null,
-      families: new Map(),
-      groups: [],
-      variation: new Map(),
-      seats: [],
-    }),
-  );
+  await timed('account', () => accountOf(reading, masses, { ...NOTHING_SAID, light }));
   const tree = await timed('mass tree', () => massTree(plan));
   await timed('mass slider', () => cutTree(tree, 2 + 3 * round));
 }

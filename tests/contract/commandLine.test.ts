@@ -32,6 +32,19 @@ const PHOTO = join(DEMO, 'enamel-pot-session-4.jpg');
 const usual = ['--reference', REFERENCE, '--photo', PHOTO, '--size', '400x300'];
 
 describe('a photograph measured from the command line', () => {
+  test('the forms of the plan are told on request: through how many steps each turns', async () => {
+    const { code, out } = await read(...usual, '--forms', '--json');
+    expect(code).toBe(0);
+    const { forms } = JSON.parse(out) as { forms: { boxes: number[][]; target: { steps: number }; painted: { steps: number }; readsFlat: boolean }[] }; // prettier-ignore
+    expect(forms.length).toBeGreaterThan(8);
+    for (const { boxes, target, painted } of forms) {
+      for (const [x, y, w, h] of boxes) expect([x >= 0, y >= 0, x + w <= 400.5, y + h <= 300.5]).toEqual([true, true, true, true]); // prettier-ignore
+      expect(Math.min(target.steps, painted.steps)).toBeGreaterThanOrEqual(0);
+    }
+    // The pot turns from its light into its shadow, over two masses.
+    expect(Math.max(...forms.filter(({ boxes }) => boxes.length === 2).map(({ target }) => target.steps))).toBeGreaterThan(3); // prettier-ignore
+  });
+
   test('one JSON object with everything the chapter names, and nothing else', async () => {
     const greys = (await demoPatches(4)).flatMap(({ box, value }) => ['--grey', `${box.join(',')}=${value}`]);
     const { code, out } = await read(...usual, ...greys, '--region', '150,215,60,15', '--region', '300,20,60,40', '--edge', '10,10 30,10', '--json'); // prettier-ignore

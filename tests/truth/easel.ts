@@ -124,16 +124,19 @@ export interface Ask {
   readonly covered?: number;
   /** further photographs of the same session */
   readonly more?: readonly string[];
+  /** also through how many steps forms turn */
+  readonly forms?: boolean;
 }
 
 /** Measures through the same entry point as a user's command line. */
 export async function measure(
   motif: Motif,
   photo: string,
-  { corners, greys = [], regions = [], key, departures = [], covered, more = [] }: Ask,
+  { corners, greys = [], regions = [], key, departures = [], covered, more = [], forms }: Ask,
 ): Promise<ReadReport> {
   const args = ['--reference', motif.reference, '--photo', photo, '--size', `${motif.widthMm}x${motif.heightMm}`];
   for (const path of more) args.push('--photo', path);
+  if (forms) args.push('--forms');
   if (covered) args.push('--covered', Array(4).fill(covered).join(','));
   if (corners) args.push('--corners', points(corners));
   for (const { box, value } of greys) args.push('--grey', `${box.join(',')}=${value}`);

@@ -5,7 +5,7 @@ import { anySetup, PLAIN_STAND } from './corners';
 import { measure, paintMotif, shoot, type Motif } from './easel';
 
 /** Patches that lie wholly in the frame. */
-const inFrame = ({ patches, width, height }: Shot) =>
+export const inFrame = ({ patches, width, height }: Shot) =>
   patches.filter(({ box: [x, y, w, h] }) => x >= 0 && y >= 0 && x + w <= width && y + h <= height);
 
 export interface Injected {

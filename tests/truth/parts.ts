@@ -3,6 +3,7 @@ import { anySetup, findCorners } from './corners';
 import { demoScene, madeUp, paintMotif, type Motif } from './easel';
 import { follow } from './departures';
 import { falseAlarms, lookFor } from './findings';
+import { flatOnFaithful, flattened } from './forms';
 import { maskOf, underFormerGlare } from './glare';
 import { faithfulDrawing, medianError, misplacedPassage, posedDrawing, valueOfMisplaced } from './drift';
 import { agreements } from './masses';
@@ -239,6 +240,37 @@ async function masses(): Promise<Row[]> {
 }
 
 /** The suite in parts that can run beside one another, the longest first. @param scale 1 = as in CI; more = more pictures */
+async function forms(count: number): Promise<Row[]> {
+  const motifs = [
+    await demoScene('enamel-pot', true, [400, 300]),
+    await madeUp(31, [300, 240], 'full'),
+    await madeUp(22, [400, 280], 'light'),
+    await madeUp(23, [300, 300], 'dark'),
+    await madeUp(21, [300, 400], 'full'),
+  ];
+  let [found, alone, elsewhere, faithful] = [0, 0, 0, 0];
+  for (let k = 0; k < count; k++) {
+    const motif = motifs[k % motifs.length];
+    const one = await flattened(motif, 700 + k);
+    found += one.found ? 1 : 0;
+    alone += one.alone ? 1 : 0;
+    elsewhere += one.elsewhere;
+    if (k < motifs.length) faithful += await flatOnFaithful(motif, 720 + k);
+    say(`  ${motif.name}: a thing that turns through ${one.thing.span.toFixed(1)} steps painted flat, ${one.found ? 'told' : 'not told'}`); // prettier-ignore
+  }
+  return [
+    { name: `forms: a thing painted flat, ${count}: told`, reached: found / count, target: 0.9, atLeast: true, unit: 'share' }, // prettier-ignore
+    { name: 'forms: of them by one mass alone', reached: alone / count, target: null, unit: 'share' },
+    { name: 'forms: surfaces told flat beside it', reached: elsewhere / count, target: null, unit: 'mass' },
+    {
+      name: `forms: surfaces told flat on ${motifs.length} faithful copies`,
+      reached: faithful,
+      target: 1,
+      unit: 'mass',
+    },
+  ];
+}
+
 export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   corners: (scale) => corners(24 * scale),
   glare: (scale) => glare(4 * scale),
@@ -247,4 +279,5 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   drift: (scale) => drift(6 * scale),
   departures: (scale) => departures(4 * scale),
   masses,
+  forms: (scale) => forms(10 * scale),
 };

@@ -14,6 +14,7 @@ import { familiesOf, formsOf, strengthOf, type Families, type MassForm, type Var
 import type { LightDoubt } from './measured';
 import type { Reading } from './reading';
 import { seatsOf, type Seat, type SeatAsked } from './seat';
+import { turningsOf, type Turning } from './turning';
 import {
   accentsOf,
   gapsOf,
@@ -44,6 +45,7 @@ export interface Account {
   readonly accents: readonly Accent[];
   readonly gaps: readonly Gap[];
   readonly forms: readonly ({ readonly id: number } & MassForm)[];
+  readonly turnings: readonly Turning[];
   readonly seats: readonly Seat[];
 }
 
@@ -63,6 +65,17 @@ export interface AccountOptions {
   /** things that rest on something */
   readonly seats: readonly SeatAsked[];
 }
+
+/** What an account is made with where the painter said nothing about the plan. */
+export const NOTHING_SAID: Omit<AccountOptions, 'light'> = {
+  split: null,
+  tones: 5,
+  splits: null,
+  families: new Map(),
+  groups: [],
+  variation: new Map(),
+  seats: [],
+};
 
 // A plan is read against many photos: where its tones part is found once and goes when it goes.
 const parted = new WeakMap<Float32Array, Map<number, readonly number[]>>();
@@ -100,6 +113,7 @@ export function accountOf(
     alike: tooAlike(relations, read),
     accents: accentsOf(relations, read),
     gaps: gapsOf(sized, read, { mmPerPixel, things: groups }),
+    turnings: turningsOf(cells, sized, { read, things: groups, value: planned.value, mmPerPixel, unsure: light.value }),
     seats: seatsOf(aligned, sized, { asked: seats, unsure: light.value }),
     forms: [...formsOf(cells, sized, { unsure: light.value, meant: variation })].map(([id, form]) => ({ id, ...form })),
   };

@@ -33,7 +33,7 @@ export {
   type Shift,
 } from './drawing';
 export { NO_DRIFT, middleOf, shiftAt, type Drift, type GlobalDrift, type Landmark } from './drift';
-export { accountOf, type Account, type AccountOptions } from './account';
+export { accountOf, NOTHING_SAID, type Account, type AccountOptions } from './account';
 export type { PatternAgreement } from './agreement';
 export type { Relation } from './relations';
 export { groupedMasses, seatsAsked, seatsOf, weakDark, type Seat, type SeatAsked, type SeatSign } from './seat';

@@ -30,6 +30,8 @@ export interface Mistake {
   readonly warmer?: number;
   /** factor on chroma */
   readonly chroma?: number;
+  /** share by which all values there are drawn to their mean: 1 = one value where a form should turn */
+  readonly flattened?: number;
 }
 
 /** A passage drawn in the wrong place: everything within the reach (mm) of a point moves, less and less outwards. */
@@ -51,6 +53,19 @@ function applies(
   return !box || (x >= box[0] && y >= box[1] && x < box[0] + box[2] && y < box[1] + box[3]);
 }
 
+/** Mean value of every place that a mistake applies to. */
+function meanValueAt({ picture, objects }: Subject, where: Where, mm: number): number {
+  let [sum, count] = [0, 0];
+  for (let y = 0, i = 0; y < picture.height; y++)
+    for (let x = 0; x < picture.width; x++, i++) {
+      const value = quickValue(luminance(pixel(picture, i)));
+      if (!applies(where, { object: objects[i], value, x: x * mm, y: y * mm })) continue;
+      sum += value;
+      count++;
+    }
+  return sum / Math.max(1, count);
+}
+
 /**
  * The picture in the painter's mind: the reference with its mistakes in value, colour and place. What a perfect hand would put down.
  * @param widthMm of the canvas; the sheet covers it exactly
@@ -66,6 +81,7 @@ export function belief(
   const { width, height } = subject.picture;
   const mm = widthMm / width;
   const data = new Float32Array(width * height * 3);
+  const means = mistakes.map(({ where, flattened }) => (flattened ? meanValueAt(subject, where, mm) : 0));
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       let [sx, sy] = [x, y];
@@ -81,8 +97,9 @@ export function belief(
       let rgb = pixel(subject.picture, from);
       if (mistakes.length > 0) {
         const spot = { object: subject.objects[from], value: quickValue(luminance(rgb)), x: x * mm, y: y * mm };
-        for (const { where, value, warmer, chroma } of mistakes) {
+        for (const [k, { where, value, warmer, chroma, flattened }] of mistakes.entries()) {
           if (!applies(where, spot)) continue;
+          if (flattened !== undefined) rgb = shiftValue(rgb, flattened * (means[k] - spot.value));
           if (warmer !== undefined || chroma !== undefined) rgb = shiftColour(rgb, { warmer, chroma });
           if (value !== undefined) rgb = shiftValue(rgb, value);
         }

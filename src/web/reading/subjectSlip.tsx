@@ -67,7 +67,7 @@ export function DrawingWords({ reading: { account } }: Props) {
 
 /** What holds of the values over the whole picture. */
 export function ValueWords({ reading: { account, masses, recheck }, onMass, marks }: Props) {
-  const { patterns, range, families, relations, forms, gaps, things } = account;
+  const { patterns, range, families, relations, forms, turnings, gaps, things } = account;
   const reversed = relations.filter((one) => one.reversed);
   const flat = forms.filter((one) => one.flat);
   const wobbles = forms.filter((one) => one.wobbles);
@@ -107,6 +107,14 @@ export function ValueWords({ reading: { account, masses, recheck }, onMass, mark
         <li>On the wrong side of the parting value: {list(families.crossed)}.</li>
       )}
       {flat.length > 0 && <li>Reads flat where it should turn: {list(flat.map(({ id }) => id))}.</li>}
+      {turnings
+        .filter((one) => one.flat)
+        .map(({ ids, span }) => (
+          <li key={ids.join()}>
+            From {name(ids[0])} to {name(ids[ids.length - 1])} it should turn through {span.planned.toFixed(1)} steps,
+            and turns through {span.painted.toFixed(1)}: it reads flat.
+          </li>
+        ))}
       {dull.length > 0 && <li>Meant to vary and is one flat colour: {list(dull.map(({ id }) => id))}.</li>}
       {wobbles.length > 0 && <li>Its value wobbles inside: {list(wobbles.map(({ id }) => id))}.</li>}
       {gaps.map(({ id, open, filled, painted, planned }) =>
