@@ -5,7 +5,7 @@ import type { MassReading } from './massReading';
 
 /** Masses that are one surface turning from light to dark, and the steps it turns through. */
 export interface Turning {
-  /** the lighter as planned first */
+  /** those that could be read, the lighter as planned first */
   readonly ids: readonly number[];
   /** steps between its darker and its lighter tenth */
   readonly span: { readonly planned: number; readonly painted: number };
@@ -93,12 +93,13 @@ export function turningsOf(
   { read, things, unsure, ...plan }: { read: readonly MassReading[]; things: readonly (readonly number[])[]; value: Float32Array; mmPerPixel: number; unsure: number }, // prettier-ignore
 ): Turning[] {
   const massOf = massOfCells(cells, masses);
-  const valueOf = (id: number) => read.find((mass) => mass.id === id)?.target.value ?? 0;
+  const values = new Map(read.map(({ id, target }) => [id, target.value]));
   const parted = softPairs(masses, read, plan).filter((pair) => !things.some((ids) => pair.every((id) => ids.includes(id)))); // prettier-ignore
   return [...things, ...parted].flatMap((ids): Turning[] => {
     const span = spanOver(cells, massOf, new Set(ids.map((id) => masses.ids.indexOf(id))));
     if (!span || span.planned < TURNS) return [];
     const flat = span.painted < FLAT * span.planned && span.planned - span.painted > 2 * unsure;
-    return [{ ids: [...ids].sort((a, b) => valueOf(b) - valueOf(a)), span, flat }];
+    const seen = ids.filter((id) => values.has(id)).sort((a, b) => (values.get(b) ?? 0) - (values.get(a) ?? 0));
+    return [{ ids: seen, span, flat }];
   });
 }

@@ -111,8 +111,14 @@ export function ValueWords({ reading: { account, masses, recheck }, onMass, mark
         .filter((one) => one.flat)
         .map(({ ids, span }) => (
           <li key={ids.join()}>
-            From {name(ids[0])} to {name(ids[ids.length - 1])} it should turn through {span.planned.toFixed(1)} steps,
-            and turns through {span.painted.toFixed(1)}: it reads flat.
+            {things.some((one) => ids.every((id) => one.ids.includes(id))) ? (
+              <>{thing(ids)} should turn</>
+            ) : (
+              <>
+                From {name(ids[0])} to {name(ids[1])} it should turn
+              </>
+            )}{' '}
+            through {span.planned.toFixed(1)} steps, and turns through {span.painted.toFixed(1)}.
           </li>
         ))}
       {dull.length > 0 && <li>Meant to vary and is one flat colour: {list(dull.map(({ id }) => id))}.</li>}
