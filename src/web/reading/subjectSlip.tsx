@@ -112,7 +112,7 @@ export function ValueWords({ reading: { account, masses, recheck }, onMass, mark
         .map(({ ids, span }) => (
           <li key={ids.join()}>
             {things.some((one) => ids.every((id) => one.ids.includes(id))) ? (
-              <>{thing(ids)} should turn</>
+              <>Over {thing(ids)} it should turn</>
             ) : (
               <>
                 From {name(ids[0])} to {name(ids[1])} it should turn
