@@ -31,7 +31,8 @@ export function inject(motif: Motif, seed: number): Injected {
   return { kind: 'temperature', amount, box, mistake: { where: { box }, warmer: amount } };
 }
 
-const overlapOf = (a: readonly number[], b: readonly number[]) => {
+/** Share of the smaller box that lies in the other. */
+export const overlapOf = (a: readonly number[], b: readonly number[]) => {
   const w = Math.min(a[0] + a[2], b[0] + b[2]) - Math.max(a[0], b[0]);
   const h = Math.min(a[1] + a[3], b[1] + b[3]) - Math.max(a[1], b[1]);
   return w <= 0 || h <= 0 ? 0 : (w * h) / Math.min(a[2] * a[3], b[2] * b[3]);

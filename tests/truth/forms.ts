@@ -3,7 +3,7 @@ import { luminance, quickValue } from '../../src/demo/studio/colour';
 import { pixel } from '../../src/demo/studio/scene';
 import { anySetup, PLAIN_STAND } from './corners';
 import { measure, paintMotif, shoot, type Motif } from './easel';
-import { inFrame } from './findings';
+import { inFrame, overlapOf } from './findings';
 
 type Box = readonly [number, number, number, number];
 
@@ -53,13 +53,6 @@ export function turningThings({ subject, widthMm }: Motif): Turning[] {
       return object > 0 && object !== NO_PART && large && rounded && span >= LEAST_SPAN ? [{ object, span, box: [x0, y0, x1 - x0, y1 - y0] }] : []; // prettier-ignore
     },
   );
-}
-
-/** Share of the smaller box that lies in the other. */
-function overlapOf([ax, ay, aw, ah]: Box, [bx, by, bw, bh]: Box): number {
-  const w = Math.min(ax + aw, bx + bw) - Math.max(ax, bx);
-  const h = Math.min(ay + ah, by + bh) - Math.max(ay, by);
-  return w <= 0 || h <= 0 ? 0 : (w * h) / Math.min(aw * ah, bw * bh);
 }
 
 /** Boxes of every surface that is told to read flat: a mass, or two masses together. */

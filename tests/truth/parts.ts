@@ -239,7 +239,6 @@ async function masses(): Promise<Row[]> {
   ]; // prettier-ignore
 }
 
-/** The suite in parts that can run beside one another, the longest first. @param scale 1 = as in CI; more = more pictures */
 async function forms(count: number): Promise<Row[]> {
   const motifs = [
     await demoScene('enamel-pot', true, [400, 300]),
@@ -271,6 +270,7 @@ async function forms(count: number): Promise<Row[]> {
   ];
 }
 
+/** The suite in parts that can run beside one another, the longest first. @param scale 1 = as in CI; more = more pictures */
 export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   corners: (scale) => corners(24 * scale),
   glare: (scale) => glare(4 * scale),
