@@ -56,13 +56,15 @@ export interface Ask<N extends RouteName> {
   readonly params?: Record<string, string | number>;
   readonly body?: BodyOf<N>;
   readonly file?: { name: string; bytes: Uint8Array };
+  /** version the change is made on; without it whatever is there */
+  readonly on?: string;
 }
 
 /** Sends one request of the contract and returns the raw response. */
 export function send<N extends RouteName>(
   { url }: Pick<Server, 'url'>,
   name: N,
-  { params = {}, body, file }: Ask<N> = {},
+  { params = {}, body, file, on = '*' }: Ask<N> = {},
 ): Promise<Response> {
   const row: Route = ROUTES[name];
   const path = row.path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(String(params[key])));
@@ -72,7 +74,7 @@ export function send<N extends RouteName>(
   const json = body === undefined ? undefined : JSON.stringify(body);
   return fetch(`${url}/api${path}`, {
     method: row.method.toUpperCase(),
-    headers: json && !form ? { 'content-type': 'application/json' } : {},
+    headers: { ...(json && !form && { 'content-type': 'application/json' }), ...(row.guard && { 'if-match': on }) },
     body: form ?? json,
   });
 }

@@ -1,6 +1,8 @@
 export * from './shapes';
+export * from './version';
 export * from './account';
 export * from './plan';
+export * from './settings';
 export * from './studio';
 export type { Route } from './route';
 export { ROUTES, type RouteName, type BodyOf, type ResponseOf } from './routes';

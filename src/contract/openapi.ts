@@ -12,17 +12,24 @@ const file = {
   },
 };
 
+const inPath = (name: string) => ({ name, in: 'path', required: true, schema: { type: 'string' } });
+const IF_MATCH = {
+  name: 'If-Match',
+  in: 'header',
+  required: true,
+  description: 'the version the change was made on, in quotes; * = whatever is there',
+  schema: { type: 'string' },
+};
+
 function operation(name: string, row: Route) {
   const content = row.upload ? file : row.body ? json(row.body) : null;
   return {
     operationId: name,
     summary: row.summary,
-    parameters: [...row.path.matchAll(/:(\w+)/g)].map(([, parameter]) => ({
-      name: parameter,
-      in: 'path',
-      required: true,
-      schema: { type: 'string' },
-    })),
+    parameters: [
+      ...[...row.path.matchAll(/:(\w+)/g)].map(([, parameter]) => inPath(parameter)),
+      ...(row.guard ? [IF_MATCH] : []),
+    ],
     ...(content && { requestBody: { required: true, content } }),
     responses: {
       [row.status]: { description: row.summary, content: json(row.response) },

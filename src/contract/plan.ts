@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PAINT_RANGE } from '../core/plan';
 import { Box, Corners, FindingKind, Id, Place, Point, Time } from './shapes';
+import { Version } from './version';
 
 const value = z.number().min(0).max(10);
 
@@ -191,6 +192,7 @@ export const SetUp = z.object({
 export const Purpose = z.enum(['main', 'detail', 'colour', 'field study', 'set-up', 'earlier version', 'added thing']);
 export const Reference = z.object({
   id: Id,
+  version: Version,
   fileName: z.string(),
   width: z.number(),
   height: z.number(),

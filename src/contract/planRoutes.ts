@@ -19,6 +19,7 @@ export const PLAN_ROUTES = {
   changePainting: route({
     method: 'put',
     path: '/paintings/:paintingId',
+    guard: 'painting',
     summary: 'Change what holds for the whole painting: title, size, set-up, approach and stage',
     body: PaintingChange,
     response: PaintingDetail,
@@ -36,6 +37,7 @@ export const PLAN_ROUTES = {
   changeReference: route({
     method: 'put',
     path: '/references/:referenceId',
+    guard: 'reference',
     summary: 'Say what a reference is for, crop it, tie it to its place, make it the main one, or put it aside',
     body: ReferenceChange,
     response: PaintingDetail,
@@ -52,6 +54,7 @@ export const PLAN_ROUTES = {
   changePlan: route({
     method: 'put',
     path: '/paintings/:paintingId/plan',
+    guard: 'plan',
     summary: 'Keep a new version of the plan; what is left out stays as it was',
     body: PlanInput,
     response: PaintingDetail,

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { Guard } from './version';
 
 /** One row an endpoint: what is sent, what comes back. The server checks both; the web's client and openapi.json are made from it. */
 export interface Route<B extends z.ZodType | null = z.ZodType | null, R extends z.ZodType = z.ZodType> {
@@ -9,6 +10,8 @@ export interface Route<B extends z.ZodType | null = z.ZodType | null, R extends 
   readonly body: B;
   /** a file is sent as multipart field "file" */
   readonly upload?: boolean;
+  /** what it changes, and may be late for */
+  readonly guard?: Guard;
   readonly response: R;
   readonly status: 200 | 201 | 202;
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Impression, Landmark, Seated } from './account';
 import { PLAN_ROUTES } from './planRoutes';
 import { route } from './route';
+import { Settings, SettingsChange } from './settings';
 import { Comparison, Corners, Day, Decision, GreyPatch, Place, FindingKind, Time } from './shapes';
 import {
   Area,
@@ -18,7 +19,6 @@ import {
   PhotoRole,
   Quality,
   ReadingDetail,
-  Settings,
   Surface,
 } from './studio';
 
@@ -50,6 +50,8 @@ const Arrivals = z.object({
       height: z.number().nullable(),
       /** why it could not be taken in; null = it was */
       problem: z.string().nullable(),
+      /** files that this line stands for: many that could not be taken in come as one */
+      many: z.number().int(),
     }),
   ),
 });
@@ -137,6 +139,7 @@ export const ROUTES = {
   setCorners: route({
     method: 'put',
     path: '/photos/:photoId/corners',
+    guard: 'corners',
     summary: 'Show the corners, photo px, clockwise from the top left',
     body: z.object({ corners: Corners }),
     response: Photo,
@@ -145,6 +148,7 @@ export const ROUTES = {
   setGreys: route({
     method: 'put',
     path: '/photos/:photoId/greys',
+    guard: 'greys',
     summary: 'Mark patches of known grey, photo px',
     body: z.object({ greys: z.array(GreyPatch).max(24) }),
     response: Photo,
@@ -153,6 +157,7 @@ export const ROUTES = {
   setAreas: route({
     method: 'put',
     path: '/photos/:photoId/areas',
+    guard: 'areas',
     summary: 'Outline places that are not read, or read although they shine (canvas mm)',
     body: z.object({ areas: z.array(Area).max(60) }),
     response: Photo,
@@ -161,6 +166,7 @@ export const ROUTES = {
   setLandmarks: route({
     method: 'put',
     path: '/photos/:photoId/landmarks',
+    guard: 'landmarks',
     summary: 'Points shown on the plan and on the painting (canvas mm); they overrule where the drawing was found',
     body: z.object({ landmarks: z.array(Landmark).max(60) }),
     response: Photo,
@@ -177,6 +183,7 @@ export const ROUTES = {
   setSeated: route({
     method: 'put',
     path: '/photos/:photoId/seated',
+    guard: 'seated',
     summary: "The painter's own answers to whether things sit on their surfaces; an empty list takes them back",
     body: z.object({ seated: z.array(Seated).max(60) }),
     response: Photo,
@@ -196,6 +203,7 @@ export const ROUTES = {
   setGround: route({
     method: 'put',
     path: '/paintings/:paintingId/ground',
+    guard: 'ground',
     summary: 'Say the bare surface’s colour (null forgets it), or where it is meant to stay bare',
     body: z
       .object({
@@ -215,6 +223,7 @@ export const ROUTES = {
   learnGround: route({
     method: 'post',
     path: '/photos/:photoId/ground',
+    guard: 'ground',
     summary: 'Learn the bare surface’s colour from a photograph: all of it, or an outlined place',
     body: z.object({ place: Place.nullable() }),
     response: PaintingDetail,
@@ -223,6 +232,7 @@ export const ROUTES = {
   changePhoto: route({
     method: 'put',
     path: '/photos/:photoId',
+    guard: 'photo',
     summary: 'Say what a photograph shows and how its light is taken out, or put it aside',
     body: z
       .object({
@@ -266,6 +276,7 @@ export const ROUTES = {
   decide: route({
     method: 'put',
     path: '/photos/:photoId/findings/:index',
+    guard: 'finding',
     summary: 'Take, dismiss or put off a finding, with a reason; null takes the decision back',
     body: z.object({ decision: Decision.nullable(), why: z.string().trim().max(300).default('') }),
     response: ReadingDetail,
@@ -354,8 +365,8 @@ export const ROUTES = {
   putSettings: route({
     method: 'put',
     path: '/settings',
-    summary: 'Change settings',
-    body: Settings,
+    summary: 'Change settings; those that are not named stay as they are',
+    body: SettingsChange,
     response: Settings,
     status: 200,
   }),

@@ -19,6 +19,7 @@ import {
 } from './shapes';
 import { Account, GlobalDrift, Impression, Landmark, Seated } from './account';
 import { PassageLabel, Plan, Reference, SetUp } from './plan';
+import { PhotoVersions, Version } from './version';
 
 const hiddenMm = z.number().min(0, 'A frame or tape hides no less than 0 mm.').max(2000);
 const mm = z.number().min(20, 'A canvas side is at least 20 mm.').max(5000, 'A canvas side is at most 5000 mm.');
@@ -42,6 +43,7 @@ export const PaintingChange = z
 
 export const Painting = z.object({
   id: Id,
+  version: Version,
   title: z.string(),
   widthMm: z.number(),
   heightMm: z.number(),
@@ -86,6 +88,7 @@ export const GroundState = z.object({
   /** a photograph of the bare surface, a place that was outlined, or typed */
   from: z.enum(['photo', 'place', 'typed']).nullable(),
   keep: z.array(Place),
+  version: Version,
 });
 /** What the four corners enclose: the whole canvas, or what a frame or tape leaves of it; mm hidden on each side. */
 export const Covered = z.object({
@@ -103,6 +106,7 @@ export const Surface = z.enum(['', 'dry', 'wet', 'oiled out', 'freshly glazed'])
 
 export const Photo = z.object({
   id: Id,
+  versions: PhotoVersions,
   sessionId: Id,
   fileName: z.string(),
   width: z.number(),
@@ -237,6 +241,7 @@ export const MassOfReading = Comparison.extend({
 
 export const FindingOfReading = z.object({
   index: z.number().int(),
+  version: Version,
   kind: FindingKind,
   name: z.string(),
   words: z.string(),
@@ -337,21 +342,10 @@ export const PhoneState = z.object({
   until: Time,
   /** photographs that came through it */
   received: z.number().int(),
+  /** codes that did not fit: somebody else in the network is trying */
+  wrongCodes: z.number().int(),
   paintingId: Id,
   session: z.number().int(),
-});
-
-export const Settings = z.object({
-  surround: z.enum(['dark', 'middle', 'light']).default('middle'),
-  /** which end of the displayed value scale is black */
-  scale: z.enum(['black-is-0', 'white-is-0']).default('black-is-0'),
-  /** how many steps the displayed scale has between black and white */
-  scaleSteps: z.union([z.literal(10), z.literal(9), z.literal(5)]).default(10),
-  units: z.enum(['mm', 'inches']).default('mm'),
-  /** the values of the painter's own printed or painted card, lightest first; null = as printers usually make them */
-  /** ask what bothers the painter before a reading is shown */
-  guessFirst: z.boolean().default(false),
-  cardValues: z.array(z.number().gt(0).max(10)).length(6).nullable().default(null),
 });
 
 export const Problem = z.object({
@@ -360,6 +354,8 @@ export const Problem = z.object({
   status: z.number(),
   detail: z.string(),
   code: z.string(),
+  /** of a change that came too late: the version it can be laid on */
+  version: z.string().optional(),
 });
 
 export type NewPainting = z.infer<typeof NewPainting>;
@@ -380,5 +376,4 @@ export type FindingOfReading = z.infer<typeof FindingOfReading>;
 export type ReadingDetail = z.infer<typeof ReadingDetail>;
 export type Job = z.infer<typeof Job>;
 export type PhoneState = z.infer<typeof PhoneState>;
-export type Settings = z.infer<typeof Settings>;
 export type Problem = z.infer<typeof Problem>;

@@ -2,12 +2,9 @@
 import { mkdir, readFile, rename, rm } from 'node:fs/promises';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import pino from 'pino';
 import sharp from 'sharp';
-import { hireCrew } from '../server/jobs/crew';
-import { JobBoard } from '../server/jobs/jobBoard';
-import { PhoneDoor } from '../server/phone/phoneDoor';
-import { openDatabase } from '../server/store/database';
-import { openFiles } from '../server/store/files';
+import { openStudio } from '../server/start/openStudio';
 import { addPainting, putOnEasel } from '../server/studio/paintings';
 import { changePlan } from '../server/studio/plans';
 import { addFurtherReference, addReference, changeReference } from '../server/studio/references';
@@ -18,7 +15,6 @@ import { learnGround } from '../server/studio/ground';
 import { addPhoto, addSession, setCorners, setGreys } from '../server/studio/photos';
 import { decide, describeReading, readPhoto } from '../server/studio/readings';
 import type { Studio } from '../server/studio/studio';
-import { realWorld } from '../server/world';
 import { placeOfBox, type Corners } from '../core/raster';
 import { MassMark, SetUp, type Job, type Place } from '../contract';
 import { RECIPES } from './paintings';
@@ -36,7 +32,8 @@ interface Truth {
 }
 
 const say = (words: string) => process.stdout.write(`${words}\n`);
-const fileOf = async (name: string) => ({ name, bytes: await readFile(join(DATA, name)) });
+/** A file of the demo's data, as it arrives. */
+const arriving = async ({ files }: Studio, name: string, bytes?: Uint8Array) => ({ name, path: await files.hold(bytes ?? (await readFile(join(DATA, name)))) }); // prettier-ignore
 
 const ended = (studio: Studio, { id }: Job) =>
   new Promise<void>((done, failed) => {
@@ -64,7 +61,7 @@ async function addDetail(studio: Studio, id: string, { scene, slug, detail }: Pa
   if (!detail) return;
   const [left, top, width, height] = detail.cut;
   const bytes = await sharp(join(DATA, scene)).extract({ left, top, width, height }).jpeg({ quality: 92 }).toBuffer();
-  const { references } = await addFurtherReference(studio, id, { arrived: { name: `${slug}-close.jpg`, bytes }, purpose: 'detail' }); // prettier-ignore
+  const { references } = await addFurtherReference(studio, id, { arrived: await arriving(studio, `${slug}-close.jpg`, bytes), purpose: 'detail' }); // prettier-ignore
   const added = references[references.length - 1];
   await changeReference(studio, added.id, { note: detail.note, source: 'my own photograph', place: [...detail.place] });
 }
@@ -78,7 +75,7 @@ async function playSession(
   const detail = await addSession(studio, id, { date, intention, minutes });
   const sessionId = detail.sessions[number - 1].id;
   const name = `${recipe.slug}-session-${number}`;
-  const { photo, job } = await addPhoto(studio, sessionId, await fileOf(`${name}.jpg`));
+  const { photo, job } = await addPhoto(studio, sessionId, await arriving(studio, `${name}.jpg`));
   await ended(studio, job);
   const truth = JSON.parse(await readFile(join(DATA, `${name}.json`), 'utf8')) as Truth;
   // Where the corners were not found surely a painter would show them.
@@ -99,7 +96,7 @@ async function fill(studio: Studio, recipe: PaintingRecipe): Promise<string> {
   say(recipe.title);
   const { title, widthMm, heightMm, drewMe } = recipe;
   const { painting } = await addPainting(studio, { title, widthMm, heightMm, drewMe });
-  await addReference(studio, painting.id, await fileOf(recipe.scene));
+  await addReference(studio, painting.id, await arriving(studio, recipe.scene));
   await addDetail(studio, painting.id, recipe);
   await plan(studio, painting.id, recipe);
   for (const [i, session] of recipe.sessions.entries())
@@ -112,21 +109,11 @@ async function seed(target: string): Promise<void> {
   const making = `${target}.making`;
   await rm(making, { recursive: true, force: true });
   await mkdir(making, { recursive: true });
-  const studio: Studio = {
-    db: await openDatabase(join(making, 'studio.sqlite')),
-    files: await openFiles(making),
-    crew: hireCrew(join(here, 'worker.js')),
-    jobs: new JobBoard(realWorld),
-    world: realWorld,
-    inbox: join(making, 'inbox'),
-    phone: new PhoneDoor(),
-    camera: null,
-  };
+  const { studio, close } = await openStudio(making, { worker: join(here, 'worker.js'), camera: null, log: pino() });
   const ids: string[] = [];
   for (const recipe of RECIPES) ids.push(await fill(studio, recipe));
   await putOnEasel(studio, ids[0]);
-  await studio.crew.dismiss();
-  await studio.db.destroy();
+  await close();
   await rename(making, target);
 }
 

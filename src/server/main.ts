@@ -1,71 +1,76 @@
-import { mkdir } from 'node:fs/promises';
-import { homedir } from 'node:os';
-import { join, resolve } from 'node:path';
+import type { Server } from 'node:http';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { parseArgs } from 'node:util';
 import pino from 'pino';
 import { createApp } from './app';
-import { inboxOf, watchInbox } from './inbox';
-import { hireCrew } from './jobs/crew';
-import { JobBoard } from './jobs/jobBoard';
-import { PhoneDoor } from './phone/phoneDoor';
-import { openDatabase } from './store/database';
-import { openFiles } from './store/files';
+import { watchInbox } from './inbox';
+import { InputError } from './images/inputError';
+import { readStartArguments, type StartRequest } from './start/arguments';
+import { openStudio } from './start/openStudio';
+import { wordsForStart } from './start/words';
 import { resumeLooking } from './studio/looking';
-import { realWorld } from './world';
 
-const { values } = parseArgs({
-  options: { data: { type: 'string' }, port: { type: 'string', default: '4780' }, camera: { type: 'string' } },
-});
-const port = Number(values.port);
-if (!Number.isInteger(port) || port < 0 || port > 65535) {
-  process.stderr.write(`--port "${values.port}" is not understood: give a number from 0 to 65535.\n`);
-  process.exit(2);
-}
-const data = resolve(values.data ?? join(homedir(), 'Revlin'));
 const here = fileURLToPath(new URL('.', import.meta.url));
 const log = pino({ level: process.env.REVLIN_LOG ?? 'warn' });
+const GOODBYE_MS = 2500; // what has not ended by then is ended: everything acknowledged is on the disk already
 
-await mkdir(data, { recursive: true });
-const files = await openFiles(data);
-const db = await openDatabase(join(data, 'studio.sqlite'));
-const crew = hireCrew(join(here, 'worker.js'));
-const inbox = inboxOf(data);
-const studio = {
-  db,
-  files,
-  crew,
-  jobs: new JobBoard(realWorld),
-  world: realWorld,
-  inbox,
-  phone: new PhoneDoor(),
-  camera: values.camera ?? null,
-};
-const app = createApp(studio, { webFolder: join(here, 'web'), log });
-await resumeLooking(studio);
-const leaveInbox = await watchInbox(studio, inbox, log);
-
-const server = app.listen(port, '127.0.0.1', (error?: Error) => {
-  if (error) {
-    const busy = (error as NodeJS.ErrnoException).code === 'EADDRINUSE';
-    process.stderr.write(
-      busy ? `Port ${port} is taken by another program. Give another one with --port.\n` : `${error.message}\n`,
-    );
-    process.exit(1);
-  }
-  const address = server.address();
-  process.stdout.write(
-    `Revlin is at http://127.0.0.1:${typeof address === 'object' && address ? address.port : port}/\nYour studio is kept in ${data}\nPhotographs put into ${inbox} come in by themselves.\n${values.camera ? `The simulated studio camera is at ${values.camera}\n` : ''}`,
-  );
-});
-
-async function close(): Promise<void> {
-  server.closeAllConnections();
-  await leaveInbox();
-  await studio.phone.lock();
-  await crew.dismiss();
-  await db.destroy();
-  process.exit(0);
+/** One sentence on standard error and exit code 2: what is wrong and what to do. */
+function refuse(words: string): never {
+  process.stderr.write(`${words}\n`);
+  process.exit(2);
 }
-process.on('SIGTERM', () => void close());
-process.on('SIGINT', () => void close());
+
+function asked(): StartRequest {
+  try {
+    return readStartArguments(process.argv.slice(2));
+  } catch (cause) {
+    if (cause instanceof InputError) return refuse(cause.message);
+    throw cause;
+  }
+}
+
+/** Listens. @returns server and address @throws InputError for a port that is taken */
+function listen(app: ReturnType<typeof createApp>, port: number): Promise<{ server: Server; url: string }> {
+  return new Promise((listening, failed) => {
+    const server = app.listen(port, '127.0.0.1', (error?: NodeJS.ErrnoException) => {
+      const address = server.address();
+      if (!error && typeof address === 'object' && address)
+        return listening({ server, url: `http://127.0.0.1:${address.port}/` });
+      if (error?.code === 'EADDRINUSE')
+        return failed(
+          new InputError('port', `Port ${port} is taken by another program. Give another one with --port.`),
+        );
+      if (error?.code === 'EACCES')
+        return failed(new InputError('port', `Port ${port} may not be used. Give one above 1023 with --port.`));
+      failed(error ?? new Error('no address'));
+    });
+  });
+}
+
+async function serve({ data, port, camera }: StartRequest): Promise<void> {
+  const { studio, lock, close } = await openStudio(data, { worker: join(here, 'worker.js'), camera, log });
+  await resumeLooking(studio);
+  const { server, url } = await listen(createApp(studio, { webFolder: join(here, 'web'), log }), port);
+  await lock.tell(url);
+  const leaveInbox = await watchInbox(studio, studio.inbox, log);
+  process.stdout.write(
+    `Revlin is at ${url}\nYour studio is kept in ${data}\nPhotographs put into ${studio.inbox} come in by themselves.\n${camera ? `The simulated studio camera is at ${camera}\n` : ''}`,
+  );
+  const leave = async () => {
+    setTimeout(() => process.exit(0), GOODBYE_MS).unref();
+    server.closeAllConnections();
+    await leaveInbox();
+    await close();
+    process.exit(0);
+  };
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void leave());
+}
+
+const request = asked();
+try {
+  await serve(request);
+} catch (cause) {
+  const words = wordsForStart(cause, request.data);
+  if (!words) log.error(cause);
+  refuse(words ?? `Revlin could not be started on ${request.data}: ${(cause as Error).message}`);
+}

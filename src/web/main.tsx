@@ -15,6 +15,7 @@ import { Progress } from './routes/progress';
 import { Studio } from './routes/studio';
 import { Wall } from './routes/wall';
 import { SettingsProvider } from './settings';
+import { ConflictDialog } from './slips/conflictDialog';
 import './styles.css';
 
 const client = new QueryClient({
@@ -53,6 +54,7 @@ if (root) {
         <SettingsProvider>
           <MarkSprite />
           <RouterProvider router={router} />
+          <ConflictDialog />
         </SettingsProvider>
       </QueryClientProvider>
     </StrictMode>,

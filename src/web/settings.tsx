@@ -22,14 +22,14 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const client = useQueryClient();
   const { data: settings = DEFAULTS } = useQuery({ queryKey: keys.settings, queryFn: () => call('getSettings') });
   const put = useMutation({
-    mutationFn: (next: Settings) => call('putSettings', { body: next }),
-    onMutate: (next) => client.setQueryData(keys.settings, next),
+    mutationFn: (part: Partial<Settings>) => call('putSettings', { body: part }),
+    onMutate: (part) => client.setQueryData(keys.settings, { ...settings, ...part }),
     onSettled: () => client.invalidateQueries({ queryKey: keys.settings }),
   });
   useEffect(() => {
     document.documentElement.dataset.surround = settings.surround;
   }, [settings.surround]);
-  return <Context value={{ settings, change: (part) => put.mutate({ ...settings, ...part }) }}>{children}</Context>;
+  return <Context value={{ settings, change: (part) => put.mutate(part) }}>{children}</Context>;
 }
 
 export const useSettings = () => useContext(Context);

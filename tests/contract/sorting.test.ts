@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { dayTaken } from '../../src/server/images/takenAt';
+import { takenAt } from '../../src/server/images/takenAt';
 import { ask, demoFile, ended, paintingWithReference, refusal, send, startServer, type Server } from '../server';
 
 let server: Server;
@@ -87,8 +87,9 @@ test('one file that is no picture is refused; the others are kept', async () => 
 });
 
 test('the day is the camera’s own; nonsense is no day', async () => {
-  expect(await dayTaken((await photographOf(1, '2026-03-03')).bytes)).toBe('2026-03-03');
-  expect(await dayTaken((await photographOf(1, null)).bytes)).toBeNull();
-  expect(await dayTaken((await photographOf(1, '0000-00-00')).bytes)).toBeNull();
-  expect(await dayTaken(new Uint8Array(Buffer.from('no header')))).toBeNull();
+  const dayOf = async (bytes: Uint8Array) => (await takenAt(bytes)).day;
+  expect(await dayOf((await photographOf(1, '2026-03-03')).bytes)).toBe('2026-03-03');
+  expect(await dayOf((await photographOf(1, null)).bytes)).toBeNull();
+  expect(await dayOf((await photographOf(1, '0000-00-00')).bytes)).toBeNull();
+  expect(await dayOf(new Uint8Array(Buffer.from('no header')))).toBeNull();
 });

@@ -1,11 +1,14 @@
 import sharp, { type Metadata } from 'sharp';
 import { readMatrixProfile, SRGB_PROFILE, type ColourProfile } from '../../core/colour';
 import type { Picture } from '../../core/raster';
-import { decodeHeic, heicPixels, isHeic } from './heic';
+import { decodeHeic, heicSize, isHeic } from './heic';
 import { InputError } from './inputError';
+import { MOST_BYTES, tooLarge } from './regularFile';
 
-export const MOST_BYTES = 50 * 1024 * 1024;
 export const MOST_PIXELS = 100_000_000;
+const MOST_SIDE = 30_000; // longer strips are no photograph, and no encoder takes them
+/** The decoder for HEIC holds a picture three times over. */
+const MOST_HEIC_PIXELS = 50_000_000;
 const LEAST_SIDE = 64; // fewer pixels a side hold no picture to measure
 
 const KINDS = new Set(['jpeg', 'png', 'webp', 'tiff', 'heif']);
@@ -32,15 +35,19 @@ async function metadata(bytes: Uint8Array, name: string): Promise<Metadata> {
   }
 }
 
-function refuseUnfit(meta: Metadata, name: string): void {
-  const { width, height } = meta;
+/** @throws InputError for a picture that is too large or too small to be measured */
+function refuseSize({ width, height }: { width: number; height: number }, name: string, most = MOST_PIXELS): void {
   const pixels = width * height;
-  if (!KINDS.has(meta.format ?? ''))
-    throw new InputError('kind', `${name} is a ${meta.format} file. Nothing was changed. ${TAKEN}`, 415);
-  if (pixels > MOST_PIXELS)
+  if (pixels > most)
     throw new InputError(
       'too-many-pixels',
-      `${name} has ${width} x ${height} pixels, ${Math.round(pixels / 1e6)} million; at most 100 million are taken. Save it smaller and add it again.`,
+      `${name} has ${width} x ${height} pixels, ${Math.round(pixels / 1e6)} million; at most ${most / 1e6} million are taken. Save it smaller${most < MOST_PIXELS ? ' or as JPEG' : ''} and add it again.`,
+      413,
+    );
+  if (Math.max(width, height) > MOST_SIDE)
+    throw new InputError(
+      'too-long',
+      `${name} has ${width} x ${height} pixels; at most ${MOST_SIDE} a side are taken. Cut it to the canvas and add it again.`,
       413,
     );
   if (Math.min(width, height) < LEAST_SIDE)
@@ -48,6 +55,12 @@ function refuseUnfit(meta: Metadata, name: string): void {
       'too-small',
       `${name} has only ${width} x ${height} pixels; at least ${LEAST_SIDE} a side are needed. Add the original photograph.`,
     );
+}
+
+function refuseUnfit(meta: Metadata, name: string): void {
+  if (!KINDS.has(meta.format ?? ''))
+    throw new InputError('kind', `${name} is a ${meta.format} file. Nothing was changed. ${TAKEN}`, 415);
+  refuseSize(meta, name);
   if ((meta.pages ?? 1) > 1 && meta.format !== 'tiff' && meta.format !== 'heif')
     throw new InputError(
       'animated',
@@ -62,20 +75,16 @@ function refuseUnfit(meta: Metadata, name: string): void {
 
 /** Checks a file's kind, size and make before decoding. @throws InputError with a sentence for the painter */
 export async function pictureFacts(bytes: Uint8Array, name: string): Promise<PictureFacts> {
-  if (bytes.length > MOST_BYTES)
-    throw new InputError(
-      'too-large',
-      `${name} has ${Math.round(bytes.length / 1048576)} MB; at most 50 MB are taken. Save it smaller and add it again.`,
-      413,
-    );
+  if (bytes.length > MOST_BYTES) throw tooLarge(name, bytes.length);
   if (isHeic(bytes)) {
-    if (heicPixels(bytes) > MOST_PIXELS)
+    const size = heicSize(bytes);
+    if (!size)
       throw new InputError(
-        'too-many-pixels',
-        `${name} has ${Math.round(heicPixels(bytes) / 1e6)} million pixels; at most 100 million are taken. Save it smaller and add it again.`,
-        413,
+        'damaged',
+        `${name} is a HEIC file that does not say how large its picture is. Nothing was changed. Export it as JPEG and add it again.`,
       );
-    return { format: 'heic', width: 0, height: 0, orientation: 1 };
+    refuseSize(size, name, MOST_HEIC_PIXELS);
+    return { format: 'heic', ...size, orientation: 1 };
   }
   const meta = await metadata(bytes, name);
   refuseUnfit(meta, name);
@@ -87,6 +96,34 @@ export async function pictureFacts(bytes: Uint8Array, name: string): Promise<Pic
     height: turned ? width : height,
     orientation: meta.orientation ?? 1,
   };
+}
+
+const damaged = (name: string, cause: unknown) =>
+  new InputError(
+    'damaged',
+    `${name} is damaged or cut short (${(cause as Error).message.split('\n')[0]}). Nothing was changed. Copy it from the camera again.`,
+  );
+
+/**
+ * Decodes a file to its end without ever holding its pixels, and tells its upright size.
+ * @throws InputError for anything that {@link decodePicture} could not decode whole
+ */
+export async function verifyPicture(bytes: Uint8Array, name: string): Promise<PictureFacts> {
+  const facts = await pictureFacts(bytes, name);
+  if (facts.format === 'heic') {
+    const { width, height } = await decodeHeic(bytes, name);
+    refuseSize({ width, height }, name);
+    return { ...facts, width, height };
+  }
+  try {
+    await sharp(bytes, { failOn: 'error', limitInputPixels: MOST_PIXELS, sequentialRead: true })
+      .resize(LEAST_SIDE, LEAST_SIDE, { fit: 'fill', fastShrinkOnLoad: false })
+      .raw()
+      .toBuffer();
+    return facts;
+  } catch (cause) {
+    throw damaged(name, cause);
+  }
 }
 
 /** The matrix profile a file embeds; null = let the decoder convert to sRGB. */
@@ -121,10 +158,7 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
       profile: profile ?? SRGB_PROFILE,
     };
   } catch (cause) {
-    throw new InputError(
-      'damaged',
-      `${name} is damaged or cut short (${(cause as Error).message.split('\n')[0]}). Nothing was changed. Copy it from the camera again.`,
-    );
+    throw damaged(name, cause);
   }
 }
 

@@ -18,19 +18,22 @@ function embeddedProfile(bytes: Uint8Array): Uint8Array | null {
   return at < 4 ? null : buffer.subarray(at + 8, at - 4 + buffer.readUInt32BE(at - 4));
 }
 
-/** Largest picture the file says it holds, px: width x height of its ispe boxes (ISO 23008-12); 0 where none is found. */
-export function heicPixels(bytes: Uint8Array): number {
+/** Size of the largest picture the file says it holds, px: its ispe boxes (ISO 23008-12); null where none is found. */
+export function heicSize(bytes: Uint8Array): { width: number; height: number } | null {
   const buffer = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  let most = 0;
-  for (let at = buffer.indexOf('ispe'); at >= 0 && at + 16 <= buffer.length; at = buffer.indexOf('ispe', at + 4))
-    most = Math.max(most, buffer.readUInt32BE(at + 8) * buffer.readUInt32BE(at + 12));
-  return most;
+  let most = { width: 0, height: 0 };
+  for (let at = buffer.indexOf('ispe'); at >= 0 && at + 16 <= buffer.length; at = buffer.indexOf('ispe', at + 4)) {
+    const [width, height] = [buffer.readUInt32BE(at + 8), buffer.readUInt32BE(at + 12)];
+    if (width * height > most.width * most.height) most = { width, height };
+  }
+  return most.width > 0 ? most : null;
 }
 
 /** Decodes a HEIC photograph; the decoder applies the file's own rotation. @throws InputError when it cannot */
 export async function decodeHeic(bytes: Uint8Array, name: string): Promise<Picture> {
   try {
     const { width, height, data } = await decode({ buffer: bytes });
+    if (!(width > 0 && height > 0)) throw new Error('it holds no picture');
     const rgb = new Uint8Array(width * height * 3);
     for (let i = 0, o = 0; i < data.length; i += 4) for (let c = 0; c < 3; c++) rgb[o++] = data[i + c];
     const icc = embeddedProfile(bytes);

@@ -5,6 +5,8 @@ export class InputError extends Error {
     readonly code: string,
     message: string,
     readonly status = 422,
+    /** what a program needs to know besides */
+    readonly more?: Record<string, unknown>,
   ) {
     super(message);
   }

@@ -1,32 +1,27 @@
-import exifr from 'exifr';
+import readExif from 'exif-reader';
+import sharp from 'sharp';
 
-/**
- * The day a photograph was taken, by its own clock (EXIF has no time zone, and a painter's day is a local one).
- * @returns ISO day; null where the file does not say, or says something no camera could
- */
-export async function dayTaken(bytes: Uint8Array): Promise<string | null> {
-  const match = /^(\d{4})[:-](\d{2})[:-](\d{2})/.exec(await timeTag(bytes));
-  if (!match) return null;
-  const day = `${match[1]}-${match[2]}-${match[3]}`;
-  return Number.isNaN(Date.parse(`${day}T00:00:00Z`)) || Number(match[1]) < 1990 ? null : day;
+/** When a photograph was taken, by its own clock (EXIF has no time zone, and a painter's day is a local one); null = it does not say. */
+export interface Taken {
+  /** ISO day */
+  readonly day: string | null;
+  /** 0..23 */
+  readonly hour: number | null;
 }
 
-/** The hour a photograph was taken, 0..23 by its own clock, from the header of a file on disk; null where it does not say. */
-export async function hourTaken(path: string): Promise<number | null> {
-  const hour = Number(/^\d{4}[:-]\d{2}[:-]\d{2}[ T](\d{2}):\d{2}/.exec(await timeTag(path))?.[1] ?? NaN);
-  return hour >= 0 && hour < 24 ? hour : null;
-}
+const UNKNOWN: Taken = { day: null, hour: null };
+const FIRST_YEAR = 1990; // before it no camera wrote such a header: a clock that was never set
 
-/** When the file says it was taken, as it says it; '' for files without a readable header. */
-async function timeTag(file: Uint8Array | string): Promise<string> {
+/** Reads a photograph's own time from its header. A file without one, or whose header cannot be read, does not say. */
+export async function takenAt(bytes: Uint8Array): Promise<Taken> {
   try {
-    const pick = ['DateTimeOriginal', 'CreateDate'];
-    const tags = (await exifr.parse(typeof file === 'string' ? file : Buffer.from(file), {
-      pick,
-      reviveValues: false,
-    })) as { DateTimeOriginal?: string; CreateDate?: string } | undefined;
-    return tags?.DateTimeOriginal ?? tags?.CreateDate ?? '';
+    const { exif } = await sharp(bytes, { limitInputPixels: false, failOn: 'none' }).metadata();
+    const tags = exif && readExif(exif).Photo;
+    // The reader hands the camera's local time on as if it were UTC.
+    const time = tags?.DateTimeOriginal ?? tags?.DateTimeDigitized;
+    if (!(time instanceof Date) || Number.isNaN(time.getTime()) || time.getUTCFullYear() < FIRST_YEAR) return UNKNOWN;
+    return { day: time.toISOString().slice(0, 10), hour: time.getUTCHours() };
   } catch {
-    return '';
+    return UNKNOWN;
   }
 }

@@ -46,7 +46,7 @@ export function hireCrew(workerFile: string): Crew {
         const { name: kind, message, code, status } = outcome.problem;
         if (kind === 'InputError') throw new InputError(code ?? 'input', message, status);
         if (CANVAS_WORDS[kind]) throw new InputError('corners', CANVAS_WORDS[kind]);
-        throw new Error(`${kind}: ${message}`);
+        throw Object.assign(new Error(`${kind}: ${message}`), { code });
       } finally {
         channel?.port1.close();
       }

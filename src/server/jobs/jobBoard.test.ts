@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Job } from '../../contract';
+import { InputError } from '../images/inputError';
 import { JobBoard, type Told } from './jobBoard';
 
 /** Work that ends when it is told to. */
@@ -17,7 +18,7 @@ function handHeld() {
   return {
     work,
     finish: () => finish(),
-    fail: (words: string) => fail(new Error(words)),
+    fail: (cause: Error) => fail(cause),
     tell: (doing: string, share: number) => tell({ doing, share }),
     show: (told: Told) => tell(told),
     stopped: () => signal?.aborted ?? false,
@@ -62,7 +63,7 @@ describe('long work on the board', () => {
   test('failing, it keeps the sentence', async () => {
     const [jobs, hand] = [board(), handHeld()];
     const { id } = jobs.post(ABOUT, hand.work);
-    hand.fail('The canvas could not be found.');
+    hand.fail(new InputError('canvas', 'The canvas could not be found.'));
     await settled();
     expect(jobs.get(id)).toMatchObject({ state: 'failed', problem: 'The canvas could not be found.' });
   });
@@ -125,6 +126,30 @@ describe('long work on the board', () => {
     await jobs.ended(failing.id);
     expect(jobs.get(failing.id)?.state).toBe('failed');
     await jobs.ended('nowhere');
+  });
+
+  test.each([
+    [Object.assign(new Error('ENOSPC: no space left on device, write /home/x'), { code: 'ENOSPC' }), /disk is full/],
+    [Object.assign(new Error('INSERT INTO reading - database is locked'), { code: 'SQLITE_BUSY' }), /Another program/],
+    [new TypeError('x is undefined'), /Something went wrong/],
+  ])('failing for a reason of the machine’s, it says so in words: %s', async (cause, words) => {
+    const [jobs, hand] = [board(), handHeld()];
+    const { id } = jobs.post(ABOUT, hand.work);
+    hand.fail(cause);
+    await settled();
+    expect(jobs.get(id)?.problem).toMatch(words);
+    expect(jobs.get(id)?.problem).not.toMatch(/ENOSPC|INSERT|\/home|undefined/);
+  });
+
+  test('work under way is never forgotten, however much there is', async () => {
+    const [jobs, hand] = [board(), handHeld()];
+    const first = jobs.post(ABOUT, hand.work);
+    for (let n = 0; n < 450; n++) jobs.post(ABOUT, n % 2 ? () => new Promise(() => undefined) : async () => undefined);
+    await settled();
+    expect(jobs.get(first.id)?.state).toBe('running');
+    hand.finish();
+    await settled();
+    expect(jobs.get(first.id)?.state).toBe('done');
   });
 
   test('the board forgets the oldest, not the newest', async () => {

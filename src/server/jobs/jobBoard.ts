@@ -1,4 +1,5 @@
 import type { Job } from '../../contract';
+import { refusalFor, UNEXPECTED } from '../refusals';
 import type { World } from '../world';
 
 type State = Job['state'];
@@ -32,14 +33,18 @@ interface Entry {
   readonly watchers: Set<(job: Job) => void>;
 }
 
-const KEEP = 200; // finished jobs remembered
+const KEEP = 200; // ended jobs remembered
 
 const isOpen = ({ state }: Job) => state === 'queued' || state === 'running';
 
 /** Long work under way: what, how far, and how to stop it. Lives in memory; what a job has committed is in the database. */
 export class JobBoard {
   private readonly entries = new Map<string, Entry>();
-  constructor(private readonly world: World) {}
+  /** @param report is told of failures that nobody foresaw */
+  constructor(
+    private readonly world: World,
+    private readonly report: (cause: unknown) => void = () => undefined,
+  ) {}
 
   /** Posts a job and starts it; the work gets a signal that says stop and a way to tell its progress. */
   post(
@@ -51,9 +56,14 @@ export class JobBoard {
     // Pictures of ended work are in its result by now.
     for (const other of this.entries.values()) if (!isOpen(other.job)) other.pictures = {};
     this.entries.set(job.id, entry);
-    for (const id of this.entries.keys()) if (this.entries.size > KEEP && id !== job.id) this.entries.delete(id);
     void this.carryOut(entry, work);
     return job;
+  }
+
+  /** Of those that have ended the oldest go; work under way is never forgotten, however much of it there is. */
+  private forget(): void {
+    const over = [...this.entries].filter(([, { job }]) => !isOpen(job)).slice(0, -KEEP);
+    for (const [id] of over) this.entries.delete(id);
   }
 
   private async carryOut(
@@ -73,11 +83,17 @@ export class JobBoard {
       this.move(entry, 'finish', { doing: 'done', share: 1 });
     } catch (cause) {
       const stopped = entry.abort.signal.aborted;
+      const refusal = refusalFor(cause);
+      if (!stopped && !refusal) this.report(cause);
       this.move(entry, stopped ? 'stop' : 'fail', {
         doing: stopped ? 'stopped' : 'failed',
-        problem: stopped ? null : (cause as Error).message,
+        problem: stopped ? null : (refusal?.detail ?? UNEXPECTED),
       });
     }
+    // Remembered in the order they ended.
+    this.entries.delete(entry.job.id);
+    this.entries.set(entry.job.id, entry);
+    this.forget();
   }
 
   private move(entry: Entry, move: Move | null, change: Partial<Job>): void {

@@ -4,9 +4,24 @@ import { byteFromLinear } from '../../core/colour';
 import type { Raster } from '../../core/raster';
 import type { DifferenceMap } from '../../core/read';
 import { decodePicture } from '../images/decodePicture';
+import { InputError } from '../images/inputError';
 import type { StoredPicture } from './tasks';
 
-export const openStored = async ({ path, name }: StoredPicture) => decodePicture(await readFile(path), name);
+/** @throws InputError 404 for a file that is gone from the studio's folder */
+export async function bytesOfStored({ path, name }: StoredPicture): Promise<Uint8Array> {
+  try {
+    return await readFile(path);
+  } catch (cause) {
+    if ((cause as NodeJS.ErrnoException).code !== 'ENOENT') throw cause;
+    throw new InputError(
+      'missing-original',
+      `The file of ${name} is missing from the studio's folder. Everything else is kept. Add the same photograph again, or bring it back from a backup.`,
+      404,
+    );
+  }
+}
+
+export const openStored = async (stored: StoredPicture) => decodePicture(await bytesOfStored(stored), stored.name);
 
 /** sRGB code values, interleaved. */
 export function bytesOf({ width, height, r, g, b }: Raster): Uint8Array {

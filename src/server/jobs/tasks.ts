@@ -4,6 +4,7 @@ import type { Audit, PlanRequest, ValueRange, Where } from '../../core/plan';
 import type { PassageLabel } from '../../contract';
 import type { Account, Comparison, Ground, Landmark, MassReading, Measured, Shift } from '../../core/read';
 import type { Place, Corners, Point } from '../../core/raster';
+import type { Taken } from '../images/takenAt';
 
 /** A file on disk with the name the painter knows it by. */
 export interface StoredPicture {
@@ -41,6 +42,8 @@ export interface PlanTask extends PlanRequest {
 /** What worker threads can be asked to do; each answer beside it. */
 export interface Tasks {
   check: { ask: { picture: StoredPicture }; answer: { width: number; height: number; format: string } };
+  /** when a photograph was taken, by its own clock */
+  taken: { ask: { picture: StoredPicture }; answer: Taken };
   preview: { ask: { picture: StoredPicture; longSide: number }; answer: { jpeg: Uint8Array } };
   planned: { ask: { plan: PlanTask }; answer: { jpeg: Uint8Array } };
   masses: {

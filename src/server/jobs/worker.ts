@@ -13,7 +13,9 @@ import {
   type Raster,
 } from '../../core/raster';
 import { accountOf, align, compare, coverageOf, doubtOf, groundFrom, groupedMasses, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Aligned, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
-import { differencesPng, jpegOf, openStored } from './pictures';
+import { verifyPicture } from '../images/decodePicture';
+import { takenAt } from '../images/takenAt';
+import { bytesOfStored, differencesPng, jpegOf, openStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
 import type { Part, PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';
 
@@ -22,9 +24,11 @@ type Ask<N extends TaskName> = Tasks[N]['ask'];
 type Answer<N extends TaskName> = Promise<Tasks[N]['answer']>;
 
 async function check({ picture }: Ask<'check'>): Answer<'check'> {
-  const { width, height } = await openStored(picture);
-  return { width, height, format: 'picture' };
+  const { width, height, format } = await verifyPicture(await bytesOfStored(picture), picture.name);
+  return { width, height, format };
 }
+
+const taken = async ({ picture }: Ask<'taken'>): Answer<'taken'> => takenAt(await bytesOfStored(picture));
 
 async function preview({ picture, longSide }: Ask<'preview'>): Answer<'preview'> {
   const opened = await openStored(picture);
@@ -323,6 +327,7 @@ async function judge(ask: Ask<'judge'>, tell: Tell): Answer<'judge'> {
 
 const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   check,
+  taken,
   preview,
   planned,
   masses,

@@ -2,16 +2,19 @@ import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import { networkInterfaces, type NetworkInterfaceInfo } from 'node:os';
 import express, { type Express, type Request } from 'express';
-import multer from 'multer';
 import { toString as qrOf } from 'qrcode';
 import type { PhoneState } from '../../contract';
-import { MOST_BYTES } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
+import { refusalFor } from '../refusals';
+import { fileOf, takeFile } from '../routes/takeFile';
+import type { FileStore } from '../store/files';
+import type { Arrived } from '../studio/keepPicture';
 import { sayingPage, takingPage } from './phonePage';
+import { Strangers } from './strangers';
 
 const OPEN_MS = 15 * 60_000;
-const MOST_WRONG = 6; // codes that do not fit before the door closes by itself
 const COOKIE = 'revlin-phone';
+const ICONS = /^\/(favicon\.ico|apple-touch-icon[\w-]*\.png|robots\.txt|site\.webmanifest)$/;
 
 /** What a photograph from the phone belongs to, and what takes it in. */
 export interface Guest {
@@ -21,7 +24,7 @@ export interface Guest {
   readonly widthMm: number;
   readonly heightMm: number;
   /** @returns what to say on the phone @throws InputError */
-  readonly take: (file: { name: string; bytes: Uint8Array }) => Promise<string>;
+  readonly take: (file: Arrived) => Promise<string>;
 }
 
 interface Open {
@@ -31,6 +34,7 @@ interface Open {
   readonly qr: string;
   readonly until: number;
   readonly timer: NodeJS.Timeout;
+  readonly strangers: Strangers;
   received: number;
 }
 
@@ -49,11 +53,13 @@ const cookieOf = (request: Request) =>
  */
 export class PhoneDoor {
   private open: Open | null = null;
+  constructor(private readonly files: FileStore) {}
 
   async unlock(guest: Guest): Promise<PhoneState> {
     await this.lock();
     const code = randomBytes(9).toString('base64url');
-    const server = createServer(this.app(code));
+    const strangers = new Strangers();
+    const server = createServer(this.app(code, strangers));
     const address = lanAddress();
     await new Promise<void>((ready, failed) => server.once('error', failed).listen(0, '0.0.0.0', ready));
     const bound = server.address();
@@ -61,7 +67,7 @@ export class PhoneDoor {
     const url = `http://${address}:${port}/${code}`;
     const qr = await qrOf(url, { type: 'svg', margin: 2, color: { dark: '#000000', light: '#ffffff' } });
     const timer = setTimeout(() => void this.lock(), OPEN_MS).unref();
-    this.open = { server, guest, url, qr, until: Date.now() + OPEN_MS, timer, received: 0 };
+    this.open = { server, guest, url, qr, until: Date.now() + OPEN_MS, timer, strangers, received: 0 };
     return this.state() as PhoneState;
   }
 
@@ -76,34 +82,35 @@ export class PhoneDoor {
 
   state(): PhoneState | null {
     if (!this.open) return null;
-    const { url, qr, until, received, guest } = this.open;
+    const { url, qr, until, received, guest, strangers } = this.open;
     return {
       url,
       qr,
       until: new Date(until).toISOString(),
       received,
+      wrongCodes: strangers.tries,
       paintingId: guest.paintingId,
       session: guest.session,
     };
   }
 
-  private app(code: string): Express {
+  private app(code: string, strangers: Strangers): Express {
     const app = express();
     app.disable('x-powered-by');
     const paired = randomBytes(12).toString('base64url');
-    let [taken, wrong] = [false, 0];
-    const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: MOST_BYTES, files: 1 } }).single(
-      'file',
-    );
+    let taken = false;
+    const upload = takeFile(this.files);
     app.use((_request, response, next) => {
       response.set({ 'Cache-Control': 'no-store', 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; script-src-attr 'unsafe-inline'; form-action 'self'" }); // prettier-ignore
       next();
     });
-    app.use('/:code', (request, response, next) => {
+    // Browsers ask for these by themselves: nobody has tried a code.
+    app.get(ICONS, (_request, response) => void response.status(204).end());
+    app.use('/:code', async (request, response, next) => {
       if (!same(String(request.params.code), code)) {
-        if (++wrong >= MOST_WRONG) setTimeout(() => void this.lock(), 100).unref();
+        const heard = await strangers.turnAway(request.socket.remoteAddress ?? '');
         return void response
-          .status(403)
+          .status(heard ? 403 : 429)
           .send(sayingPage('This code does not fit. Scan the square on the screen again.'));
       }
       if (taken && !same(cookieOf(request), paired))
@@ -114,10 +121,8 @@ export class PhoneDoor {
     });
     app.get('/:code', (_request, response) => this.answer(response, null));
     app.post('/:code', upload, (request, response, next) => {
-      const { file } = request;
-      if (!file || !this.open) return this.answer(response, 'No photograph came with it. Take it again.');
-      const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
-      this.open.guest.take({ name, bytes: file.buffer }).then(
+      if (!request.file || !this.open) return this.answer(response, 'No photograph came with it. Take it again.');
+      this.open.guest.take(fileOf(request)).then(
         (words) => {
           if (this.open) this.open.received++;
           this.answer(response, words);
@@ -126,15 +131,19 @@ export class PhoneDoor {
       );
     });
     app.use((_request, response) => void response.status(404).send(sayingPage('There is nothing here.')));
-    const failed: express.ErrorRequestHandler = (cause: { code?: string }, _request, response, _next) => {
-      const large = cause.code === 'LIMIT_FILE_SIZE';
-      this.answer(response.status(large ? 413 : 500), large ? 'It has more than 50 MB. Take it smaller.' : 'It could not be taken in. Take it again.'); // prettier-ignore
+    const failed: express.ErrorRequestHandler = (cause: unknown, _request, response, _next) => {
+      const { status, detail } = refusalFor(cause) ?? {
+        status: 500,
+        detail: 'It could not be taken in. Take it again.',
+      };
+      this.answer(response.status(status), detail);
     };
     app.use(failed);
     return app;
   }
 
   private answer(response: express.Response, said: string | null): void {
+    if (response.headersSent) return;
     if (this.open) response.type('html').send(takingPage(this.open.guest, said));
     else response.status(410).send(sayingPage('The door is closed. Open it again on the screen.'));
   }

@@ -1,8 +1,6 @@
-import { Router, type Request as Incoming, type RequestHandler } from 'express';
-import multer from 'multer';
+import { Router, type RequestHandler } from 'express';
 import { z } from 'zod';
 import { Crop, openApi, ROUTES, type Route, type RouteName } from '../../contract';
-import { MOST_BYTES } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
 import {
   arrivalPreview,
@@ -18,12 +16,9 @@ import { cardSheet } from '../studio/cardSheet';
 import { readingAsCsv, readingAsJson, TABLES } from '../studio/exporting';
 import { PaperQuery, sheetOf, transferOf } from '../studio/planPaper';
 import type { Studio } from '../studio/studio';
+import { guarded } from './guarded';
 import { HANDLERS, type Request } from './handlers';
-
-const takeFile: RequestHandler = multer({
-  storage: multer.memoryStorage(),
-  limits: { fileSize: MOST_BYTES, files: 1 },
-}).single('file');
+import { fileOf, takeFile } from './takeFile';
 
 function jsonOf(text: string): unknown {
   try {
@@ -33,21 +28,14 @@ function jsonOf(text: string): unknown {
   }
 }
 
-function fileOf(incoming: Incoming) {
-  const { file } = incoming;
-  if (!file) throw new InputError('no-file', 'No file came with this. Choose a photograph and send it again.');
-  // Multer reads names as latin1; browsers send UTF-8.
-  return { name: Buffer.from(file.originalname, 'latin1').toString('utf8'), bytes: file.buffer };
-}
-
 function handle(studio: Studio, name: RouteName): RequestHandler {
   const row: Route = ROUTES[name];
   return async (incoming, response) => {
     const body = row.body ? row.body.parse(incoming.body ?? {}) : undefined;
     const request = { studio, params: incoming.params, body, file: () => fileOf(incoming) };
-    const answer = await (HANDLERS[name] as (request: Request<RouteName>) => unknown)(
-      request as unknown as Request<RouteName>,
-    );
+    const handler = HANDLERS[name] as (request: Request<RouteName>) => unknown;
+    const work = async () => handler(request as unknown as Request<RouteName>);
+    const answer = row.guard ? await guarded(studio, row.guard, { incoming, response, work }) : await work();
     response.status(row.status).json(row.response.parse(answer));
   };
 }
@@ -74,8 +62,9 @@ const watchJob =
 /** Everything under /api. */
 export function apiRouter(studio: Studio): Router {
   const router = Router();
+  const upload = takeFile(studio.files);
   for (const [name, row] of Object.entries(ROUTES) as [RouteName, Route][]) {
-    const steps = row.upload ? [takeFile, handle(studio, name)] : [handle(studio, name)];
+    const steps = row.upload ? [upload, handle(studio, name)] : [handle(studio, name)];
     router[row.method](row.path, ...steps);
   }
   const picture =

@@ -3,7 +3,7 @@ import { mkdtemp, readFile, readdir, rm, stat, writeFile } from 'node:fs/promise
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, expect, test } from 'vitest';
-import { openFiles } from './files';
+import { digestOf, openFiles, type FileStore } from './files';
 
 let folder: string;
 beforeEach(async () => {
@@ -11,20 +11,36 @@ beforeEach(async () => {
 });
 afterEach(() => rm(folder, { recursive: true, force: true }));
 
+/** Keeps bytes as an upload does: held, digested, moved. */
+async function kept(files: FileStore, bytes: Uint8Array): Promise<string> {
+  const path = await files.hold(bytes);
+  const sha256 = await digestOf(path);
+  await files.keepOriginal(path, sha256);
+  return sha256;
+}
+
 test('originals are kept byte for byte under their SHA-256', async () => {
   const files = await openFiles(folder);
   const bytes = Uint8Array.from({ length: 5000 }, (_, i) => i % 251);
-  const sha256 = await files.keepOriginal(bytes);
+  const sha256 = await kept(files, bytes);
   expect(sha256).toBe(createHash('sha256').update(bytes).digest('hex'));
   expect(new Uint8Array(await readFile(files.originalPath(sha256)))).toEqual(bytes);
 });
 
 test('the same bytes again change nothing', async () => {
   const files = await openFiles(folder);
-  const sha256 = await files.keepOriginal(Buffer.from('one and the same'));
+  const sha256 = await kept(files, Buffer.from('one and the same'));
   const { mtimeMs, ino } = await stat(files.originalPath(sha256));
-  expect(await files.keepOriginal(Buffer.from('one and the same'))).toBe(sha256);
+  expect(await kept(files, Buffer.from('one and the same'))).toBe(sha256);
   expect(await stat(files.originalPath(sha256))).toMatchObject({ mtimeMs, ino });
+});
+
+test('the same bytes many times at once are kept once, and nobody takes them away', async () => {
+  const files = await openFiles(folder);
+  const digests = await Promise.all(Array.from({ length: 20 }, () => kept(files, Buffer.from('sent twice'))));
+  expect(new Set(digests).size).toBe(1);
+  expect(await readFile(files.originalPath(digests[0]), 'utf8')).toBe('sent twice');
+  expect(await readdir(files.unfinished)).toEqual([]);
 });
 
 test('derived pictures may be made again, and take the place of the old', async () => {
@@ -39,7 +55,7 @@ test('derived pictures may be made again, and take the place of the old', async 
 
 test('nothing unfinished is left behind, and what a crash left is swept away on opening', async () => {
   const files = await openFiles(folder);
-  await Promise.all(Array.from({ length: 12 }, (_, i) => files.keepOriginal(Buffer.from(`picture ${i}`))));
+  await Promise.all(Array.from({ length: 12 }, (_, i) => kept(files, Buffer.from(`picture ${i}`))));
   expect(await readdir(join(folder, 'unfinished'))).toEqual([]);
   await writeFile(join(folder, 'unfinished', '99-12-3'), 'half a pict');
   await openFiles(folder);

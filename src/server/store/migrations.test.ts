@@ -19,8 +19,10 @@ afterEach(async () => {
 
 const at = '2026-01-01T10:00:00.000Z';
 const upTo = async (last: string, from = '') => {
-  for (const { name, up, config } of MIGRATIONS)
-    if (name > from && name <= last) await (config?.transaction === false ? up(db) : db.transaction(up));
+  // As when a studio is opened: tables are remade while nothing watches the links between them.
+  await db.raw('PRAGMA foreign_keys = OFF');
+  for (const { name, up } of MIGRATIONS) if (name > from && name <= last) await db.transaction(up);
+  await db.raw('PRAGMA foreign_keys = ON');
 };
 
 /** A painting as it was before plans were kept whole: planned, named, read. */
@@ -59,6 +61,7 @@ describe('a studio kept by an earlier version', () => {
     await upTo('008-room');
     await oldStudio();
     await upTo('999', '008-room');
+    await db.raw('PRAGMA foreign_keys = OFF');
     for (const { down, name } of [...MIGRATIONS].reverse()) if (name > '008-room') await down(db);
     expect(await db('reading')).toHaveLength(1);
     expect(Object.keys((await db('plan'))[0])).toEqual(expect.arrayContaining(['key', 'masses', 'names']));

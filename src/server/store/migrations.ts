@@ -1,11 +1,13 @@
 import type { Knex } from 'knex';
 import { allowPlanless, forbidPlanless } from './planlessMigration';
+import { addEasel, dropEasel } from './easelMigration';
 import { addLooking, addSeated, dropLooking } from './readingMigration';
 import { addPlanning, dropPlanning } from './planMigration';
 
 type Migration = {
   name: string;
-  config?: { transaction: boolean };
+  /** a table or column that is there once it is done */
+  leaves?: readonly [table: string, column?: string];
   up: (knex: Knex) => Promise<void>;
   down: (knex: Knex) => Promise<void>;
 };
@@ -226,6 +228,7 @@ async function addRoom(knex: Knex): Promise<void> {
 export const MIGRATIONS: readonly Migration[] = [
   {
     name: '001-studio',
+    leaves: ['setting'],
     up: createStudio,
     down: async (knex) => {
       for (const table of TABLES) await knex.schema.dropTable(table);
@@ -233,35 +236,55 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   {
     name: '002-shots',
+    leaves: ['photo', 'aside'],
     up: addShots,
     down: (knex) =>
       knex.schema.alterTable('photo', (t) => {
         t.dropColumns('role', 'lightFrom', 'lamp', 'surface', 'aside');
       }),
   },
-  { name: '003-inbox', up: addInbox, down: (knex) => knex.schema.dropTable('arrival') },
-  { name: '004-areas', up: addAreas, down: (knex) => knex.schema.dropTable('photo_areas') },
+  { name: '003-inbox', leaves: ['arrival'], up: addInbox, down: (knex) => knex.schema.dropTable('arrival') },
+  { name: '004-areas', leaves: ['photo_areas'], up: addAreas, down: (knex) => knex.schema.dropTable('photo_areas') },
   {
     name: '005-covered',
+    leaves: ['photo', 'covered'],
     up: addCovered,
     down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumn('covered')),
   },
-  { name: '006-card', up: addCard, down: (knex) => knex.schema.alterTable('photo_greys', (t) => t.dropColumn('card')) },
-  { name: '007-ground', up: addGround, down: (knex) => knex.schema.dropTable('painting_ground') },
+  {
+    name: '006-card',
+    leaves: ['photo_greys', 'card'],
+    up: addCard,
+    down: (knex) => knex.schema.alterTable('photo_greys', (t) => t.dropColumn('card')),
+  },
+  {
+    name: '007-ground',
+    leaves: ['painting_ground'],
+    up: addGround,
+    down: (knex) => knex.schema.dropTable('painting_ground'),
+  },
   {
     name: '008-room',
+    leaves: ['photo', 'hour'],
     up: addRoom,
     down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumns('room', 'hour')),
   },
-  { name: '009-planning', up: addPlanning, down: dropPlanning },
-  { name: '010-planless', up: allowPlanless, down: forbidPlanless, config: { transaction: false } },
-  { name: '011-looking', up: addLooking, down: dropLooking },
-  { name: '012-seated', up: addSeated, down: (knex) => knex.schema.dropTable('photo_seated') },
+  { name: '009-planning', leaves: ['plan', 'content'], up: addPlanning, down: dropPlanning },
+  { name: '010-planless', up: allowPlanless, down: forbidPlanless },
+  { name: '011-looking', leaves: ['correction', 'towards'], up: addLooking, down: dropLooking },
+  {
+    name: '012-seated',
+    leaves: ['photo_seated'],
+    up: addSeated,
+    down: (knex) => knex.schema.dropTable('photo_seated'),
+  },
   {
     name: '013-why',
+    leaves: ['decision', 'why'],
     up: (knex) => knex.schema.alterTable('decision', (t) => t.string('why').notNullable().defaultTo('')),
     down: (knex) => knex.schema.alterTable('decision', (t) => t.dropColumn('why')),
   },
+  { name: '014-easel', leaves: ['easel'], up: addEasel, down: dropEasel },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

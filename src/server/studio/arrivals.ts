@@ -1,8 +1,6 @@
 import type { ResponseOf } from '../../contract';
-import { dayTaken } from '../images/takenAt';
 import { InputError } from '../images/inputError';
-import { imageOf } from './planRows';
-import { cleanName, keepPicture } from './keepPicture';
+import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import type { ArrivalRow } from './rows';
 import { rowOf } from './rows';
 import { sortKept } from './sorting';
@@ -13,22 +11,25 @@ type Arrival = ResponseOf<'listArrivals'>['waiting'][number];
 /** Keeps a picture that came by itself as unsorted. One that is here already, sorted or not, is left as it is. */
 export async function keepArrival(
   studio: Studio,
-  { name, bytes, modified }: { name: string; bytes: Uint8Array; modified: Date },
+  { name, path, modified }: Arrived & { modified: Date },
 ): Promise<void> {
-  const { db, world } = studio;
+  const { db, world, files, crew } = studio;
   const fileName = cleanName(name);
-  const { sha256 } = await keepPicture(studio, { name: fileName, bytes });
-  const known = (await db('arrival').where({ sha256 }).first()) ?? (await db('photo').where({ sha256 }).first());
-  if (known) return;
-  await db('arrival').insert({
+  const { sha256 } = await keepPicture(studio, { name: fileName, path });
+  const { day } = await crew.run('taken', { picture: { path: files.originalPath(sha256), name: fileName } });
+  const row: ArrivalRow = {
     id: world.newId(),
     sha256,
     fileName,
-    day: (await dayTaken(bytes)) ?? modified.toISOString().slice(0, 10),
+    day: day ?? modified.toISOString().slice(0, 10),
     problem: null,
     state: 'unsorted',
     addedAt: world.now().toISOString(),
-  } satisfies ArrivalRow);
+  };
+  await db.transaction(async (trx) => {
+    const known = (await trx('arrival').where({ sha256 }).first()) ?? (await trx('photo').where({ sha256 }).first());
+    if (!known) await trx('arrival').insert(row);
+  });
 }
 
 /** Remembers that a file could not be taken in, and why; said once for each name and day. */
@@ -50,16 +51,30 @@ export async function keepRefused(
   } satisfies ArrivalRow);
 }
 
+const FEW = 3; // files that could not be taken in are named one by one up to here
+
+/** What could not be taken in: one by one while they are few, else one line for all. */
+async function refusedOf(db: Studio['db']): Promise<Arrival[]> {
+  const waiting = () => db('arrival').where({ state: 'unsorted', sha256: null });
+  const [{ n }] = (await waiting().count({ n: '*' })) as { n: number }[];
+  const first = (await waiting().orderBy('rowid').limit(FEW)) as ArrivalRow[];
+  const lines = first.map(({ id, fileName, day, problem }): Arrival => ({ id, fileName, day, problem, width: null, height: null, many: 1 })); // prettier-ignore
+  if (n <= FEW) return lines;
+  const names = lines.map(({ fileName }) => fileName).join(', ');
+  const problem = `${n} files could not be taken in, among them ${names}. They are left where they are. Of the first: ${lines[0].problem}`;
+  return [{ ...lines[0], problem, many: n }];
+}
+
 /** What waits to be sorted, oldest day first, and the folder it came from. */
 export async function listArrivals(studio: Studio): Promise<ResponseOf<'listArrivals'>> {
-  const rows = (await studio.db('arrival').where({ state: 'unsorted' }).orderBy(['day', 'addedAt'])) as ArrivalRow[];
-  const waiting = await Promise.all(
-    rows.map(async ({ id, fileName, day, problem, sha256 }): Promise<Arrival> => {
-      const image = sha256 ? await imageOf(studio.db, sha256) : null;
-      return { id, fileName, day, problem, width: image?.width ?? null, height: image?.height ?? null };
-    }),
-  );
-  return { folder: studio.inbox, camera: studio.camera, waiting };
+  const { db, inbox, camera } = studio;
+  const rows = (await db('arrival')
+    .join('image', 'image.sha256', 'arrival.sha256')
+    .where({ state: 'unsorted' })
+    .orderBy([{ column: 'day' }, { column: 'arrival.rowid' }])
+    .select('arrival.*', 'image.width', 'image.height')) as (ArrivalRow & { width: number; height: number })[];
+  const waiting = rows.map(({ id, fileName, day, width, height }): Arrival => ({ id, fileName, day, problem: null, width, height, many: 1 })); // prettier-ignore
+  return { folder: inbox, camera, waiting: [...waiting, ...(await refusedOf(db))] };
 }
 
 /** Puts a waiting photograph into the session of its day; null = it belongs to no painting and is asked about no more. */
@@ -70,13 +85,17 @@ export async function sortArrival(
 ): Promise<ResponseOf<'sortArrival'>> {
   const { db } = studio;
   const row = await rowOf<ArrivalRow>(db, 'arrival', id);
+  if (row.state !== 'unsorted')
+    throw new InputError('sorted', `${row.fileName} was ${row.state === 'left' ? 'left out' : 'put to a painting'} meanwhile. Nothing was changed.`, 409); // prettier-ignore
   if (paintingId !== null) {
     if (!row.sha256)
       throw new InputError('not-a-picture', `${row.fileName} could not be taken in: ${row.problem}`, 409);
     await sortKept(studio, paintingId, { sha256: row.sha256, name: row.fileName, day: row.day });
   }
-  await db('arrival')
-    .where({ id })
-    .update({ state: paintingId === null ? 'left' : 'sorted' });
+  const state = paintingId === null ? 'left' : 'sorted';
+  // Where one line stands for many, leaving it out leaves out all of them.
+  const together = row.sha256 === null && (await refusedOf(db)).some((line) => line.id === id && line.many > 1);
+  if (together) await db('arrival').where({ state: 'unsorted', sha256: null }).update({ state });
+  else await db('arrival').where({ id }).update({ state });
   return listArrivals(studio);
 }

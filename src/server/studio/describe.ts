@@ -17,6 +17,8 @@ import { isLoud, type Finding } from '../../core/correct';
 import { groundOf } from './groundRows';
 import { governingPlan, imageOf, planOf, referencesOf, setUpOf } from './planRows';
 import { silencedOf } from './silence';
+import { paintingVersion } from './versionOf';
+import { photoVersions } from './versions';
 import {
   newest,
   rowOf,
@@ -41,19 +43,12 @@ export const stageOf = ({ approach, stage }: SetUp): Stage | null =>
 
 /** The painting that was put on the easel last. */
 async function easelId(db: Knex): Promise<string | null> {
-  const row = (await db('painting')
-    .whereNotNull('onEaselSince')
-    .orderBy([
-      { column: 'onEaselSince', order: 'desc' },
-      { column: 'rowid', order: 'desc' },
-    ])
-    .first()) as PaintingRow | undefined;
-  return row?.id ?? null;
+  const row = (await db('easel').orderBy('rowid', 'desc').first('paintingId')) as { paintingId: string } | undefined;
+  return row?.paintingId ?? null;
 }
 
 const paintingOf = (row: PaintingRow, onEasel: boolean): Painting => {
-  const { onEaselSince: _, ...known } = row;
-  return { ...known, setUp: setUpOf(row), onEasel };
+  return { ...row, version: paintingVersion(row), setUp: setUpOf(row), onEasel };
 };
 
 function stateOf(row: PhotoRow, corners: CornersRow | undefined, reading: ReadingRow | undefined): Photo['state'] {
@@ -67,18 +62,20 @@ export const coveredOf = ({ covered }: PhotoRow): Covered =>
 
 /** A photograph with its governing corners and greys. */
 export async function photoOf(db: Knex, row: PhotoRow): Promise<Photo> {
-  const [image, corners, greys, areas, reading, landmarks, impression, seated] = await Promise.all([
+  const [versions, image, corners, greys, areas, reading, landmarks, impression, seated] = await Promise.all([
+    photoVersions(db, row),
     imageOf(db, row.sha256),
-    newest<CornersRow>(db, 'photo_corners', row.id, 'setAt'),
-    newest<GreysRow>(db, 'photo_greys', row.id, 'setAt'),
-    newest<AreasRow>(db, 'photo_areas', row.id, 'setAt'),
-    newest<ReadingRow>(db, 'reading', row.id, 'createdAt'),
-    newest<LandmarksRow>(db, 'photo_landmarks', row.id, 'setAt'),
-    newest<ImpressionRow>(db, 'impression', row.id, 'setAt'),
-    newest<SeatedRow>(db, 'photo_seated', row.id, 'setAt'),
+    newest<CornersRow>(db, 'photo_corners', row.id),
+    newest<GreysRow>(db, 'photo_greys', row.id),
+    newest<AreasRow>(db, 'photo_areas', row.id),
+    newest<ReadingRow>(db, 'reading', row.id),
+    newest<LandmarksRow>(db, 'photo_landmarks', row.id),
+    newest<ImpressionRow>(db, 'impression', row.id),
+    newest<SeatedRow>(db, 'photo_seated', row.id),
   ]);
   return {
     id: row.id,
+    versions,
     sessionId: row.sessionId,
     fileName: row.fileName,
     width: image.width,
@@ -140,7 +137,7 @@ export async function correctionOf(db: Knex, row: CorrectionRow): Promise<Correc
     .join('photo', 'photo.id', 'reading.photoId')
     .join('session', 'session.id', 'photo.sessionId')
     .where({ correctionId: row.id })
-    .orderBy([{ column: 'session.number' }, { column: 'correction_check.checkedAt' }])
+    .orderBy([{ column: 'session.number' }, { column: 'correction_check.rowid' }])
     .select('correction_check.*', 'reading.photoId', 'session.number as sessionNumber')) as (CheckRow & {
     photoId: string;
     sessionNumber: number;
@@ -229,7 +226,7 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
 
 /** All paintings, the one on the easel first, then the newest. */
 export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
-  const rows = (await db('painting').orderBy('createdAt', 'desc')) as PaintingRow[];
+  const rows = (await db('painting').orderBy('rowid', 'desc')) as PaintingRow[];
   const details = await Promise.all(rows.map((row) => describePainting(db, row.id)));
   const summaries = details.map(({ painting, reference, sessions, corrections, undecided, next }): PaintingSummary => {
     const photographed = sessions.filter(({ photos }) => photos.length > 0).at(-1);

@@ -49,7 +49,7 @@ export async function sessionBefore(
     .where('photo.aside', 0)
     .orderBy([
       { column: 'session.number', order: 'desc' },
-      { column: 'reading.createdAt', order: 'desc' },
+      { column: 'reading.rowid', order: 'desc' },
     ])
     .select('reading.*')
     .first()) as ReadingRow | undefined;

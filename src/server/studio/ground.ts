@@ -6,7 +6,11 @@ import { groundOf } from './groundRows';
 import { rowOf, type PaintingRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';
 
-async function keepGround({ db, world }: Studio, paintingId: string, ground: GroundState): Promise<PaintingDetail> {
+async function keepGround(
+  { db, world }: Studio,
+  paintingId: string,
+  ground: Omit<GroundState, 'version'>,
+): Promise<PaintingDetail> {
   await db('painting_ground').insert({
     id: world.newId(),
     paintingId,

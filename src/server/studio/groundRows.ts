@@ -1,11 +1,16 @@
 import type { Knex } from 'knex';
-import type { GroundState } from '../../contract';
+import { NO_VERSION, type GroundState } from '../../contract';
 import type { GroundRow } from './rows';
 
 /** What is known of a painting's ground: the newest row of its history. */
 export async function groundOf(db: Knex, paintingId: string): Promise<GroundState> {
   const row = (await db('painting_ground').where({ paintingId }).orderBy('rowid', 'desc').first()) as
     GroundRow | undefined;
-  if (!row) return { colour: null, from: null, keep: [] };
-  return { colour: row.colour ? JSON.parse(row.colour) : null, from: row.from, keep: JSON.parse(row.keep) };
+  if (!row) return { colour: null, from: null, keep: [], version: NO_VERSION };
+  return {
+    colour: row.colour ? JSON.parse(row.colour) : null,
+    from: row.from,
+    keep: JSON.parse(row.keep),
+    version: row.id,
+  };
 }

@@ -1,7 +1,7 @@
+import type { Knex } from 'knex';
 import type { BodyOf, Covered, Job, PaintingDetail, Photo } from '../../contract';
 import { isConvexClockwise, type Corners } from '../../core/raster';
 import { InputError } from '../images/inputError';
-import { hourTaken } from '../images/takenAt';
 import { describePainting, photoOf } from './describe';
 import { imageOf } from './planRows';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
@@ -46,10 +46,17 @@ async function coveredLast(db: Studio['db'], sessionId: string): Promise<string>
   return last?.covered ?? '';
 }
 
+/** The hour a kept photograph was taken, by its own clock; null where it does not say. */
+export const hourOf = async (
+  { crew, files }: Studio,
+  { sha256, name }: { sha256: string; name: string },
+): Promise<number | null> => (await crew.run('taken', { picture: { path: files.originalPath(sha256), name } })).hour;
+
 /** The row of a photograph that is new to its session. */
 export async function keepPhoto(
-  { db, files, world }: Studio,
-  { sessionId, sha256, name }: { sessionId: string; sha256: string; name: string },
+  trx: Knex.Transaction,
+  { world }: Studio,
+  { sessionId, sha256, name, hour }: { sessionId: string; sha256: string; name: string; hour: number | null },
 ): Promise<PhotoRow> {
   const row: PhotoRow = {
     id: world.newId(),
@@ -63,21 +70,21 @@ export async function keepPhoto(
     lamp: '',
     surface: '',
     room: '',
-    hour: await hourTaken(files.originalPath(sha256)),
-    covered: await coveredLast(db, sessionId),
+    hour,
+    covered: await coveredLast(trx, sessionId),
     aside: 0,
   };
-  await db('photo').insert(row);
+  await trx('photo').insert(row);
   return row;
 }
 
 /** One photograph shows one session: the same file for a second one is a slip of the hand. */
 async function refuseElsewhere(
-  { db }: Studio,
+  trx: Knex.Transaction,
   session: SessionRow,
   { sha256, name }: { sha256: string; name: string },
 ): Promise<void> {
-  const other = (await db('photo')
+  const other = (await trx('photo')
     .join('session', 'session.id', 'photo.sessionId')
     .where({ 'session.paintingId': session.paintingId, 'photo.sha256': sha256 })
     .first('session.number as number')) as { number: number } | undefined;
@@ -99,12 +106,19 @@ export async function addPhoto(
   const session = await rowOf<SessionRow>(db, 'session', sessionId);
   const name = cleanName(arrived.name);
   const { sha256 } = await keepPicture(studio, { ...arrived, name });
-  const twin = (await db('photo').where({ sessionId, sha256 }).first()) as PhotoRow | undefined;
-  if (!twin) await refuseElsewhere(studio, session, { sha256, name });
-  const row = twin ?? (await keepPhoto(studio, { sessionId, sha256, name }));
-  if (twin?.aside) await db('photo').where({ id: twin.id }).update({ aside: 0 });
+  const hour = await hourOf(studio, { sha256, name });
+  // Looked up and kept in one transaction: the same file sent twice at once is kept once.
+  const { row, twin } = await db.transaction(async (trx) => {
+    const known = (await trx('photo').where({ sessionId, sha256 }).first()) as PhotoRow | undefined;
+    if (!known) await refuseElsewhere(trx, session, { sha256, name });
+    if (known?.aside) await trx('photo').where({ id: known.id }).update({ aside: 0 });
+    return {
+      row: known ?? (await keepPhoto(trx, studio, { sessionId, sha256, name, hour })),
+      twin: known !== undefined,
+    };
+  });
   const painting = await rowOf<PaintingRow>(db, 'painting', session.paintingId);
-  return { photo: await photoOf(db, row), job: lookForCorners(studio, row, painting), twin: twin !== undefined };
+  return { photo: await photoOf(db, row), job: lookForCorners(studio, row, painting), twin };
 }
 
 /** Keeps the places that are not read, or read all the same. */
@@ -194,7 +208,7 @@ export async function setGreys(studio: Studio, photoId: string, greys: BodyOf<'s
   const { db, world } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
   const { width, height } = await imageOf(db, photo.sha256);
-  const before = await newest<GreysRow>(db, 'photo_greys', photoId, 'setAt');
+  const before = await newest<GreysRow>(db, 'photo_greys', photoId);
   for (const {
     box: [x, y, w, h],
   } of greys) {

@@ -94,7 +94,7 @@ export async function plannedPicture(studio: Studio, paintingId: string): Promis
 
 /** The photograph squared as it was, beside the flat with its light taken out. */
 export async function squaredPicture(studio: Studio, photoId: string): Promise<string> {
-  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
+  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId);
   const path = reading && studio.files.derivedPath(`squared/${reading.id}.jpg`);
   if (!path || !(await studio.files.exists(path)))
     throw new InputError('not-read', 'This photograph has not been squared yet. Read it again.', 404);
@@ -103,7 +103,7 @@ export async function squaredPicture(studio: Studio, photoId: string): Promise<s
 
 /** The newest reading's map of differences as a picture; made again by reading again. */
 export async function differencesPicture(studio: Studio, photoId: string): Promise<string> {
-  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
+  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId);
   const path = reading && studio.files.derivedPath(`map/${reading.id}.png`);
   if (!path || !(await studio.files.exists(path)))
     throw new InputError('not-read', 'There is no map of this photograph yet. Read it again.', 404);
@@ -112,7 +112,7 @@ export async function differencesPicture(studio: Studio, photoId: string): Promi
 
 /** The flat of the newest reading; made again by reading again if the cache was cleared. */
 export async function flatPicture(studio: Studio, photoId: string): Promise<string> {
-  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
+  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId);
   const path = reading && studio.files.derivedPath(`flat/${reading.id}.jpg`);
   if (!path || !(await studio.files.exists(path)))
     throw new InputError('not-read', 'There is no flat of this photograph. Read it again.', 404);

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import { EMPTY_PLAN, SetUp, type Crop, type Plan, type PlanContent, type Reference } from '../../contract';
 import type { ImageRow, PaintingRow, PlanRow, ReferenceRow } from './rows';
+import { referenceVersion } from './versionOf';
 
 export const governingReference = async (db: Knex, paintingId: string) =>
   (await db('reference').where({ paintingId, governs: 1 }).orderBy('rowid', 'desc').first()) as
@@ -36,6 +37,7 @@ export async function referenceOf(db: Knex, row: ReferenceRow): Promise<Referenc
   const image = await imageOf(db, row.sha256);
   return {
     id: row.id,
+    version: referenceVersion(row),
     fileName: row.fileName,
     width: image.width,
     height: image.height,

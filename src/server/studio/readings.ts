@@ -24,6 +24,7 @@ import type { Told } from '../jobs/jobBoard';
 import type { Part, Progress, ReadAnswer, SeenPlace } from '../jobs/tasks';
 import { decisionsOf, stageOf } from './describe';
 import { silencedOf } from './silence';
+import { findingVersion } from './versionOf';
 import { recheckOf } from './recheck';
 import { sightingOf } from './sighting';
 import { contentOf, setUpOf } from './planRows';
@@ -55,7 +56,7 @@ export async function readPhoto(studio: Studio, photoId: string, after?: Job): P
       // A session that is read after another rests on what the other's reading said.
       if (after) await jobs.ended(after.id);
       const all = await asked(studio, photoId);
-      const last = await newest<ReadingRow>(db, 'reading', photoId, 'createdAt');
+      const last = await newest<ReadingRow>(db, 'reading', photoId);
       if (last?.inputs === all.inputs) return;
       const open = await openCorrections(studio, all.painting, all.session);
       const places = open.map(({ place }) => JSON.parse(place) as Place);
@@ -144,7 +145,7 @@ async function newestReading(
   photoId: string,
 ): Promise<{ row: ReadingRow; plan: PlanRow | null; painting: PaintingRow; photo: PhotoRow }> {
   const photo = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
-  const row = await newest<ReadingRow>(studio.db, 'reading', photoId, 'createdAt');
+  const row = await newest<ReadingRow>(studio.db, 'reading', photoId);
   if (!row) throw new InputError('not-read', 'This photograph has not been read yet.', 404);
   const { painting } = await homeOf(studio, photo);
   return { row, painting, photo, plan: row.planId ? await rowOf<PlanRow>(studio.db, 'plan', row.planId) : null };
@@ -199,7 +200,7 @@ async function firstCovered(
     .join('session', 'session.id', 'photo.sessionId')
     .where('session.paintingId', painting.id)
     .where('session.number', '<', session.number)
-    .orderBy(['reading.createdAt', 'reading.rowid'])
+    .orderBy('reading.rowid')
     .select('reading.result', 'reading.photoId')) as Pick<ReadingRow, 'result' | 'photoId'>[];
   // A photograph that was read again counts by its newest reading.
   const newestOf = new Map(earlier.map(({ photoId, result }) => [photoId, result]));
@@ -211,7 +212,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   const { row, plan, painting, photo } = await newestReading(studio, photoId);
   const kept = JSON.parse(row.result) as Kept;
   const decisions = await decisionsOf(studio.db, row.id);
-  const shown = await newest<LandmarksRow>(studio.db, 'photo_landmarks', photoId, 'setAt');
+  const shown = await newest<LandmarksRow>(studio.db, 'photo_landmarks', photoId);
   const names = namer(plan, kept, painting, shown ? (JSON.parse(shown.landmarks) as Landmark[]) : []);
   const silenced = await silencedOf(studio.db, row);
   const now = await asked(studio, photo.id).catch(() => null);
@@ -251,6 +252,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     findings: kept.findings.map((finding, index) => ({
       ...(finding as unknown as ReadingDetail['findings'][number]),
       index,
+      version: findingVersion(row.id, decisions.get(index)),
       name: names.finding(finding),
       words: sentenceFor(finding, names.finding(finding)),
       instruction: instruction[finding.kind](finding),

@@ -38,6 +38,10 @@ async function arrive(
   };
 }
 
+/** The same picture in use for the same purpose: a form that was sent twice brings one reference. */
+const sameReference = async (trx: Knex, { paintingId, sha256, purpose }: ReferenceRow) =>
+  (await trx('reference').where({ paintingId, sha256, purpose, aside: 0 }).first()) as ReferenceRow | undefined;
+
 /** Makes a reference the main one; what another one's plan said of places is not carried over. */
 async function govern(trx: Knex, studio: Studio, row: ReferenceRow): Promise<void> {
   const { paintingId } = row;
@@ -50,8 +54,10 @@ async function govern(trx: Knex, studio: Studio, row: ReferenceRow): Promise<voi
 export async function addReference(studio: Studio, paintingId: string, arrived: Arrived): Promise<PaintingDetail> {
   const row = await arrive(studio, paintingId, { arrived, purpose: 'main' });
   await studio.db.transaction(async (trx) => {
-    await trx('reference').insert(row);
-    await govern(trx, studio, row);
+    const known = await sameReference(trx, row);
+    if (known?.governs) return;
+    if (!known) await trx('reference').insert(row);
+    await govern(trx, studio, known ?? row);
   });
   return describePainting(studio.db, paintingId);
 }
@@ -63,7 +69,10 @@ export async function addFurtherReference(
   { arrived, purpose }: { arrived: Arrived; purpose: Purpose },
 ): Promise<PaintingDetail> {
   if (!(await governingReference(studio.db, paintingId))) return addReference(studio, paintingId, arrived);
-  await studio.db('reference').insert(await arrive(studio, paintingId, { arrived, purpose }));
+  const row = await arrive(studio, paintingId, { arrived, purpose });
+  await studio.db.transaction(async (trx) => {
+    if (!(await sameReference(trx, row))) await trx('reference').insert(row);
+  });
   return describePainting(studio.db, paintingId);
 }
 

@@ -11,7 +11,6 @@ export interface PaintingRow {
   /** JSON of what holds for the whole painting */
   setUp: string;
   createdAt: string;
-  onEaselSince: string | null;
 }
 export interface ReferenceRow {
   id: string;
@@ -206,12 +205,6 @@ export async function rowOf<R>(db: Knex, table: string, id: string): Promise<R> 
   return row;
 }
 
-/** The newest row of a history table for a photo. */
-export const newest = async <R>(db: Knex, table: string, photoId: string, by: string): Promise<R | undefined> =>
-  (await db(table)
-    .where({ photoId })
-    .orderBy([
-      { column: by, order: 'desc' },
-      { column: 'rowid', order: 'desc' },
-    ])
-    .first()) as R | undefined;
+/** The row of a history table that governs a photo: the one written last, whatever the clock said then. */
+export const newest = async <R>(db: Knex, table: string, photoId: string): Promise<R | undefined> =>
+  (await db(table).where({ photoId }).orderBy('rowid', 'desc').first()) as R | undefined;

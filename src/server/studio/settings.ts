@@ -1,4 +1,4 @@
-import { Settings } from '../../contract';
+import { Settings, type SettingsChange } from '../../contract';
 import type { Studio } from './studio';
 
 export async function getSettings({ db }: Studio): Promise<Settings> {
@@ -6,9 +6,9 @@ export async function getSettings({ db }: Studio): Promise<Settings> {
   return Settings.parse(Object.fromEntries(rows.map(({ name, value }) => [name, JSON.parse(value)])));
 }
 
-export async function putSettings(studio: Studio, settings: Settings): Promise<Settings> {
+export async function putSettings(studio: Studio, change: SettingsChange): Promise<Settings> {
   await studio.db.transaction(async (trx) => {
-    for (const [name, value] of Object.entries(settings))
+    for (const [name, value] of Object.entries(change))
       await trx('setting')
         .insert({ name, value: JSON.stringify(value) })
         .onConflict('name')

@@ -26,7 +26,7 @@ export async function setLandmarks(
 export async function setImpression(studio: Studio, photoId: string, said: Impression): Promise<Photo> {
   const { db, world } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
-  const before = await newest<ImpressionRow>(db, 'impression', photoId, 'setAt');
+  const before = await newest<ImpressionRow>(db, 'impression', photoId);
   if (!before) await db('impression').insert({ id: world.newId(), photoId, said: JSON.stringify(said), setAt: world.now().toISOString() }); // prettier-ignore
   return photoOf(db, photo);
 }

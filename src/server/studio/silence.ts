@@ -17,7 +17,7 @@ interface Said {
 }
 
 /** What was decided in earlier readings of the same painting, last first: earlier sessions, and this photo read before. */
-async function saidBefore(db: Knex, { id, photoId, createdAt }: ReadingRow): Promise<Said[]> {
+async function saidBefore(db: Knex, { id, photoId }: ReadingRow): Promise<Said[]> {
   const home = () => db('photo').join('session', 'session.id', 'photo.sessionId');
   const here = (await home().where('photo.id', photoId).select('session.paintingId', 'session.number').first()) as { paintingId: string; number: number }; // prettier-ignore
   return home()
@@ -28,7 +28,7 @@ async function saidBefore(db: Knex, { id, photoId, createdAt }: ReadingRow): Pro
     .where((either) =>
       either
         .where('session.number', '<', here.number)
-        .orWhere((own) => own.where('reading.photoId', photoId).where('reading.createdAt', '<=', createdAt)),
+        .orWhere((own) => own.where('reading.photoId', photoId).where('reading.rowid', '<', db('reading').where({ id }).select('rowid'))),
     )
     .orderBy('decision.rowid', 'desc')
     .select('decision.readingId', 'decision.findingIndex', 'decision.decision', 'decision.why', 'session.number as session'); // prettier-ignore

@@ -1,26 +1,27 @@
 import type { Knex } from 'knex';
 import type { ResponseOf } from '../../contract';
-import { dayTaken } from '../images/takenAt';
 import { photoOf } from './describe';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import { lookForCorners } from './looking';
-import { keepPhoto } from './photos';
+import { hourOf, keepPhoto } from './photos';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 
 /** The session of a day, begun at its place in time where there is none: sessions are numbered in the order they were painted. */
-async function sessionOn({ db, world }: Studio, paintingId: string, day: string): Promise<SessionRow> {
-  return db.transaction(async (trx) => {
-    const known = (await trx('session').where({ paintingId, date: day }).orderBy('number').first()) as
-      SessionRow | undefined;
-    if (known) return known;
-    const earlier = (await trx('session').where({ paintingId }).where('date', '<', day).max('number as number').first()) as { number: number | null }; // prettier-ignore
-    const number = (earlier.number ?? 0) + 1;
-    await makeRoom(trx, paintingId, number);
-    const row: SessionRow = { id: world.newId(), paintingId, number, date: day, intention: '', minutes: null };
-    await trx('session').insert(row);
-    return row;
-  });
+async function sessionOn(
+  trx: Knex.Transaction,
+  { world }: Studio,
+  { paintingId, day }: { paintingId: string; day: string },
+): Promise<SessionRow> {
+  const known = (await trx('session').where({ paintingId, date: day }).orderBy('number').first()) as
+    SessionRow | undefined;
+  if (known) return known;
+  const earlier = (await trx('session').where({ paintingId }).where('date', '<', day).max('number as number').first()) as { number: number | null }; // prettier-ignore
+  const number = (earlier.number ?? 0) + 1;
+  await makeRoom(trx, paintingId, number);
+  const row: SessionRow = { id: world.newId(), paintingId, number, date: day, intention: '', minutes: null };
+  await trx('session').insert(row);
+  return row;
 }
 
 const ASIDE = 100_000; // no painting has so many sessions: numbers are lifted there and set down one higher
@@ -44,9 +45,14 @@ export async function sortPhoto(
   { arrived, modified }: { arrived: Arrived; modified: string | undefined },
 ): Promise<ResponseOf<'sortPhoto'>> {
   const name = cleanName(arrived.name);
+  const { crew, files, world } = studio;
   const { sha256 } = await keepPicture(studio, { ...arrived, name });
-  const day = (await dayTaken(arrived.bytes)) ?? (modified ?? studio.world.now().toISOString()).slice(0, 10);
-  return sortKept(studio, paintingId, { sha256, name, day });
+  const { day } = await crew.run('taken', { picture: { path: files.originalPath(sha256), name } });
+  return sortKept(studio, paintingId, {
+    sha256,
+    name,
+    day: day ?? (modified ?? world.now().toISOString()).slice(0, 10),
+  });
 }
 
 /** The same for a picture that is kept already. */
@@ -57,17 +63,23 @@ export async function sortKept(
 ): Promise<ResponseOf<'sortPhoto'>> {
   const { db } = studio;
   const painting = await rowOf<PaintingRow>(db, 'painting', paintingId);
-  const known = (await db('photo')
-    .join('session', 'session.id', 'photo.sessionId')
-    .where({ 'session.paintingId': paintingId, 'photo.sha256': sha256 })
-    .select('photo.*')
-    .first()) as PhotoRow | undefined;
-  if (known) {
-    const session = await rowOf<SessionRow>(db, 'session', known.sessionId);
-    return { photo: await photoOf(db, known), job: null, twin: true, sessionNumber: session.number, day: session.date };
-  }
-  const session = await sessionOn(studio, paintingId, day);
-  const row = await keepPhoto(studio, { sessionId: session.id, sha256, name });
+  const hour = await hourOf(studio, { sha256, name });
+  // Looked up and kept in one transaction: the same file sent twice at once is kept once.
+  const { row, session, twin } = await db.transaction(async (trx) => {
+    const known = (await trx('photo')
+      .join('session', 'session.id', 'photo.sessionId')
+      .where({ 'session.paintingId': paintingId, 'photo.sha256': sha256 })
+      .select('photo.*')
+      .first()) as PhotoRow | undefined;
+    if (known) return { row: known, session: await rowOf<SessionRow>(trx, 'session', known.sessionId), twin: true };
+    const home = await sessionOn(trx, studio, { paintingId, day });
+    return {
+      row: await keepPhoto(trx, studio, { sessionId: home.id, sha256, name, hour }),
+      session: home,
+      twin: false,
+    };
+  });
+  if (twin) return { photo: await photoOf(db, row), job: null, twin, sessionNumber: session.number, day: session.date };
   const job = lookForCorners(studio, row, painting);
-  return { photo: await photoOf(db, row), job, twin: false, sessionNumber: session.number, day };
+  return { photo: await photoOf(db, row), job, twin, sessionNumber: session.number, day };
 }

@@ -4,6 +4,7 @@ import type { JobBoard } from '../jobs/jobBoard';
 import type { PhoneDoor } from '../phone/phoneDoor';
 import type { FileStore } from '../store/files';
 import type { World } from '../world';
+import type { Turns } from './turns';
 
 /** What the application's actions work with. */
 export interface Studio {
@@ -12,6 +13,8 @@ export interface Studio {
   readonly crew: Crew;
   readonly jobs: JobBoard;
   readonly world: World;
+  /** changes of one thing, one after another */
+  readonly turns: Turns;
   /** the folder whose pictures come in by themselves */
   readonly inbox: string;
   /** where a phone in the same network may send photographs, while it is open */

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Job, type PaintingDetail, type Photo, type Reference, type ResponseOf, type RouteName } from '../../contract';
-import { call, type Refused, type Sent } from './client';
+import { call, LEFT, type Refused, type Sent } from './client';
 
 const painting = (id: string) => ['painting', id] as const;
 export const keys = {
@@ -81,6 +81,7 @@ export function useAction<N extends RouteName>(name: N, paintingId: string) {
   return useMutation<ResponseOf<N>, Refused, Sent<N>>({
     mutationFn: (sent) => call(name, sent),
     onSuccess: () => refresh(client, paintingId),
+    onError: ({ code }) => (code === LEFT ? refresh(client, paintingId) : undefined),
   });
 }
 

@@ -1,29 +1,38 @@
 import { useCallback, useMemo, useState } from 'react';
-import { EMPTY_PLAN, keyChoiceOf, PlanContent, type PaintingDetail, type Plan } from '../../contract';
+import { EMPTY_PLAN, keyChoiceOf, NO_VERSION, PlanContent, type PaintingDetail, type Plan } from '../../contract';
+import { call } from '../api/client';
 import { useAction } from '../api/queries';
+import { changedParts, layOnTop } from './layOnTop';
 import type { Rendering } from '../workers/planWorker';
 
 const nameOf = (paintingId: string) => `revlin-plan-${paintingId}`;
 
 const contentOf = (plan: Plan | null): PlanContent => (plan ? PlanContent.parse(plan) : EMPTY_PLAN);
+const same = (a: PlanContent, b: PlanContent) => JSON.stringify(a) === JSON.stringify(b);
 
-/** Changes that were not kept when the page was left; null where there are none, or the plan has moved on since. */
-function remembered(paintingId: string, version: number): PlanContent | null {
+/** A plan in the making, with what it was begun on. */
+interface Draft {
+  /** id of the version it was begun on */
+  readonly on: string;
+  readonly version: number;
+  readonly base: PlanContent;
+  readonly now: PlanContent;
+  readonly before: readonly PlanContent[];
+}
+
+/** Changes that were not kept when the page was left; null where there are none. */
+function remembered(paintingId: string): Draft | null {
   try {
-    const kept = JSON.parse(localStorage.getItem(nameOf(paintingId)) ?? 'null') as {
-      version: number;
-      content: unknown;
-    };
-    const content = kept && kept.version === version ? PlanContent.safeParse(kept.content) : null;
-    return content?.success ? content.data : null;
+    const { on, version, base, now } = JSON.parse(localStorage.getItem(nameOf(paintingId)) ?? 'null') as Draft;
+    return { on: String(on), version: Number(version), base: PlanContent.parse(base), now: PlanContent.parse(now), before: [] }; // prettier-ignore
   } catch {
     return null; // storage that is full, forbidden or garbled: only what was not kept is lost
   }
 }
 
-function remember(paintingId: string, version: number, content: PlanContent | null): void {
+function remember(paintingId: string, draft: Draft | null): void {
   try {
-    if (content) localStorage.setItem(nameOf(paintingId), JSON.stringify({ version, content }));
+    if (draft) localStorage.setItem(nameOf(paintingId), JSON.stringify({ ...draft, before: [] }));
     else localStorage.removeItem(nameOf(paintingId));
   } catch {
     // The same: the draft then lives as long as the page.
@@ -34,50 +43,57 @@ function remember(paintingId: string, version: number, content: PlanContent | nu
 export function usePlanDraft(detail: PaintingDetail) {
   const { painting, plan } = detail;
   const version = plan?.version ?? 0;
+  const on = plan?.id ?? NO_VERSION;
   const kept = useMemo(() => contentOf(plan), [plan]);
-  const [state, setState] = useState<{ version: number; now: PlanContent; before: PlanContent[] }>(() => ({
-    version,
-    now: remembered(painting.id, version) ?? kept,
-    before: [],
-  }));
-  // A version kept here or elsewhere starts the draft over from it.
-  const current = state.version === version ? state : { version, now: kept, before: [] };
+  const [state, setState] = useState<Draft | null>(() => remembered(painting.id));
+  // A draft with nothing changed follows the plan; one with changes stays, whatever was kept in another window meanwhile.
+  const live = state && (state.on === on || !same(state.now, state.base)) ? state : null;
   const action = useAction('changePlan', painting.id);
+  const put = useCallback(
+    (draft: Draft | null) => {
+      remember(painting.id, draft);
+      setState(draft);
+    },
+    [painting.id],
+  );
   const change = useCallback(
     (part: Partial<PlanContent>) =>
       setState((was) => {
-        const from = was.version === version ? was : { version, now: kept, before: [] };
-        const now = { ...from.now, ...part };
-        remember(painting.id, version, now);
-        return { version, now, before: [...from.before.slice(-60), from.now] };
+        const follows = !was || (was.on !== on && same(was.now, was.base));
+        const from = follows ? { on, version, base: kept, now: kept, before: [] } : was;
+        const draft = { ...from, now: { ...from.now, ...part }, before: [...from.before.slice(-60), from.now] };
+        remember(painting.id, draft);
+        return draft;
       }),
-    [version, kept, painting.id],
+    [on, version, kept, painting.id],
   );
-  const undo = () =>
-    setState((was) => {
-      const now = was.before.at(-1);
-      if (!now) return was;
-      remember(painting.id, version, now);
-      return { ...was, now, before: was.before.slice(0, -1) };
-    });
-  const dirty = JSON.stringify(current.now) !== JSON.stringify(kept);
+  const undo = () => {
+    const now = live?.before.at(-1);
+    if (live && now) put({ ...live, now, before: live.before.slice(0, -1) });
+  };
+  const dirty = live !== null && !same(live.now, live.base);
+  /** My changes as they are on the plan that is there now. */
+  const rebase = async (draft: Draft) => {
+    const { plan: theirs } = await call('getPainting', { params: { paintingId: painting.id } });
+    const laid = contentOf(theirs);
+    return changedParts(laid, layOnTop(draft.base, draft.now, laid));
+  };
+  const keep = () => {
+    if (!live || !dirty || action.isPending) return;
+    const body = changedParts(live.base, live.now);
+    const sent = { params: { paintingId: painting.id }, body, on: live.on, rebase: () => rebase(live) };
+    action.mutate(sent, { onSuccess: () => put(null) });
+  };
   return {
-    draft: current.now,
+    draft: live?.now ?? kept,
     change,
     undo,
-    canUndo: current.before.length > 0,
+    canUndo: (live?.before.length ?? 0) > 0,
     dirty,
-    forget: () => {
-      remember(painting.id, version, null);
-      setState({ version, now: kept, before: [] });
-    },
-    keep: () => {
-      if (!dirty || action.isPending) return;
-      action.mutate(
-        { params: { paintingId: painting.id }, body: current.now },
-        { onSuccess: () => remember(painting.id, version, null) },
-      );
-    },
+    /** the version the draft was begun on */
+    begunOn: live?.version ?? version,
+    forget: () => put(null),
+    keep,
     busy: action.isPending,
     error: action.error,
   };

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Decision, Departure, FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
+import { call } from '../api/client';
 import { useAction, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { DecisionSlip, type Choice } from '../slips/decisionSlip';
@@ -18,7 +19,7 @@ import { useDetail } from './paintingLayout';
 
 type Undoing =
   | { kind: 'decision'; index: number; before: Decision | null }
-  | { kind: 'departure'; index: number; before: Decision | null; departures: Departure[] }
+  | { kind: 'departure'; index: number; before: Decision | null; departureId: string }
   | { kind: 'own'; correctionId: string };
 
 /** The departure that makes the plan what is painted there. */
@@ -42,7 +43,12 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
   const remove = useAction('removeCorrection', detail.painting.id);
   const plan = useAction('changePlan', detail.painting.id);
   const departures = detail.plan?.departures ?? [];
-  const putDepartures = (list: Departure[]) => plan.mutateAsync({ params: { paintingId: detail.painting.id }, body: { departures: list } }); // prettier-ignore
+  const params = { paintingId: detail.painting.id };
+  /** Changes the departures of the plan that is there, also where another one was kept meanwhile. */
+  const putDepartures = (change: (list: Departure[]) => Departure[]) => {
+    const rebase = async () => ({ departures: change((await call('getPainting', { params })).plan?.departures ?? []) });
+    return plan.mutateAsync({ params, body: { departures: change(departures) }, rebase });
+  };
   const say = (index: number, decision: Decision | null, why = '') =>
     decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision, why } });
   return {
@@ -58,9 +64,10 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
     },
     async depart(index: number) {
       const finding = reading.findings[index];
-      await putDepartures([...departures, asPainted(finding)]);
+      const departure = asPainted(finding);
+      await putDepartures((list) => [...list, departure]);
       const after = await say(index, 'planned');
-      setDone((list) => [...list, { kind: 'departure', index, before: finding.decision, departures }]);
+      setDone((list) => [...list, { kind: 'departure', index, before: finding.decision, departureId: departure.id }]);
       return after;
     },
     noteOwn: (correctionId: string) => setDone((list) => [...list, { kind: 'own', correctionId }]),
@@ -69,7 +76,7 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
       if (!last) return null;
       if (last.kind === 'own') await remove.mutateAsync({ params: { correctionId: last.correctionId } });
       else {
-        if (last.kind === 'departure') await putDepartures(last.departures);
+        if (last.kind === 'departure') await putDepartures((list) => list.filter(({ id }) => id !== last.departureId));
         await say(last.index, last.before);
       }
       setDone((list) => list.slice(0, -1));

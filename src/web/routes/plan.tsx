@@ -119,7 +119,7 @@ function KeepBar({ detail, plan }: { detail: ReturnType<typeof useDetail>; plan:
       {/* prettier-ignore */}
       <span className="small">
         {plan.dirty
-          ? `Changed since version ${version}; not kept yet.`
+          ? `Changed since version ${plan.begunOn}; not kept yet.${plan.begunOn < version ? ` Version ${version} was kept in another window meanwhile.` : ''}`
           : version === 0
             ? 'Made without a reference.'
             : `Plan version ${version} is kept.`}

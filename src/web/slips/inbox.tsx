@@ -23,6 +23,7 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
   if (!data || data.waiting.length === 0) return null;
   const painting = paintings.find(({ id }) => id === chosen) ?? paintings[0];
   const pictures = data.waiting.filter(({ problem }) => problem === null);
+  const refused = data.waiting.reduce((sum, { problem, many }) => sum + (problem === null ? 0 : many), 0);
   const everyOne = async (list: readonly Arrival[], paintingId: string | null) => {
     for (const { id } of list) await sort.mutateAsync({ id, paintingId });
   };
@@ -31,7 +32,7 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
       <h2>
         {pictures.length > 0
           ? `${plural(pictures.length, 'photograph')} came through the inbox`
-          : `${plural(data.waiting.length, 'file')} of the inbox could not be taken in`}
+          : `${plural(refused, 'file')} of the inbox could not be taken in`}
       </h2>
       {painting && pictures.length > 0 && (
         <p className="mt-2 flex flex-wrap items-center gap-3">
@@ -53,7 +54,7 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
       )}
       <ul className="mt-3 flex flex-wrap gap-4">
         {data.waiting.map((arrival) => (
-          <li key={arrival.id} style={{ width: 146 }}>
+          <li key={arrival.id} style={arrival.many > 1 ? { maxWidth: 560 } : { width: 146 }}>
             {arrival.problem === null && (
               <img
                 src={`/api/arrivals/${arrival.id}/preview.jpg`}
@@ -62,9 +63,11 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
                 style={{ height: 104, aspectRatio: (arrival.width ?? 4) / (arrival.height ?? 3), objectFit: 'contain' }}
               />
             )}
-            <p className="small mt-1 break-words">
-              <b>{dayInWords(arrival.day)}</b> {arrival.fileName}
-            </p>
+            {arrival.many === 1 && (
+              <p className="small mt-1 break-words">
+                <b>{dayInWords(arrival.day)}</b> {arrival.fileName}
+              </p>
+            )}
             {arrival.problem && <p className="small">{arrival.problem}</p>}
             <p className="small flex gap-3">
               {arrival.problem === null && painting && (
@@ -78,10 +81,10 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
               )}
               <button
                 className="line"
-                aria-label={`Leave ${arrival.fileName} out`}
+                aria-label={arrival.many > 1 ? `Leave all ${arrival.many} out` : `Leave ${arrival.fileName} out`}
                 onClick={() => sort.mutate({ id: arrival.id, paintingId: null })}
               >
-                leave it out
+                {arrival.many > 1 ? 'leave them out' : 'leave it out'}
               </button>
             </p>
           </li>

@@ -7,6 +7,7 @@ import { plural } from '../words';
 import { ProblemNote } from './problem';
 
 const KEY = ['phone'] as const;
+const STRANGE = 6; // a code mistyped a few times is nothing to speak of
 
 /** The door for this session's phone, if it is open. */
 function useDoor(paintingId: string, session: number) {
@@ -62,6 +63,12 @@ export function PhoneSlip({ paintingId, session }: { paintingId: string; session
         <p className="mt-2" role="status">
           {received === 0 ? 'Waiting for the phone.' : `${plural(received, 'photograph')} came.`}
         </p>
+        {mine.wrongCodes >= STRANGE && (
+          <p className="small mt-2" role="alert">
+            Something else in this network has tried {mine.wrongCodes} wrong codes. It was not let in and is answered
+            slowly; your phone still comes in. If you do not know what it is, close the door.
+          </p>
+        )}
         <button className="btn mt-3" onClick={() => close.mutate()}>
           Close the door
         </button>

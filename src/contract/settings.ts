@@ -1,0 +1,30 @@
+import { z } from 'zod';
+
+/** Settings that are changed; the others stay as they are. */
+export const SettingsChange = z
+  .object({
+    surround: z.enum(['dark', 'middle', 'light']),
+    /** which end of the displayed value scale is black */
+    scale: z.enum(['black-is-0', 'white-is-0']),
+    /** how many steps the displayed scale has between black and white */
+    scaleSteps: z.union([z.literal(10), z.literal(9), z.literal(5)]),
+    units: z.enum(['mm', 'inches']),
+    /** ask what bothers the painter before a reading is shown */
+    guessFirst: z.boolean(),
+    /** the values of the painter's own printed or painted card, lightest first; null = as printers usually make them */
+    cardValues: z.array(z.number().gt(0).max(10)).length(6).nullable(),
+  })
+  .partial();
+
+const chosen = SettingsChange.required().shape;
+export const Settings = z.object({
+  surround: chosen.surround.default('middle'),
+  scale: chosen.scale.default('black-is-0'),
+  scaleSteps: chosen.scaleSteps.default(10),
+  units: chosen.units.default('mm'),
+  guessFirst: chosen.guessFirst.default(false),
+  cardValues: chosen.cardValues.default(null),
+});
+
+export type Settings = z.infer<typeof Settings>;
+export type SettingsChange = z.infer<typeof SettingsChange>;

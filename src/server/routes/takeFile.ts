@@ -1,0 +1,39 @@
+import { randomUUID } from 'node:crypto';
+import { rm } from 'node:fs/promises';
+import type { Request as Incoming, RequestHandler } from 'express';
+import multer, { MulterError } from 'multer';
+import { InputError } from '../images/inputError';
+import { MOST_BYTES } from '../images/regularFile';
+import type { FileStore } from '../store/files';
+import type { Arrived } from '../studio/keepPicture';
+
+/** Beside the one file a form brings a few short fields; more is no form of ours. */
+const LIMITS = { fileSize: MOST_BYTES, files: 1, fields: 8, fieldSize: 4096, fieldNameSize: 60, parts: 9, headerPairs: 40 }; // prettier-ignore
+
+/** What the form's parser cannot read has no code of its own; a disk that fails has. */
+const broken = (cause: unknown): unknown =>
+  cause instanceof MulterError || (cause as { code?: string }).code
+    ? cause
+    : new InputError('upload', 'The upload broke off or is malformed. Nothing was changed. Send it again.', 400);
+
+/** Takes the file of a form straight to the disk, as an unfinished file; whatever nobody kept is gone when the answer is. */
+export function takeFile({ unfinished }: FileStore): RequestHandler {
+  const storage = multer.diskStorage({
+    destination: unfinished,
+    filename: (_request, _file, named) => named(null, randomUUID()),
+  });
+  const take = multer({ storage, limits: LIMITS }).single('file');
+  return (request, response, next) => {
+    response.on('close', () => {
+      if (request.file) void rm(request.file.path, { force: true });
+    });
+    void take(request, response, (cause: unknown) => next(cause === undefined ? undefined : broken(cause)));
+  };
+}
+
+/** The file a form brought. @throws InputError where none came */
+export function fileOf({ file }: Incoming): Arrived {
+  if (!file) throw new InputError('no-file', 'No file came with this. Choose a photograph and send it again.');
+  // Multer reads names as latin1; browsers send UTF-8.
+  return { name: Buffer.from(file.originalname, 'latin1').toString('utf8'), path: file.path };
+}

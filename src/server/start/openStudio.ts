@@ -1,0 +1,61 @@
+import { mkdir } from 'node:fs/promises';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { inboxOf } from '../inbox';
+import { hireCrew } from '../jobs/crew';
+import { JobBoard } from '../jobs/jobBoard';
+import { PhoneDoor } from '../phone/phoneDoor';
+import { openDatabase } from '../store/database';
+import { openFiles } from '../store/files';
+import { lockFolder, type FolderLock } from '../store/folderLock';
+import type { Studio } from '../studio/studio';
+import { Turns } from '../studio/turns';
+import { realWorld } from '../world';
+
+/** A studio that is open, and how it is closed. */
+export interface OpenStudio {
+  readonly studio: Studio;
+  readonly lock: FolderLock;
+  close(): Promise<void>;
+}
+
+/**
+ * Opens the studio in a folder, which is made where it is missing: first the lock, then the database, so that a second program ends
+ * before it has touched anything.
+ * @param worker bundled jobs/worker
+ */
+export async function openStudio(
+  folder: string,
+  { worker, camera, log }: { worker: string; camera: string | null; log: Logger },
+): Promise<OpenStudio> {
+  await mkdir(folder, { recursive: true });
+  const lock = await lockFolder(folder);
+  try {
+    const files = await openFiles(folder);
+    const db = await openDatabase(join(folder, 'studio.sqlite'));
+    const crew = hireCrew(worker);
+    const world = realWorld;
+    const jobs = new JobBoard(world, (cause) => log.error(cause));
+    const studio: Studio = {
+      db,
+      files,
+      crew,
+      jobs,
+      world,
+      turns: new Turns(),
+      inbox: inboxOf(folder),
+      phone: new PhoneDoor(files),
+      camera,
+    };
+    const close = async () => {
+      await studio.phone.lock();
+      await crew.dismiss();
+      await db.destroy();
+      await lock.release();
+    };
+    return { studio, lock, close };
+  } catch (cause) {
+    await lock.release();
+    throw cause;
+  }
+}
