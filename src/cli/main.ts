@@ -1,25 +1,40 @@
 import { InputError } from '../server/images/inputError';
+import { wordsForStart } from '../server/start/words';
 import { readArguments, USAGE } from './arguments';
+import { KEEPING_USAGE, readKeepingArguments, type KeepingName } from './keepingArguments';
+import { keepingCommand } from './keepingCommand';
 import { readCommand } from './readCommand';
 import { textReport } from './textReport';
 
-/** `revlin read`: exit code 0 with the report, 2 with one line on standard error for input that cannot be used. */
-async function main(args: string[]): Promise<number> {
-  try {
+const say = (words: string) => process.stdout.write(`${words}\n`);
+
+/** @returns exit code: 0 done, 1 done but not all is well */
+async function carryOut(name: string, args: string[]): Promise<number> {
+  if (name === 'read') {
     const request = readArguments(args);
-    if (request === 'help') {
-      process.stdout.write(`${USAGE}\n`);
-      return 0;
-    }
+    if (request === 'help') return (say(USAGE), 0);
     const report = await readCommand(request);
     process.stdout.write(request.json ? `${JSON.stringify(report)}\n` : textReport(report));
     return 0;
+  }
+  if (!(name in KEEPING_USAGE)) throw new InputError('command', `revlin does not know "${name}".`);
+  const request = readKeepingArguments(name as KeepingName, args);
+  if (request === 'help') return (say(KEEPING_USAGE[name as KeepingName]), 0);
+  const { report, words, well } = await keepingCommand(request);
+  say(request.json ? JSON.stringify(report) : words);
+  return well ? 0 : 1;
+}
+
+/** Exit code 2 and one line on standard error for input that cannot be used, 1 for what nobody foresaw. */
+async function main([name = '', ...args]: string[]): Promise<number> {
+  try {
+    return await carryOut(name, args);
   } catch (cause) {
-    const known = cause instanceof InputError;
-    process.stderr.write(
-      `${(known ? cause.message : `revlin read failed unexpectedly: ${(cause as Error).message}`).replace(/\s+/g, ' ')}\n`,
-    );
-    return known ? 2 : 1;
+    const data = args[args.indexOf('--data') + 1] ?? '';
+    const known = cause instanceof InputError ? cause.message : name === 'read' ? null : wordsForStart(cause, data);
+    const words = known ?? `revlin ${name} failed unexpectedly: ${(cause as Error).message}`;
+    process.stderr.write(`${words.replace(/\s+/g, ' ')}\n`);
+    return known === null ? 1 : 2;
   }
 }
 

@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { findingsOf, placeInWords, sentenceFor, type Finding } from '../core/correct';
 import {
@@ -36,6 +35,7 @@ import {
 import { boxOf, type Box, type Picture, type Raster } from '../core/raster';
 import { decodePicture } from '../server/images/decodePicture';
 import { InputError } from '../server/images/inputError';
+import { readRegular } from '../server/images/regularFile';
 import type { ReadRequest } from './arguments';
 
 /** Points of the drift lie so far apart, as a share of the canvas's long side. */
@@ -45,10 +45,11 @@ const DRIFT_SHARE = 0.03;
 const MASSES = 12;
 
 async function openPicture(path: string): Promise<Picture> {
-  let bytes: Buffer;
+  let bytes: Uint8Array;
   try {
-    bytes = await readFile(path);
+    bytes = await readRegular(path, { name: path, follow: true });
   } catch (cause) {
+    if (cause instanceof InputError) throw cause;
     throw new InputError(
       'file',
       `${path} cannot be read (${(cause as NodeJS.ErrnoException).code}): give the path of a picture.`,

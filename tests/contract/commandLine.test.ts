@@ -22,7 +22,7 @@ interface Ended {
 }
 const read = (...args: string[]): Promise<Ended> =>
   new Promise((done) => {
-    execFile(process.execPath, ['dist/cli.js', ...args], { maxBuffer: 1e8 }, (error, out, err) =>
+    execFile(process.execPath, ['dist/cli.js', 'read', ...args], { maxBuffer: 1e8 }, (error, out, err) =>
       done({ code: error ? Number(error.code) : 0, out, err }),
     );
   });

@@ -1,6 +1,7 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { InputError } from '../images/inputError';
+import { openRoom } from './budget';
 import type { Progress, TaskName, Tasks } from './tasks';
 
 interface Outcome {
@@ -27,6 +28,7 @@ const CANVAS_WORDS: Record<string, string> = {
 export function hireCrew(workerFile: string): Crew {
   const pool = new Piscina({
     filename: workerFile,
+    workerData: openRoom(),
     minThreads: 1,
     maxThreads: 2,
     idleTimeout: 60_000,

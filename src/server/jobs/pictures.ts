@@ -1,11 +1,16 @@
 import { readFile } from 'node:fs/promises';
+import { workerData } from 'piscina';
 import sharp from 'sharp';
 import { byteFromLinear } from '../../core/colour';
-import type { Raster } from '../../core/raster';
+import type { Picture, Raster } from '../../core/raster';
 import type { DifferenceMap } from '../../core/read';
-import { decodePicture } from '../images/decodePicture';
+import { decodePicture, pictureFacts, verifyPicture, type PictureFacts } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
+import { Budget, openRoom } from './budget';
 import type { StoredPicture } from './tasks';
+
+/** This thread's part of the room for decoded pictures; outside a crew (tests) a room of its own. */
+export const room = new Budget((workerData as SharedArrayBuffer | undefined) ?? openRoom());
 
 /** @throws InputError 404 for a file that is gone from the studio's folder */
 export async function bytesOfStored({ path, name }: StoredPicture): Promise<Uint8Array> {
@@ -21,7 +26,22 @@ export async function bytesOfStored({ path, name }: StoredPicture): Promise<Uint
   }
 }
 
-export const openStored = async (stored: StoredPicture) => decodePicture(await bytesOfStored(stored), stored.name);
+/** Decodes a file, once there is room for it. */
+export async function openStored(stored: StoredPicture): Promise<Picture> {
+  const bytes = await bytesOfStored(stored);
+  const { memory } = await pictureFacts(bytes, stored.name);
+  await room.take(memory + bytes.length);
+  return decodePicture(bytes, stored.name);
+}
+
+/** What {@link openStored} would decode, without holding its pixels. */
+export async function verifyStored(stored: StoredPicture): Promise<PictureFacts> {
+  const bytes = await bytesOfStored(stored);
+  const { memory, format } = await pictureFacts(bytes, stored.name);
+  // A picture that is written in several passes is held whole by its decoder all the same.
+  await room.take((format === 'heic' ? memory : memory / 1.5) + bytes.length);
+  return verifyPicture(bytes, stored.name);
+}
 
 /** sRGB code values, interleaved. */
 export function bytesOf({ width, height, r, g, b }: Raster): Uint8Array {

@@ -13,9 +13,8 @@ import {
   type Raster,
 } from '../../core/raster';
 import { accountOf, align, compare, coverageOf, doubtOf, groundFrom, groupedMasses, readFlat, readPlace, readShift, seatsAsked, uniformChange, wholeOff, withoutChange, type Aligned, type Reading, type UniformChange } from '../../core/read'; // prettier-ignore
-import { verifyPicture } from '../images/decodePicture';
 import { takenAt } from '../images/takenAt';
-import { bytesOfStored, differencesPng, jpegOf, openStored } from './pictures';
+import { bytesOfStored, differencesPng, jpegOf, openStored, room, verifyStored } from './pictures';
 import { audit, base, masses, openPlan, pixelsWhere, planned, sheet } from './planWork';
 import type { Part, PlanTask, Progress, SeenPlace, Shot, StoredPicture, TaskName, Tasks } from './tasks';
 
@@ -24,7 +23,7 @@ type Ask<N extends TaskName> = Tasks[N]['ask'];
 type Answer<N extends TaskName> = Promise<Tasks[N]['answer']>;
 
 async function check({ picture }: Ask<'check'>): Answer<'check'> {
-  const { width, height, format } = await verifyPicture(await bytesOfStored(picture), picture.name);
+  const { width, height, format } = await verifyStored(picture);
   return { width, height, format };
 }
 
@@ -360,6 +359,7 @@ export default async function work({
     const error = cause as Error & { code?: string; status?: number };
     return { problem: { name: error.name, message: error.message, code: error.code, status: error.status } };
   } finally {
+    room.giveBack();
     port?.close();
   }
 }
