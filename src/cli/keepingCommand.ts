@@ -40,7 +40,7 @@ function ofRestore(report: RestoreReport, folder: string): Told {
 }
 
 function ofCheck(report: CheckReport): Told {
-  const { folder, running, database, originals, unclaimed, readAgain, mended } = report;
+  const { folder, running, database, originals, unclaimed, toRemake, mended } = report;
   const names = (list: readonly { name: string }[]) => listed(list.map(({ name }) => name));
   const words = [
     ...(running ? [`Revlin runs on ${folder} (${running}), so it was only looked at.`] : []),
@@ -50,7 +50,7 @@ function ofCheck(report: CheckReport): Told {
     `${count(originals.kept, 'original')}, ${mega(originals.bytes)}.`,
     ...(originals.missing.length > 0 ? [`${count(originals.missing.length, 'original')} missing: ${names(originals.missing)}. Add the same photographs again, or bring back a backup.`] : []), // prettier-ignore
     ...(originals.damaged.length > 0 ? [`${count(originals.damaged.length, 'original')} damaged: ${names(originals.damaged)}. A backup made before it happened has them whole.`] : []), // prettier-ignore
-    ...(readAgain > 0 ? [`${count(readAgain, 'photograph')} to be read again to have their pictures back.`] : []),
+    ...(toRemake > 0 ? [`The pictures of ${count(toRemake, 'reading')} are made again when they are looked at.`] : []),
     ...(unclaimed.files > 0 ? [`${count(unclaimed.files, 'file')} that nothing names (${mega(unclaimed.bytes)}) lie in ${folder}/unclaimed.`] : []), // prettier-ignore
     ...mended.map((what) => `Put right: ${what}.`),
   ];

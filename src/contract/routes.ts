@@ -136,6 +136,14 @@ export const ROUTES = {
     response: Arrivals,
     status: 200,
   }),
+  getUnclaimed: route({
+    method: 'get',
+    path: '/unclaimed',
+    summary: 'Files of the originals that nothing in the studio names; they were set aside, not deleted',
+    body: null,
+    response: z.object({ folder: z.string(), files: z.number().int(), bytes: z.number().int() }),
+    status: 200,
+  }),
   setCorners: route({
     method: 'put',
     path: '/photos/:photoId/corners',

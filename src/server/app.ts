@@ -1,7 +1,7 @@
 import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
-import { join } from 'node:path';
 import type { Logger } from 'pino';
+import sirv from 'sirv';
 import { apiRouter } from './routes/api';
 import { problemHandler, sendProblem } from './routes/problems';
 import type { Studio } from './studio/studio';
@@ -21,6 +21,26 @@ const onlyLocal: RequestHandler = (request, response, next) => {
     });
   next();
 };
+
+/** Beside the studio's own routes there is nothing to send anything to. */
+const onlyReading: RequestHandler = ({ method }, response, next) => {
+  if (method === 'GET' || method === 'HEAD') return next();
+  sendProblem(response, { status: 404, code: 'unknown', detail: 'There is nothing here that takes anything.' });
+};
+
+/** The built interface, packed when it was built. Names of assets change with what is in them; the page itself is asked for anew. */
+const webFiles = (folder: string): RequestHandler =>
+  sirv(folder, {
+    etag: true,
+    gzip: true,
+    brotli: true,
+    single: true,
+    setHeaders: (response, path) => {
+      const lasting = path.startsWith('/assets/');
+      response.setHeader('Cache-Control', lasting ? 'public, max-age=31536000, immutable' : 'no-cache');
+      response.setHeader('Vary', 'Accept-Encoding');
+    },
+  });
 
 /** The whole application. @param webFolder the built interface */
 export function createApp(studio: Studio, { webFolder, log }: { webFolder: string; log: Logger }): Express {
@@ -42,10 +62,7 @@ export function createApp(studio: Studio, { webFolder, log }: { webFolder: strin
   );
   app.use(onlyLocal);
   app.use('/api', express.json({ limit: '4mb' }), apiRouter(studio));
-  app.use(express.static(webFolder, { index: false, maxAge: '1h', immutable: false }));
-  app.get(/.*/, (_request, response) =>
-    response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'), { dotfiles: 'allow' }),
-  );
+  app.use(onlyReading, webFiles(webFolder));
   app.use(problemHandler(log));
   return app;
 }

@@ -8,10 +8,12 @@ import { InputError } from './images/inputError';
 import { readStartArguments, type StartRequest } from './start/arguments';
 import { openStudio } from './start/openStudio';
 import { wordsForStart } from './start/words';
+import { setAsideUnclaimed } from './store/originals';
 import { resumeLooking } from './studio/looking';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
 const log = pino({ level: process.env.REVLIN_LOG ?? 'warn' });
+const DAY_MS = 86_400_000;
 const GOODBYE_MS = 2500; // what has not ended by then is ended: everything acknowledged is on the disk already
 
 /** One sentence on standard error and exit code 2: what is wrong and what to do. */
@@ -50,6 +52,10 @@ function listen(app: ReturnType<typeof createApp>, port: number): Promise<{ serv
 async function serve({ data, port, camera }: StartRequest): Promise<void> {
   const { studio, lock, close } = await openStudio(data, { worker: join(here, 'worker.js'), camera, log });
   await resumeLooking(studio);
+  const sweep = () =>
+    setAsideUnclaimed(studio.db, data, studio.world.now()).catch((cause: unknown) => log.error(cause));
+  await sweep();
+  setInterval(() => void sweep(), DAY_MS).unref();
   const { server, url } = await listen(createApp(studio, { webFolder: join(here, 'web'), log }), port);
   await lock.tell(url);
   const leaveInbox = await watchInbox(studio, studio.inbox, log);

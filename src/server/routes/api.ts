@@ -4,18 +4,17 @@ import { Crop, openApi, ROUTES, type Route, type RouteName } from '../../contrac
 import { InputError } from '../images/inputError';
 import {
   arrivalPreview,
-  differencesPicture,
   basePicture,
-  flatPicture,
+  newestPicture,
   photoPreview,
   plannedPicture,
-  squaredPicture,
   referencePreview,
 } from '../studio/pictures';
 import { cardSheet } from '../studio/cardSheet';
 import { readingAsCsv, readingAsJson, TABLES } from '../studio/exporting';
 import { PaperQuery, sheetOf, transferOf } from '../studio/planPaper';
 import type { Studio } from '../studio/studio';
+import { Answers } from './answers';
 import { guarded } from './guarded';
 import { HANDLERS, type Request } from './handlers';
 import { fileOf, takeFile } from './takeFile';
@@ -28,13 +27,17 @@ function jsonOf(text: string): unknown {
   }
 }
 
-function handle(studio: Studio, name: RouteName): RequestHandler {
+/** Answers that follow from the database alone. */
+const FROM_DATABASE = new Set<RouteName>(['listPaintings', 'getPainting', 'getReading', 'getSettings', 'listArrivals', 'listPlans', 'getHistory', 'getMasses']); // prettier-ignore
+
+function handle(studio: Studio, answers: Answers, name: RouteName): RequestHandler {
   const row: Route = ROUTES[name];
   return async (incoming, response) => {
     const body = row.body ? row.body.parse(incoming.body ?? {}) : undefined;
     const request = { studio, params: incoming.params, body, file: () => fileOf(incoming) };
     const handler = HANDLERS[name] as (request: Request<RouteName>) => unknown;
     const work = async () => handler(request as unknown as Request<RouteName>);
+    if (FROM_DATABASE.has(name)) return answers.send(incoming, response, async () => row.response.parse(await work()));
     const answer = row.guard ? await guarded(studio, row.guard, { incoming, response, work }) : await work();
     response.status(row.status).json(row.response.parse(answer));
   };
@@ -63,14 +66,20 @@ const watchJob =
 export function apiRouter(studio: Studio): Router {
   const router = Router();
   const upload = takeFile(studio.files);
+  const answers = new Answers(studio.changes);
   for (const [name, row] of Object.entries(ROUTES) as [RouteName, Route][]) {
-    const steps = row.upload ? [upload, handle(studio, name)] : [handle(studio, name)];
+    const steps = row.upload ? [upload, handle(studio, answers, name)] : [handle(studio, answers, name)];
     router[row.method](row.path, ...steps);
   }
+  /** A picture's file, as found before unless the database has changed, or the cache was cleared, since. */
+  const fileOfAnswer = async (name: string, find: () => Promise<string>): Promise<string> => {
+    const path = await answers.keep(name, find);
+    return (await studio.files.exists(path)) ? path : find();
+  };
   const picture =
     (find: (studio: Studio, id: string) => Promise<string>, cache: string): RequestHandler =>
     async (incoming, response) => {
-      const path = await find(studio, String(incoming.params.id));
+      const path = await fileOfAnswer(incoming.path, () => find(studio, String(incoming.params.id)));
       response.set('Cache-Control', cache).type('image/jpeg').sendFile(path, { dotfiles: 'allow' });
     };
   router.get('/jobs/:jobId/progress', watchJob(studio));
@@ -92,10 +101,10 @@ export function apiRouter(studio: Studio): Router {
     const path = await basePicture(studio, String(incoming.params.id), tried);
     response.set('Cache-Control', 'no-cache').type('image/png').sendFile(path, { dotfiles: 'allow' });
   });
-  router.get('/photos/:id/flat.jpg', picture(flatPicture, 'no-cache'));
-  router.get('/photos/:id/squared.jpg', picture(squaredPicture, 'no-cache'));
+  router.get('/photos/:id/flat.jpg', picture(newestPicture('flat'), 'no-cache'));
+  router.get('/photos/:id/squared.jpg', picture(newestPicture('squared'), 'no-cache'));
   router.get('/photos/:id/differences.png', async (incoming, response) => {
-    const path = await differencesPicture(studio, String(incoming.params.id));
+    const path = await fileOfAnswer(incoming.path, () => newestPicture('map')(studio, String(incoming.params.id)));
     response.set('Cache-Control', 'no-cache').type('image/png').sendFile(path, { dotfiles: 'allow' });
   });
   router.get('/photos/:id/reading.json', async (incoming, response) => {

@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { ResponseOf, RouteName } from '../../contract';
 import { ROUTES } from '../../contract';
 import { InputError } from '../images/inputError';
+import { listUnclaimed, unclaimedOf } from '../store/originals';
 import { listArrivals, sortArrival } from '../studio/arrivals';
 import { addCorrection, setCorrectionOpen } from '../studio/corrections';
 import { describePainting, describeStudio } from '../studio/describe';
@@ -57,6 +58,15 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
     sortPhoto(studio, params.paintingId, { arrived: file(), modified: body.modified }),
   listArrivals: ({ studio }) => listArrivals(studio),
   sortArrival: ({ studio, params, body }) => sortArrival(studio, params.arrivalId, body.paintingId),
+  getUnclaimed: async ({ studio }) => {
+    const { folder } = studio.files;
+    const files = await listUnclaimed(folder);
+    return {
+      folder: unclaimedOf(folder),
+      files: files.length,
+      bytes: files.reduce((sum, { bytes }) => sum + bytes, 0),
+    };
+  },
   setCorners: ({ studio, params, body }) => setCorners(studio, params.photoId, body.corners),
   setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
   setAreas: ({ studio, params, body }) => setAreas(studio, params.photoId, body.areas),

@@ -26,8 +26,8 @@ export interface CheckReport {
     readonly damaged: readonly Named[];
   };
   readonly unclaimed: { readonly files: number; readonly bytes: number };
-  /** newest readings without their pictures: made again by reading the photograph again */
-  readonly readAgain: number;
+  /** newest readings without their pictures: made again when they are looked at */
+  readonly toRemake: number;
   /** what was put right, in words */
   readonly mended: readonly string[];
 }
@@ -142,7 +142,7 @@ export async function check(folder: string): Promise<CheckReport> {
     },
     originals: await lookAtOriginals(folder, looked),
     unclaimed: { files: unclaimed.length, bytes: unclaimed.reduce((sum, { bytes }) => sum + bytes, 0) },
-    readAgain: await missingFlats(folder, looked),
+    toRemake: await missingFlats(folder, looked),
     mended,
   };
 }

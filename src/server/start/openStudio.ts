@@ -5,7 +5,7 @@ import { inboxOf } from '../inbox';
 import { hireCrew } from '../jobs/crew';
 import { JobBoard } from '../jobs/jobBoard';
 import { PhoneDoor } from '../phone/phoneDoor';
-import { openDatabase } from '../store/database';
+import { openDatabase, watchChanges } from '../store/database';
 import { openFiles } from '../store/files';
 import { lockFolder, type FolderLock } from '../store/folderLock';
 import type { Studio } from '../studio/studio';
@@ -32,12 +32,15 @@ export async function openStudio(
   const lock = await lockFolder(folder);
   try {
     const files = await openFiles(folder);
-    const db = await openDatabase(join(folder, 'studio.sqlite'));
+    const file = join(folder, 'studio.sqlite');
+    const db = await openDatabase(file);
+    const watcher = watchChanges(file);
     const crew = hireCrew(worker);
     const world = realWorld;
     const jobs = new JobBoard(world, (cause) => log.error(cause));
     const studio: Studio = {
       db,
+      changes: watcher.changes,
       files,
       crew,
       jobs,
@@ -50,6 +53,7 @@ export async function openStudio(
     const close = async () => {
       await studio.phone.lock();
       await crew.dismiss();
+      watcher.close();
       await db.destroy();
       await lock.release();
     };

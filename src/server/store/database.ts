@@ -1,3 +1,4 @@
+import Database from 'better-sqlite3';
 import knex, { type Knex } from 'knex';
 import { InputError } from '../images/inputError';
 import { copyAside } from './copies';
@@ -85,4 +86,14 @@ async function bringUpToDate(file: string): Promise<void> {
 export async function openDatabase(file: string): Promise<Knex> {
   await bringUpToDate(file);
   return connect(file, ['foreign_keys = ON'], CONNECTIONS);
+}
+
+/**
+ * A number that is another one after every change of the file, whoever made it: SQLite's data_version, seen from a connection of its own
+ * that never writes.
+ */
+export function watchChanges(file: string): { changes: () => number; close: () => void } {
+  const watcher = new Database(file, { readonly: true, timeout: 0 });
+  const version = watcher.prepare('PRAGMA data_version').pluck();
+  return { changes: () => version.get() as number, close: () => watcher.close() };
 }

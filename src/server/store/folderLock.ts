@@ -20,6 +20,7 @@ const pause = (ms: number) => new Promise((later) => setTimeout(later, ms));
 function take(folder: string): Database.Database | null {
   const file = new Database(lockFile(folder), { timeout: 0 });
   try {
+    file.pragma('journal_mode = MEMORY'); // nothing is ever written: no journal needs to lie beside it
     file.exec('BEGIN EXCLUSIVE');
     return file;
   } catch (cause) {

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { mkdir, readdir, rename, stat } from 'node:fs/promises';
+import { mkdir, open, readdir, rename, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { originalIn } from './files';
 
@@ -24,6 +24,22 @@ export async function keptDigests(folder: string): Promise<string[]> {
   return entries.filter((entry) => entry.isFile() && /^[0-9a-f]{64}$/.test(entry.name)).map(({ name }) => name);
 }
 
+const BEGINNINGS: readonly [ending: string, begins: RegExp][] = [
+  ['.jpg', /^ffd8ff/],
+  ['.png', /^89504e47/],
+  ['.webp', /^52494646.{8}57454250/],
+  ['.tif', /^(49492a00|4d4d002a)/],
+  ['.heic', /^.{8}66747970/],
+];
+
+/** The ending a person's other programs know a picture by, from its first bytes; '' where they tell nothing. */
+async function endingOf(path: string): Promise<string> {
+  const file = await open(path);
+  const head = Buffer.alloc(12);
+  await file.read(head, 0, 12, 0).finally(() => file.close());
+  return BEGINNINGS.find(([, begins]) => begins.test(head.toString('hex')))?.[0] ?? '';
+}
+
 /**
  * Moves originals that nothing names and that are a day old to a folder of their own: what an upload that was cut off has left, or somebody's
  * photographs after an older database was brought back. Nothing is deleted.
@@ -38,7 +54,7 @@ export async function setAsideUnclaimed(db: Knex, folder: string, now: Date): Pr
     const facts = await stat(path).catch(() => null);
     if (!facts || now.getTime() - facts.mtimeMs < DAY_MS) continue;
     await mkdir(unclaimedOf(folder), { recursive: true });
-    await rename(path, join(unclaimedOf(folder), sha256));
+    await rename(path, join(unclaimedOf(folder), `${sha256}${await endingOf(path)}`));
     moved++;
   }
   // Named in the very moment it was moved: then it is nobody's no longer.
@@ -55,13 +71,14 @@ export async function bringBack(
   folder: string,
 ): Promise<{ back: number; missing: string[] }> {
   const kept = new Set(await keptDigests(folder));
+  const aside = new Map((await listUnclaimed(folder)).map(({ name }) => [name.slice(0, 64), name]));
   const missing: string[] = [];
   let back = 0;
   for (const sha256 of named) {
     if (kept.has(sha256)) continue;
     const path = originalIn(folder, sha256);
     await mkdir(dirname(path), { recursive: true });
-    await rename(join(unclaimedOf(folder), sha256), path).then(
+    await rename(join(unclaimedOf(folder), aside.get(sha256) ?? sha256), path).then(
       () => back++,
       () => missing.push(sha256),
     );

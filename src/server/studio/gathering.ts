@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { READING_VERSION } from '../../core/read';
 import { InputError } from '../images/inputError';
+import type { FileStore } from '../store/files';
 import type { LastFlat, ReadAnswer } from '../jobs/tasks';
 import { photoOf, shotsOf } from './describe';
 import { groundOf } from './groundRows';
@@ -87,9 +88,51 @@ function doubtFrom(now: PhotoRow, before: PhotoRow | undefined, card: boolean): 
   return { value: surface ? 1.6 : 1, warmth: (lamp || elsewhere ? 2 : later ? 1.5 : 1) * (surface ? 1.4 : 1) };
 }
 
-/** Everything a reading of a photo is made from, and one name for all of it. @throws InputError where something is missing */
-export async function asked(studio: Studio, photoId: string) {
-  const { db, files } = studio;
+/** Pictures of readings that are being made again, by reading: two askers at once do the work once. */
+const underWay = new Map<string, Promise<string | null>>();
+
+/**
+ * Makes a reading's pictures again where the cache was cleared, as after a backup was brought back: the same inputs give the same pictures.
+ * @returns path of its flat; null where corners, greys, shots, light or plan have changed since
+ */
+export function remakePictures(studio: Studio, reading: ReadingRow): Promise<string | null> {
+  const known = underWay.get(reading.id);
+  if (known) return known;
+  const making = (async () => {
+    const { task, inputs } = await asked(studio, reading.photoId);
+    if (inputs !== reading.inputs) return null;
+    const answer = await studio.crew.run('read', { ...task, places: [] });
+    return keepPictures(studio.files, reading.id, answer);
+  })().finally(() => underWay.delete(reading.id));
+  underWay.set(reading.id, making);
+  return making;
+}
+
+/** The pictures of a reading. @returns path of its flat */
+export async function keepPictures(
+  files: FileStore,
+  readingId: string,
+  { flatJpeg, squaredJpeg, mapPng }: Pick<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'mapPng'>,
+): Promise<string> {
+  await files.keepDerived(`squared/${readingId}.jpg`, squaredJpeg);
+  if (mapPng) await files.keepDerived(`map/${readingId}.png`, mapPng);
+  return files.keepDerived(`flat/${readingId}.jpg`, flatJpeg);
+}
+
+/** The flat of an earlier reading; null where it is gone and cannot be made again. */
+async function flatOf(studio: Studio, reading: ReadingRow, remake: boolean): Promise<string | null> {
+  const path = studio.files.derivedPath(`flat/${reading.id}.jpg`);
+  if (!remake || (await studio.files.exists(path))) return path;
+  return remakePictures(studio, reading).catch(() => null);
+}
+
+/**
+ * Everything a reading of a photo is made from, and one name for all of it.
+ * @param remake whether the last session's flat is made again where it is gone; without, only the name is wanted
+ * @throws InputError where something is missing
+ */
+export async function asked(studio: Studio, photoId: string, { remake = true }: { remake?: boolean } = {}) {
+  const { db } = studio;
   const row = await rowOf<PhotoRow>(db, 'photo', photoId);
   const { session, painting } = await homeOf(studio, row);
   const plan = await planTask(studio, painting);
@@ -107,8 +150,7 @@ export async function asked(studio: Studio, photoId: string) {
       409,
     );
   const last = await sessionBefore(studio, session);
-  const path = last && files.derivedPath(`flat/${last.reading.id}.jpg`);
-  const flat = path && (await files.exists(path)) ? path : null; // a cache: it may be gone
+  const flat = last && (await flatOf(studio, last.reading, remake));
   // With a card the last session has nothing to add; and paint in another state would pass for another light.
   const otherState = row.lightFrom === 'auto' && unlikeSurface(row, last?.photo);
   const before = main.greys.length === 0 && !otherState ? flat : null;

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { InputError } from '../images/inputError';
+import { remakePictures } from './gathering';
 import { cropOf, imageOf } from './planRows';
 import { planTask } from './planTask';
 import type { Crop } from '../../contract';
@@ -92,29 +93,25 @@ export async function plannedPicture(studio: Studio, paintingId: string): Promis
   return derived(studio, `plan/${name}.jpg`, () => studio.crew.run('planned', { plan: plan.task }));
 }
 
-/** The photograph squared as it was, beside the flat with its light taken out. */
-export async function squaredPicture(studio: Studio, photoId: string): Promise<string> {
-  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId);
-  const path = reading && studio.files.derivedPath(`squared/${reading.id}.jpg`);
-  if (!path || !(await studio.files.exists(path)))
-    throw new InputError('not-read', 'This photograph has not been squared yet. Read it again.', 404);
-  return path;
+const READING_PICTURES = { flat: 'jpg', squared: 'jpg', map: 'png' } as const;
+export type ReadingPicture = keyof typeof READING_PICTURES;
+
+/**
+ * A picture of a reading, made again where the cache was cleared. Path of a JPEG (flat: the light taken out; squared: as it was) or PNG (map
+ * of differences).
+ * @throws InputError where it cannot be made any more
+ */
+export async function readingPicture(studio: Studio, reading: ReadingRow, which: ReadingPicture): Promise<string> {
+  const path = studio.files.derivedPath(`${which}/${reading.id}.${READING_PICTURES[which]}`);
+  if (await studio.files.exists(path)) return path;
+  await remakePictures(studio, reading);
+  if (await studio.files.exists(path)) return path;
+  throw new InputError('not-read', 'The picture of this reading is gone, and something it was made from has changed since. Read the photograph again.', 404); // prettier-ignore
 }
 
-/** The newest reading's map of differences as a picture; made again by reading again. */
-export async function differencesPicture(studio: Studio, photoId: string): Promise<string> {
+/** The same of a photograph's newest reading. */
+export const newestPicture = (which: ReadingPicture) => async (studio: Studio, photoId: string) => {
   const reading = await newest<ReadingRow>(studio.db, 'reading', photoId);
-  const path = reading && studio.files.derivedPath(`map/${reading.id}.png`);
-  if (!path || !(await studio.files.exists(path)))
-    throw new InputError('not-read', 'There is no map of this photograph yet. Read it again.', 404);
-  return path;
-}
-
-/** The flat of the newest reading; made again by reading again if the cache was cleared. */
-export async function flatPicture(studio: Studio, photoId: string): Promise<string> {
-  const reading = await newest<ReadingRow>(studio.db, 'reading', photoId);
-  const path = reading && studio.files.derivedPath(`flat/${reading.id}.jpg`);
-  if (!path || !(await studio.files.exists(path)))
-    throw new InputError('not-read', 'There is no flat of this photograph. Read it again.', 404);
-  return path;
-}
+  if (!reading) throw new InputError('not-read', 'This photograph has not been read yet. Read it first.', 404);
+  return readingPicture(studio, reading, which);
+};

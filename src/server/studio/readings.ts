@@ -28,8 +28,9 @@ import { findingVersion } from './versionOf';
 import { recheckOf } from './recheck';
 import { sightingOf } from './sighting';
 import { contentOf, setUpOf } from './planRows';
-import { asked, type Kept } from './gathering';
+import { asked, keepPictures, type Kept } from './gathering';
 import { homeOf } from './looking';
+import { readingPicture } from './pictures';
 import {
   newest,
   rowOf,
@@ -57,7 +58,7 @@ export async function readPhoto(studio: Studio, photoId: string, after?: Job): P
       if (after) await jobs.ended(after.id);
       const all = await asked(studio, photoId);
       const last = await newest<ReadingRow>(db, 'reading', photoId);
-      if (last?.inputs === all.inputs) return;
+      if (last?.inputs === all.inputs) return void (await readingPicture(studio, last, 'flat'));
       const open = await openCorrections(studio, all.painting, all.session);
       const places = open.map(({ place }) => JSON.parse(place) as Place);
       const plan = all.planId ? await rowOf<PlanRow>(db, 'plan', all.planId) : null;
@@ -108,9 +109,7 @@ async function keepReading(
   const { flatJpeg, squaredJpeg, mapPng, places, ...kept } = answer;
   const id = world.newId();
   const now = world.now().toISOString();
-  await files.keepDerived(`flat/${id}.jpg`, flatJpeg);
-  await files.keepDerived(`squared/${id}.jpg`, squaredJpeg);
-  if (mapPng) await files.keepDerived(`map/${id}.png`, mapPng);
+  await keepPictures(files, id, { flatJpeg, squaredJpeg, mapPng });
   await db.transaction(async (trx) => {
     await trx('reading').insert({
       id,
@@ -215,7 +214,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   const shown = await newest<LandmarksRow>(studio.db, 'photo_landmarks', photoId);
   const names = namer(plan, kept, painting, shown ? (JSON.parse(shown.landmarks) as Landmark[]) : []);
   const silenced = await silencedOf(studio.db, row);
-  const now = await asked(studio, photo.id).catch(() => null);
+  const now = await asked(studio, photo.id, { remake: false }).catch(() => null);
   const stage = stageOf(setUpOf(painting));
   return {
     id: row.id,

@@ -9,6 +9,8 @@ import type { Turns } from './turns';
 /** What the application's actions work with. */
 export interface Studio {
   readonly db: Knex;
+  /** another number after every change of the database */
+  readonly changes: () => number;
   readonly files: FileStore;
   readonly crew: Crew;
   readonly jobs: JobBoard;

@@ -6,6 +6,7 @@ import { useSettings } from '../settings';
 import { Inbox } from '../slips/inbox';
 import { ProblemNote } from '../slips/problem';
 import { SurroundChoice } from '../slips/surround';
+import { Unclaimed } from '../slips/unclaimed';
 import { dayInWords, nextStep, plural, sizeInWords } from '../words';
 
 /** The newest flat, or else the plan, or else nothing yet. */
@@ -196,6 +197,7 @@ export function Studio() {
         ) : (
           <FirstVisit />
         ))}
+      <Unclaimed />
       <footer className="mt-auto flex flex-wrap items-baseline justify-between gap-3 pt-4">
         <span className="small">
           Everything is kept on this machine.
