@@ -15,6 +15,15 @@ export default defineConfig({
       },
       {
         test: {
+          name: 'load',
+          include: ['tests/load/**/*.test.ts'],
+          testTimeout: 3_600_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        test: {
           name: 'journeys',
           include: ['tests/journeys/**/*.test.ts'],
           testTimeout: 240_000,

@@ -11,16 +11,28 @@ export const DEMO = join(ROOT, 'src/demo/data');
 export interface Server {
   readonly url: string;
   readonly data: string;
+  readonly pid: number;
   /** SIGKILL: no goodbye */
   kill(): Promise<void>;
+  /** Calls back once with what its standard error says next that fits. */
+  heard(words: RegExp, found: (said: string) => void): void;
+  /** SIGTERM; the folder stays */
+  end(): Promise<void>;
   stop(): Promise<void>;
 }
 
-/** Starts the built server. @param limit shell commands that bind the process first, such as a file size limit */
-export async function startServer({ data, limit = '' }: { data?: string; limit?: string } = {}): Promise<Server> {
+/**
+ * Starts the built server.
+ * @param limit shell commands that bind the process first, such as a file size limit
+ * @param flags options of Node.js
+ */
+export async function startServer({
+  data,
+  limit = '',
+  flags = '',
+}: { data?: string; limit?: string; flags?: string } = {}): Promise<Server> {
   const folder = data ?? (await mkdtemp(join(tmpdir(), 'revlin-')));
-  const command = `${limit} exec "${process.execPath}" "${join(ROOT, 'dist/main.js')}" --data "${folder}" --port 0`;
-  const child = spawn('sh', ['-c', command], { stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = launch(folder, { limit, flags });
   const url = await addressOf(child);
   const ended = new Promise<void>((done) => child.on('exit', () => done()));
   const end = async (signal: NodeJS.Signals) => {
@@ -30,12 +42,32 @@ export async function startServer({ data, limit = '' }: { data?: string; limit?:
   return {
     url,
     data: folder,
+    pid: child.pid ?? 0,
+    heard: (words, found) => {
+      const listen = (chunk: Buffer) => {
+        const match = words.exec(chunk.toString());
+        if (!match) return;
+        child.stderr?.off('data', listen);
+        found(match[1]);
+      };
+      child.stderr?.on('data', listen);
+    },
     kill: () => end('SIGKILL'),
+    end: () => end('SIGTERM'),
     stop: async () => {
       await end('SIGTERM');
       await rm(folder, { recursive: true, force: true });
     },
   };
+}
+
+/** The server's process on a folder, not waited for. */
+export function launch(
+  folder: string,
+  { limit = '', flags = '' }: { limit?: string; flags?: string } = {},
+): ChildProcess {
+  const command = `${limit} exec "${process.execPath}" ${flags} "${join(ROOT, 'dist/main.js')}" --data "${folder}" --port 0`;
+  return spawn('sh', ['-c', command], { stdio: ['ignore', 'pipe', 'pipe'] });
 }
 
 function addressOf(child: ChildProcess): Promise<string> {

@@ -72,6 +72,9 @@ async function serve({ data, port, camera }: StartRequest): Promise<void> {
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void leave());
 }
 
+// What goes wrong beside a request is written down and ends nothing: everything acknowledged is on the disk.
+process.on('unhandledRejection', (cause) => log.error(cause));
+
 const request = asked();
 try {
   await serve(request);

@@ -27,6 +27,13 @@ function jsonOf(text: string): unknown {
   }
 }
 
+/** An answer as the contract has it. One that does not fit is our own fault, not the sender's. */
+function fitting({ response, path }: Route, answer: unknown): unknown {
+  const checked = response.safeParse(answer);
+  if (!checked.success) throw new Error(`The answer of ${path} does not fit its contract: ${checked.error.message}`);
+  return checked.data;
+}
+
 /** Answers that follow from the database alone. */
 const FROM_DATABASE = new Set<RouteName>(['listPaintings', 'getPainting', 'getReading', 'getSettings', 'listArrivals', 'listPlans', 'getHistory', 'getMasses']); // prettier-ignore
 
@@ -37,9 +44,9 @@ function handle(studio: Studio, answers: Answers, name: RouteName): RequestHandl
     const request = { studio, params: incoming.params, body, file: () => fileOf(incoming) };
     const handler = HANDLERS[name] as (request: Request<RouteName>) => unknown;
     const work = async () => handler(request as unknown as Request<RouteName>);
-    if (FROM_DATABASE.has(name)) return answers.send(incoming, response, async () => row.response.parse(await work()));
+    if (FROM_DATABASE.has(name)) return answers.send(incoming, response, async () => fitting(row, await work()));
     const answer = row.guard ? await guarded(studio, row.guard, { incoming, response, work }) : await work();
-    response.status(row.status).json(row.response.parse(answer));
+    response.status(row.status).json(fitting(row, answer));
   };
 }
 

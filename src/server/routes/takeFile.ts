@@ -25,7 +25,8 @@ export function takeFile({ unfinished }: FileStore): RequestHandler {
   const take = multer({ storage, limits: LIMITS }).single('file');
   return (request, response, next) => {
     response.on('close', () => {
-      if (request.file) void rm(request.file.path, { force: true });
+      // Of a form that broke off there is no path: the parser has removed what came.
+      if (request.file?.path) void rm(request.file.path, { force: true });
     });
     void take(request, response, (cause: unknown) => next(cause === undefined ? undefined : broken(cause)));
   };

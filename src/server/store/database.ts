@@ -12,11 +12,15 @@ interface Connection {
 /** Several connections, so that what only reads does not stand behind a write that waits. */
 const CONNECTIONS = 4;
 
+/** What goes wrong is thrown, and said in words by whoever asked. */
+const SILENT = { warn: () => undefined, error: () => undefined, deprecate: () => undefined, debug: () => undefined };
+
 function connect(file: string, pragmas: readonly string[], connections: number): Knex {
   return knex({
     client: PatientClient as unknown as typeof Knex.Client,
     connection: { filename: file },
     useNullAsDefault: true,
+    log: SILENT,
     pool: {
       min: 1,
       max: connections,
