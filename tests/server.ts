@@ -34,8 +34,18 @@ export async function startServer({
   const folder = data ?? (await mkdtemp(join(tmpdir(), 'revlin-')));
   const child = launch(folder, { limit, flags });
   const url = await addressOf(child);
-  const ended = new Promise<void>((done) => child.on('exit', () => done()));
+  let said = '';
+  child.stderr?.on('data', (chunk: Buffer) => (said = (said + chunk.toString()).slice(-4000)));
+  const ended = new Promise<void>((done) => {
+    child.on('exit', (code, signal) => {
+      // Ended by itself: what it said last is shown beside the test that fails of it.
+      if (code || (signal && !asked)) process.stderr.write(`the server ended with ${code ?? signal}: ${said}\n`);
+      done();
+    });
+  });
+  let asked = false;
   const end = async (signal: NodeJS.Signals) => {
+    asked = true;
     child.kill(signal);
     await ended;
   };

@@ -1,3 +1,4 @@
+import sharp from 'sharp';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { chance } from '../../src/demo/studio/chance';
 import { ask, refusal, send, startServer, type Server } from '../server';
@@ -94,6 +95,26 @@ test('a form of fields without end, and twelve large files at once, stay below t
     ),
   );
   for (const response of many) expect((await refusal(response)).code).toBe('not-a-picture');
+  const peak = await peakOf(server);
+  process.stdout.write(`peak of the process ${Math.round(peak)} MB\n`);
+  expect(peak).toBeLessThan(CEILING_MB);
+});
+
+test('pictures of a hundred million pixels, several at once, are decoded below the ceiling', async () => {
+  const large = (depth: 'uchar' | 'ushort', wide: number) => {
+    const picture = sharp({ create: { width: wide, height: Math.floor(1e8 / wide), channels: 3, background: '#7a6' } });
+    return (depth === 'ushort' ? picture.toColourspace('rgb16') : picture).png({ compressionLevel: 1 }).toBuffer();
+  };
+  const files = await Promise.all([large('uchar', 10_000), large('uchar', 12_000), large('ushort', 9_000), large('ushort', 8_000)]); // prettier-ignore
+  const further = (bytes: Buffer, n: number) =>
+    ask(server, 'addFurtherReference', { params: { paintingId }, file: { name: `large ${n}.png`, bytes }, body: {} });
+  await Promise.all(files.map(further));
+  const { references } = await ask(server, 'getPainting', { params: { paintingId } });
+  const added = references.filter(({ fileName }) => fileName.startsWith('large'));
+  expect(added).toHaveLength(4);
+  const previewOf = async ({ id }: { id: string }) =>
+    (await (await fetch(`${server.url}/api/references/${id}/preview.jpg`)).arrayBuffer()).byteLength;
+  for (const bytes of await Promise.all(added.map(previewOf))) expect(bytes).toBeGreaterThan(1000);
   const peak = await peakOf(server);
   process.stdout.write(`peak of the process ${Math.round(peak)} MB\n`);
   expect(peak).toBeLessThan(CEILING_MB);

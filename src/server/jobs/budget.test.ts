@@ -9,12 +9,12 @@ test('small pictures are decoded beside each other, a second large one waits for
   const [one, two] = [new Budget(room), new Budget(room)];
   await one.take(100e6);
   await two.take(100e6);
-  one.giveBack();
-  two.giveBack();
+  await one.giveBack();
+  await two.giveBack();
   await one.take(500e6);
   const waiting = two.take(500e6);
   expect(await settled(waiting)).toBe(false);
-  one.giveBack();
+  await one.giveBack();
   expect(await settled(waiting)).toBe(true);
 });
 
@@ -24,11 +24,11 @@ test('one that is larger than the room is decoded alone', async () => {
   await one.take(10e6);
   const large = two.take(2 * ROOM_MB * 1e6);
   expect(await settled(large)).toBe(false);
-  one.giveBack();
+  await one.giveBack();
   expect(await settled(large)).toBe(true);
   const after = one.take(1e6);
   expect(await settled(after)).toBe(false);
-  two.giveBack();
+  await two.giveBack();
   expect(await settled(after)).toBe(true);
 });
 
@@ -38,7 +38,7 @@ test('a task of several pictures never waits for a room that it holds itself', a
   await one.take(400e6);
   await two.take(200e6);
   expect(await settled(Promise.all([one.take(400e6), two.take(400e6)]))).toBe(true);
-  one.giveBack();
-  two.giveBack();
+  await one.giveBack();
+  await two.giveBack();
   expect(new Int32Array(room)[0]).toBe(ROOM_MB);
 });

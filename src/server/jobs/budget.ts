@@ -1,6 +1,13 @@
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
+
 /** Room for decoded pictures in all worker threads together, MB. With what the threads and the server need besides, 1.2 GB are not passed. */
 export const ROOM_MB = 640;
 const LOOK_MS = 15;
+const LARGE_MB = 120; // a photograph of 24 million pixels
+
+setFlagsFromString('--expose-gc');
+const collect = runInNewContext('gc') as () => void;
 
 /** Shared by the threads: what is left of the room. */
 export const openRoom = (): SharedArrayBuffer => {
@@ -32,8 +39,16 @@ export class Budget {
     this.held += wanted;
   }
 
-  /** Gives back all that this thread holds. */
-  giveBack(): void {
+  /** Gives back all that this thread holds. Of large pictures only once they are really gone: the collector is in no hurry by itself. */
+  async giveBack(): Promise<void> {
+    if (this.held > LARGE_MB) {
+      // What was collected is let go of in the next turn, and what that held in the one after.
+      for (let turn = 0; turn < 2; turn++) {
+        await new Promise((later) => setImmediate(later));
+        collect();
+      }
+      await new Promise((later) => setImmediate(later));
+    }
     Atomics.add(this.left, 0, this.held);
     this.held = 0;
   }

@@ -359,7 +359,7 @@ export default async function work({
     const error = cause as Error & { code?: string; status?: number };
     return { problem: { name: error.name, message: error.message, code: error.code, status: error.status } };
   } finally {
-    room.giveBack();
+    await room.giveBack();
     port?.close();
   }
 }
