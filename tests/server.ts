@@ -74,9 +74,9 @@ export async function startServer({
 /** The server's process on a folder, not waited for. */
 export function launch(
   folder: string,
-  { limit = '', flags = '' }: { limit?: string; flags?: string } = {},
+  { limit = '', flags = '', after = '' }: { limit?: string; flags?: string; after?: string } = {},
 ): ChildProcess {
-  const command = `${limit} exec "${process.execPath}" ${flags} "${join(ROOT, 'dist/main.js')}" --data "${folder}" --port 0`;
+  const command = `${limit} exec "${process.execPath}" ${flags} "${join(ROOT, 'dist/main.js')}" --data "${folder}" ${after || '--port 0'}`;
   return spawn('sh', ['-c', command], { stdio: ['ignore', 'pipe', 'pipe'] });
 }
 

@@ -30,7 +30,8 @@ async function main([name = '', ...args]: string[]): Promise<number> {
   try {
     return await carryOut(name, args);
   } catch (cause) {
-    const data = args[args.indexOf('--data') + 1] ?? '';
+    const named = args.indexOf(name === 'backup' ? '--out' : '--data');
+    const data = named < 0 ? 'the studio' : args[named + 1];
     const known = cause instanceof InputError ? cause.message : name === 'read' ? null : wordsForStart(cause, data);
     const words = known ?? `revlin ${name} failed unexpectedly: ${(cause as Error).message}`;
     process.stderr.write(`${words.replace(/\s+/g, ' ')}\n`);

@@ -77,6 +77,13 @@ const FORM = refuse(
   'This form holds more than one photograph needs. Nothing was changed. Send one file in the field "file".',
 );
 
+/** A form that cannot be read, or that broke off. */
+export const MALFORMED = refuse(
+  400,
+  'upload',
+  'The upload broke off or is malformed. Nothing was changed. Send it again.',
+);
+
 const REQUESTS: Record<string, Refusal> = {
   'entity.parse.failed': refuse(
     400,
@@ -103,7 +110,7 @@ function ofTheSender(cause: unknown): Refusal | null {
       `${where ? `${where}: ` : ''}${issue.message.replace(/\.?$/, '.')} Nothing was changed.`,
     );
   }
-  if (cause instanceof MulterError) return UPLOADS[cause.code] ?? FORM;
+  if (cause instanceof MulterError) return UPLOADS[cause.code] ?? (cause.code.startsWith('LIMIT_') ? FORM : MALFORMED);
   const { type, status } = cause as { type?: string; status?: number };
   if (type && REQUESTS[type]) return REQUESTS[type];
   if (cause instanceof URIError)

@@ -1,7 +1,9 @@
-import { mkdir, readFile, stat, writeFile } from 'node:fs/promises';
+import { execFile } from 'node:child_process';
+import { mkdir, readFile, rename, rm, stat, symlink, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import sharp from 'sharp';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, demoFile, paintingWithReference, refusal, send, startServer, type Server } from '../server';
 
 let server: Server;
@@ -73,4 +75,56 @@ test('one that is unknown is said to be unknown', async () => {
   const params = { arrivalId: '00000000-0000-4000-8000-000000000000' };
   const no = await refusal(await send(server, 'sortArrival', { params, body: { paintingId: null } }));
   expect(no.status).toBe(404);
+});
+
+describe('what is no picture of the folder’s own', () => {
+  test('a pipe, a device, a link out of the folder: left alone, in words, and nothing waits for them', async () => {
+    const before = (await waiting()).length;
+    const secret = join(server.data, 'elsewhere.jpg');
+    await writeFile(secret, await photographOf(2, '2026-03-04'));
+    await symlink(secret, join(inbox(), 'a link.jpg'));
+    await symlink('/dev/zero', join(inbox(), 'endless.jpg'));
+    await promisify(execFile)('mkfifo', [join(inbox(), 'pipe.jpg')]);
+    await symlink(join(inbox(), 'pipe.jpg'), join(inbox(), 'to a pipe.jpg'));
+    await writeFile(join(inbox(), 'after.jpg'), await photographOf(1, '2026-03-21'));
+    await expect.poll(async () => (await waiting()).some(({ fileName }) => fileName === 'after.jpg'), { timeout: 20_000, interval: 200 }).toBe(true); // prettier-ignore
+    const refused = (await waiting()).filter(({ problem }) => problem !== null);
+    expect(refused.map(({ problem }) => problem).join(' ')).toMatch(/is a link to another place/);
+    const pictures = (await waiting()).filter(({ problem }) => problem === null);
+    expect(pictures.length - before).toBeLessThanOrEqual(1);
+    expect(pictures.map(({ fileName }) => fileName)).not.toContain('a link.jpg');
+    for (const name of ['a link.jpg', 'endless.jpg', 'pipe.jpg', 'to a pipe.jpg']) await rm(join(inbox(), name));
+  });
+
+  test('hundreds of other files are one line, left out together', async () => {
+    for (const { id } of (await waiting()).filter(({ problem }) => problem !== null))
+      await ask(server, 'sortArrival', { params: { arrivalId: id }, body: { paintingId: null } }).catch(() => null);
+    const pictures = (await waiting()).length;
+    await Promise.all(Array.from({ length: 400 }, (_, n) => writeFile(join(inbox(), `note ${n}.txt`), `to buy: ${n}`)));
+    const lines = async () => (await waiting()).filter(({ problem }) => problem !== null);
+    await expect.poll(async () => (await lines()).map(({ many }) => many), { timeout: 40_000, interval: 300 }).toEqual([400]); // prettier-ignore
+    expect(await waiting()).toHaveLength(pictures + 1);
+    const [line] = await lines();
+    expect(line.problem).toMatch(/^400 files could not be taken in, among them note .*left where they are/);
+    await ask(server, 'sortArrival', { params: { arrivalId: line.id }, body: { paintingId: null } });
+    expect(await lines()).toEqual([]);
+  });
+
+  test('the folder taken away and made anew is watched again', async () => {
+    const before = (await waiting()).length;
+    await rename(inbox(), `${inbox()}-away`);
+    await new Promise((later) => setTimeout(later, 2500));
+    await mkdir(inbox());
+    await writeFile(join(inbox(), 'new folder.jpg'), await photographOf(2, '2026-03-25'));
+    await arrived(before + 1);
+  });
+
+  test('with a pipe in it the server ends all the same', async () => {
+    await promisify(execFile)('mkfifo', [join(inbox(), 'again.jpg')]);
+    await new Promise((later) => setTimeout(later, 1800));
+    const from = performance.now();
+    await server.end();
+    expect(performance.now() - from).toBeLessThan(3000);
+    server = await startServer({ data: server.data });
+  });
 });

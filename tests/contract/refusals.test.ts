@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
 import { deflateSync } from 'node:zlib';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -19,7 +20,9 @@ afterAll(() => server.stop());
 const grey = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#777' } });
 
 /** A whole PNG of 20000 x 20000 one-bit pixels in fifty kilobytes (PNG specification, third edition, chapters 5 and 11). */
-async function bomb(): Promise<Uint8Array> {
+const bomb = async () => strip(20000, 20000);
+/** A whole PNG of one-bit pixels of any size. */
+async function strip(width: number, height: number): Promise<Uint8Array> {
   const chunk = (type: string, body: Buffer) => {
     const [length, sum] = [Buffer.alloc(4), Buffer.alloc(4)];
     length.writeUInt32BE(body.length);
@@ -27,8 +30,10 @@ async function bomb(): Promise<Uint8Array> {
     sum.writeUInt32BE(crc32(named));
     return Buffer.concat([length, named, sum]);
   };
-  const header = Buffer.from([0, 0, 0x4e, 0x20, 0, 0, 0x4e, 0x20, 1, 0, 0, 0, 0]);
-  const pixels = deflateSync(Buffer.alloc(20000 * 2501));
+  const header = Buffer.from([0, 0, 0, 0, 0, 0, 0, 0, 1, 0, 0, 0, 0]);
+  header.writeUInt32BE(width, 0);
+  header.writeUInt32BE(height, 4);
+  const pixels = deflateSync(Buffer.alloc(height * (1 + Math.ceil(width / 8))));
   const start = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
   return Buffer.concat([start, chunk('IHDR', header), chunk('IDAT', pixels), chunk('IEND', Buffer.alloc(0))]);
 }
@@ -46,12 +51,21 @@ async function animated(): Promise<Uint8Array> {
   return sharp(frames, { raw: { width: 100, height: 200, channels: 3, pageHeight: 100 } as never }).gif({ delay: [50, 50] }).toBuffer(); // prettier-ignore
 }
 
+/** A HEIC whose boxes no longer say how large its picture is. */
+async function sizeless(): Promise<Uint8Array> {
+  const bytes = await readFile('tests/fixtures/phone.heic');
+  for (let at = bytes.indexOf('ispe'); at >= 0; at = bytes.indexOf('ispe')) bytes.write('free', at, 'latin1');
+  return bytes;
+}
+
 const FILES: { name: string; file: () => Promise<Uint8Array>; code: string; says: RegExp }[] = [
   { name: 'not an image', file: async () => Buffer.from('hello, I am a text '.repeat(40)), code: 'not-a-picture', says: /not a picture.*JPEG, PNG/ },
   { name: 'an empty file', file: async () => new Uint8Array(0), code: 'empty', says: /empty/ },
   { name: 'a truncated JPEG', file: async () => (await demoFile('enamel-pot-session-1.jpg')).bytes.slice(0, 200_000), code: 'damaged', says: /damaged or cut short.*again/ },
   { name: 'a picture of one pixel', file: () => grey(1, 1).png().toBuffer(), code: 'too-small', says: /1 x 1 pixels/ },
   { name: 'a 20000 x 20000 PNG', file: bomb, code: 'too-many-pixels', says: /20000 x 20000.*100 million/ },
+  { name: 'a PNG of 64 x 1000000', file: () => strip(64, 1_000_000), code: 'too-long', says: /64 x 1000000.*30000 a side/ },
+  { name: 'a HEIC without a size', file: sizeless, code: 'damaged', says: /does not say how large/ },
   { name: 'an animated file', file: animated, code: 'kind', says: /gif/ },
   { name: 'a CMYK file', file: () => grey(300, 200).toColourspace('cmyk').jpeg().toBuffer(), code: 'cmyk', says: /CMYK.*RGB/ },
   { name: 'more than 50 MB', file: async () => Buffer.alloc(51 * 1024 * 1024, 7), code: 'too-large', says: /50 MB/ },
@@ -151,4 +165,28 @@ describe('reference', () => {
 test('pages from elsewhere may not talk to the studio', async () => {
   const response = await fetch(`${server.url}/api/paintings`, { headers: { origin: 'http://elsewhere.example' } });
   expect((await refusal(response)).status).toBe(403);
+});
+
+describe('requests that are malformed are the sender’s fault', () => {
+  const url = (path: string) => `${server.url}/api${path}`;
+  const form = (head: string) => ({ method: 'POST', headers: { 'content-type': 'multipart/form-data; boundary=x' }, body: `--x\r\n${head}\r\n\r\nbytes\r\n--x--\r\n` }); // prettier-ignore
+  const json = (headers: Record<string, string>, body = '{}') => ({ method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body }); // prettier-ignore
+
+  test.each<[string, string, RequestInit, number]>([
+    ['an id that cannot be decoded', '/photos/%E0%A4%A/reading', {}, 400],
+    ['an encoding nobody knows', '/paintings', json({ 'content-encoding': 'nonsense' }), 415],
+    ['gzip that is none', '/paintings', json({ 'content-encoding': 'gzip' }), 400],
+    ['a charset nobody knows', '/paintings', json({ 'content-type': 'application/json; charset=klingon' }), 415],
+    ['a form without a boundary', '/sessions/ID/photos', { method: 'POST', headers: { 'content-type': 'multipart/form-data' }, body: 'x' }, 400],
+    ['a form that breaks off', '/sessions/ID/photos', { method: 'POST', headers: { 'content-type': 'multipart/form-data; boundary=x' }, body: '--x\r\ncontent-disp' }, 400],
+    ['a part without a name', '/sessions/ID/photos', form('content-disposition: form-data'), 400],
+    ['a file name of NULs', '/sessions/ID/photos', form('content-disposition: form-data; name="file"; filename="a\u0000b.jpg"'), 400],
+    ['a thousand fields', '/sessions/ID/photos', { method: 'POST', headers: { 'content-type': 'multipart/form-data; boundary=x' }, body: `${'--x\r\ncontent-disposition: form-data; name="a"\r\n\r\n1\r\n'.repeat(1000)}--x--\r\n` }, 413],
+    ['something sent to a page', '/../somewhere', json({}), 404],
+  ])('%s', async (_name, path, init, status) => {
+    const problem = await refusal(await fetch(url(path.replace('ID', sessionId)), init));
+    expect(problem.status, problem.detail).toBe(status);
+    expect(problem.detail).toMatch(/^[A-Z].*[.]$/);
+    expect(problem.detail).not.toMatch(/Error|undefined|\bat /);
+  }); // prettier-ignore
 });

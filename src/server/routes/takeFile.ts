@@ -4,6 +4,7 @@ import type { Request as Incoming, RequestHandler } from 'express';
 import multer, { MulterError } from 'multer';
 import { InputError } from '../images/inputError';
 import { MOST_BYTES } from '../images/regularFile';
+import { MALFORMED } from '../refusals';
 import type { FileStore } from '../store/files';
 import type { Arrived } from '../studio/keepPicture';
 
@@ -14,7 +15,7 @@ const LIMITS = { fileSize: MOST_BYTES, files: 1, fields: 8, fieldSize: 4096, fie
 const broken = (cause: unknown): unknown =>
   cause instanceof MulterError || (cause as { code?: string }).code
     ? cause
-    : new InputError('upload', 'The upload broke off or is malformed. Nothing was changed. Send it again.', 400);
+    : new InputError(MALFORMED.code, MALFORMED.detail, MALFORMED.status);
 
 /** Takes the file of a form straight to the disk, as an unfinished file; whatever nobody kept is gone when the answer is. */
 export function takeFile({ unfinished }: FileStore): RequestHandler {

@@ -10,7 +10,9 @@ export function wordsForStart(cause: unknown, folder: string): string | null {
   if (code === 'EEXIST' || code === 'ENOTDIR')
     return `${folder} is a file, not a folder. Nothing was changed. Name a folder with --data.`;
   if (FULL.has(code))
-    return `The disk that holds ${folder} is full. What was kept is safe. Free some space and start again.`;
+    return `The disk that holds ${folder} is full. What was kept is safe. Free some space and do it again.`;
+  if (code.startsWith('SQLITE_IOERR'))
+    return `The disk that holds ${folder} could not be written to: it is full, or it fails. What was kept is safe. Look at the disk and do it again.`;
   if (code === 'SQLITE_NOTADB' || code.startsWith('SQLITE_CORRUPT'))
     return `The database ${folder}/studio.sqlite is damaged. Nothing was changed. Look at it with "revlin check --data ${folder}"; bring back a backup with "revlin restore", or a copy from ${folder}/earlier.`;
   if (code.startsWith('SQLITE_BUSY') || code.startsWith('SQLITE_LOCKED'))
