@@ -30,7 +30,7 @@ describe('two windows change the plan from the same version', () => {
     const params = { paintingId };
     await ask(server, 'changePlan', { params, on, body: { masses: 9, palette: 'ochre' } });
     const problem = await late(await send(server, 'changePlan', { params, on, body: { tolerance: 'tight' } }));
-    expect(problem.detail).toMatch(/^Version 2 of the plan was kept meanwhile .* It changed how many masses there are and the palette notes\.$/); // prettier-ignore
+    expect(problem.detail).toMatch(/^Version 2 of the plan was kept meanwhile, at \d\d:\d\d. It changed how many masses there are and the palette notes\.$/); // prettier-ignore
     expect((await detail()).plan).toMatchObject({ version: 2, tolerance: 'medium' });
     await ask(server, 'changePlan', { params, on: problem.version, body: { tolerance: 'tight' } });
     expect((await detail()).plan).toMatchObject({ version: 3, masses: 9, palette: 'ochre', tolerance: 'tight' });

@@ -1,5 +1,5 @@
 import type { BodyOf, Correction } from '../../contract';
-import { correctionOf } from './describe';
+import { correctionOf } from './correctionsOf';
 import { homeOf } from './looking';
 import { governingPlan, setUpOf } from './planRows';
 import { seePlace } from './readings';

@@ -1,5 +1,5 @@
 import type { Job } from '../../contract';
-import { coveredOf } from './describe';
+import { coveredOf } from './photosOf';
 import { planTask } from './planTask';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import { getSettings } from './settings';

@@ -1,6 +1,6 @@
 import type { BodyOf, Impression, Photo } from '../../contract';
 import { InputError } from '../images/inputError';
-import { photoOf } from './describe';
+import { photoOf } from './photosOf';
 import { homeOf } from './looking';
 import { newest, rowOf, type ImpressionRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';

@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 import { saidAgain, type Finding } from '../../core/correct';
+import { findingsOf } from './findingsOf';
 import type { ReadingRow } from './rows';
+
+type ReadingName = Pick<ReadingRow, 'id' | 'photoId'>;
 
 /** An earlier word of the painter's that still holds: the session it was said in, and why. */
 export interface Silenced {
@@ -17,7 +20,7 @@ interface Said {
 }
 
 /** What was decided in earlier readings of the same painting, last first: earlier sessions, and this photo read before. */
-async function saidBefore(db: Knex, { id, photoId }: ReadingRow): Promise<Said[]> {
+async function saidBefore(db: Knex, { id, photoId }: ReadingName): Promise<Said[]> {
   const home = () => db('photo').join('session', 'session.id', 'photo.sessionId');
   const here = (await home().where('photo.id', photoId).select('session.paintingId', 'session.number').first()) as { paintingId: string; number: number }; // prettier-ignore
   return home()
@@ -34,10 +37,8 @@ async function saidBefore(db: Knex, { id, photoId }: ReadingRow): Promise<Said[]
     .select('decision.readingId', 'decision.findingIndex', 'decision.decision', 'decision.why', 'session.number as session'); // prettier-ignore
 }
 
-const findingsIn = (result: string) => (JSON.parse(result) as { findings: Finding[] }).findings;
-
 /** Findings that say again what the painter dismissed in an earlier reading and has not touched since, by index. */
-export async function silencedOf(db: Knex, reading: ReadingRow): Promise<Map<number, Silenced>> {
+export async function silencedOf(db: Knex, reading: ReadingName): Promise<Map<number, Silenced>> {
   const seen = new Set<string>();
   // Only the last word on each counts.
   const last = (await saidBefore(db, reading)).filter(({ readingId, findingIndex }) => {
@@ -47,10 +48,11 @@ export async function silencedOf(db: Knex, reading: ReadingRow): Promise<Map<num
   if (!last.some(({ decision }) => decision === 'dismissed')) return new Map();
   const said = last.filter(({ decision }) => decision !== null);
   const ids = [...new Set(said.map(({ readingId }) => readingId))];
-  const rows = (await db('reading').whereIn('id', ids).select('id', 'result')) as Pick<ReadingRow, 'id' | 'result'>[];
-  const earlier = new Map(rows.map(({ id, result }) => [id, findingsIn(result)]));
+  const earlier = new Map<string, readonly Finding[]>();
+  for (const id of ids) earlier.set(id, await findingsOf(db, id));
+  const findings = await findingsOf(db, reading.id);
   return new Map(
-    findingsIn(reading.result).flatMap((now, index): [number, Silenced][] => {
+    findings.flatMap((now, index): [number, Silenced][] => {
       // What was dismissed once and taken later is no longer dismissed: the newest word on the place counts.
       const before = said.find(({ readingId, findingIndex }) => {
         const then = earlier.get(readingId)?.at(findingIndex);

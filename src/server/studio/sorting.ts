@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { ResponseOf } from '../../contract';
-import { photoOf } from './describe';
+import { photoOf } from './photosOf';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import { lookForCorners } from './looking';
 import { hourOf, keepPhoto } from './photos';

@@ -11,17 +11,6 @@ const groundVersion = async (db: Knex, paintingId: string): Promise<string> =>
 const shownCorners = async (db: Knex, photoId: string): Promise<CornersRow | undefined> =>
   db('photo_corners').where({ photoId, cornersFrom: 'given' }).orderBy('rowid', 'desc').first();
 
-export async function photoVersions(db: Knex, row: PhotoRow) {
-  const [corners, greys, areas, landmarks, seated] = await Promise.all([
-    shownCorners(db, row.id),
-    newest<{ id: string }>(db, 'photo_greys', row.id),
-    newest<{ id: string }>(db, 'photo_areas', row.id),
-    newest<{ id: string }>(db, 'photo_landmarks', row.id),
-    newest<{ id: string }>(db, 'photo_seated', row.id),
-  ]);
-  return { photo: photoVersion(row), corners: idOf(corners), greys: idOf(greys), areas: idOf(areas), landmarks: idOf(landmarks), seated: idOf(seated) }; // prettier-ignore
-}
-
 /** A thing that may be changed: its name among all of its kind, its version now, and what was done to it since another one. */
 export interface Guarded {
   readonly name: string;
@@ -29,7 +18,8 @@ export interface Guarded {
   readonly since: (on: string) => Promise<string>;
 }
 
-const timeOf = (at: string) => `${at.slice(11, 16)} UTC`;
+/** By this machine's own clock: it is the painter's. */
+const timeOf = (at: string) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 const PARTS: Record<string, string> = {
   key: 'the key',
@@ -55,7 +45,7 @@ const listed = (words: readonly string[]) =>
 export async function plansSince(db: Knex, now: PlanRow | undefined, on: string): Promise<string> {
   if (!now) return 'The plan was taken back meanwhile.';
   const before = (await db('plan').where({ id: on, paintingId: now.paintingId }).first()) as PlanRow | undefined;
-  const kept = `Version ${now.version} of the plan was kept meanwhile (${timeOf(now.createdAt)})`;
+  const kept = `Version ${now.version} of the plan was kept meanwhile, at ${timeOf(now.createdAt)}`;
   if (!before) return `${kept}.`;
   const [a, b] = [contentOf(before), contentOf(now)];
   const parts = (Object.keys(PARTS) as (keyof typeof a)[]).filter((part) => JSON.stringify(a[part]) !== JSON.stringify(b[part])); // prettier-ignore
@@ -72,7 +62,7 @@ function history(table: string, what: string) {
     return {
       name: `${table} ${photoId}`,
       version: idOf(now),
-      since: async () => `${what} were changed meanwhile${now ? ` (${timeOf(now.setAt)})` : ''}.`,
+      since: async () => `${what} were changed meanwhile${now ? `, at ${timeOf(now.setAt)}` : ''}.`,
     };
   };
 }
@@ -129,7 +119,7 @@ async function corners(db: Knex, photoId: string): Promise<Guarded> {
   return {
     name: `corners ${photoId}`,
     version: idOf(now),
-    since: async () => `The corners were shown anew meanwhile${now ? ` (${timeOf(now.setAt)})` : ''}.`,
+    since: async () => `The corners were shown anew meanwhile${now ? `, at ${timeOf(now.setAt)}` : ''}.`,
   };
 }
 

@@ -32,7 +32,9 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
       <h2>
         {pictures.length > 0
           ? `${plural(pictures.length, 'photograph')} came through the inbox`
-          : `${plural(refused, 'file')} of the inbox could not be taken in`}
+          : refused > data.waiting.length
+            ? 'In the inbox'
+            : `${plural(refused, 'file')} of the inbox could not be taken in`}
       </h2>
       {painting && pictures.length > 0 && (
         <p className="mt-2 flex flex-wrap items-center gap-3">
