@@ -36,11 +36,12 @@ const dialog = (page: Page) => page.getByRole('dialog', { name: 'Changed in anot
 describe('the plan, changed in two windows', () => {
   test('a draft stays when another window keeps a version; laid on top, both are there', async () => {
     const [mine, theirs] = [await windowAt(`/painting/${paintingId}/plan?part=masses`), await windowAt(`/painting/${paintingId}/plan?part=masses`)]; // prettier-ignore
-    const slider = (page: Page) => page.getByLabel('How many masses');
+    const slider = (page: Page) => page.locator('#mass-count');
     await slider(mine.page).waitFor();
     await mine.page.getByRole('button', { name: 'tight' }).click();
     await mine.page.getByText(/Changed since version 1; not kept yet/).waitFor();
-    await slider(theirs.page).fill('15');
+    for (let n = 12; n < 15; n++) await slider(theirs.page).press('ArrowRight');
+    await theirs.page.getByText('15 masses', { exact: true }).waitFor();
     await theirs.page.getByRole('button', { name: /Keep this plan/ }).click();
     await theirs.page.getByText(/Plan version 2 is kept/).waitFor();
 
