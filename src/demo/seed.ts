@@ -5,6 +5,7 @@ import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import sharp from 'sharp';
 import { openStudio } from '../server/start/openStudio';
+import { runningOn } from '../server/store/folderLock';
 import { addPainting, putOnEasel } from '../server/studio/paintings';
 import { changePlan } from '../server/studio/plans';
 import { addFurtherReference, addReference, changeReference } from '../server/studio/references';
@@ -107,6 +108,11 @@ async function fill(studio: Studio, recipe: PaintingRecipe): Promise<string> {
 /** Everything is made in a folder beside it and moved into place when whole: a demo that was cut off begins again. */
 async function seed(target: string): Promise<void> {
   const making = `${target}.making`;
+  await mkdir(making, { recursive: true });
+  if (await runningOn(making)) {
+    process.stderr.write('The demo paintings are being put in place in another window. Wait until that has ended.\n');
+    process.exit(2);
+  }
   await rm(making, { recursive: true, force: true });
   await mkdir(making, { recursive: true });
   const { studio, close } = await openStudio(making, { worker: join(here, 'worker.js'), camera: null, log: pino() });

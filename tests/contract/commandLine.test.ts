@@ -104,3 +104,13 @@ describe('bad input: exit code 2, one line that says what would be right, never 
     expect(err).not.toMatch(/\bat .*:\d+:\d+/);
   });
 });
+
+test('a device or a pipe in a photograph’s place is refused at once, without being read', async () => {
+  const pipe = join(folder, 'pipe.jpg');
+  await new Promise((made) => execFile('mkfifo', [pipe], made));
+  for (const photo of ['/dev/zero', pipe]) {
+    const { code, err } = await read('--reference', REFERENCE, '--photo', photo, '--size', '400x300');
+    expect(code).toBe(2);
+    expect(err).toMatch(/is not a file; it was left alone/);
+  }
+});

@@ -6,7 +6,7 @@ import { toString as qrOf } from 'qrcode';
 import type { PhoneState } from '../../contract';
 import { InputError } from '../images/inputError';
 import { refusalFor } from '../refusals';
-import { fileOf, takeFile } from '../routes/takeFile';
+import { dropFile, fileOf, takeFile } from '../routes/takeFile';
 import type { FileStore } from '../store/files';
 import type { Arrived } from '../studio/keepPicture';
 import { sayingPage, takingPage } from './phonePage';
@@ -120,15 +120,18 @@ export class PhoneDoor {
       next();
     });
     app.get('/:code', (_request, response) => this.answer(response, null));
-    app.post('/:code', upload, (request, response, next) => {
+    app.post('/:code', upload, async (request, response) => {
       if (!request.file || !this.open) return this.answer(response, 'No photograph came with it. Take it again.');
-      this.open.guest.take(fileOf(request)).then(
-        (words) => {
-          if (this.open) this.open.received++;
-          this.answer(response, words);
-        },
-        (cause: unknown) => (cause instanceof InputError ? this.answer(response, cause.message) : next(cause)),
-      );
+      try {
+        const words = await this.open.guest.take(fileOf(request));
+        if (this.open) this.open.received++;
+        this.answer(response, words);
+      } catch (cause) {
+        if (!(cause instanceof InputError)) throw cause;
+        this.answer(response, cause.message);
+      } finally {
+        await dropFile(request);
+      }
     });
     app.use((_request, response) => void response.status(404).send(sayingPage('There is nothing here.')));
     const failed: express.ErrorRequestHandler = (cause: unknown, _request, response, _next) => {

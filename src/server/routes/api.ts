@@ -17,7 +17,7 @@ import type { Studio } from '../studio/studio';
 import { Answers } from './answers';
 import { guarded } from './guarded';
 import { HANDLERS, type Request } from './handlers';
-import { fileOf, takeFile } from './takeFile';
+import { dropFile, fileOf, takeFile } from './takeFile';
 
 function jsonOf(text: string): unknown {
   try {
@@ -39,14 +39,22 @@ const FROM_DATABASE = new Set<RouteName>(['listPaintings', 'getPainting', 'getRe
 
 function handle(studio: Studio, answers: Answers, name: RouteName): RequestHandler {
   const row: Route = ROUTES[name];
-  return async (incoming, response) => {
+  const answer: RequestHandler = async (incoming, response) => {
     const body = row.body ? row.body.parse(incoming.body ?? {}) : undefined;
     const request = { studio, params: incoming.params, body, file: () => fileOf(incoming) };
     const handler = HANDLERS[name] as (request: Request<RouteName>) => unknown;
     const work = async () => handler(request as unknown as Request<RouteName>);
     if (FROM_DATABASE.has(name)) return answers.send(incoming, response, async () => fitting(row, await work()));
-    const answer = row.guard ? await guarded(studio, row.guard, { incoming, response, work }) : await work();
-    response.status(row.status).json(fitting(row, answer));
+    const made = row.guard ? await guarded(studio, row.guard, { incoming, response, work }) : await work();
+    response.status(row.status).json(fitting(row, made));
+  };
+  // Carried out to the end, also where the sender has gone meanwhile: what came whole is kept.
+  return async (incoming, response, next) => {
+    try {
+      await answer(incoming, response, next);
+    } finally {
+      await dropFile(incoming);
+    }
   };
 }
 

@@ -17,20 +17,20 @@ const broken = (cause: unknown): unknown =>
     ? cause
     : new InputError(MALFORMED.code, MALFORMED.detail, MALFORMED.status);
 
-/** Takes the file of a form straight to the disk, as an unfinished file; whatever nobody kept is gone when the answer is. */
+/** Takes the file of a form straight to the disk, as an unfinished file. What breaks off is removed at once. */
 export function takeFile({ unfinished }: FileStore): RequestHandler {
   const storage = multer.diskStorage({
     destination: unfinished,
     filename: (_request, _file, named) => named(null, randomUUID()),
   });
   const take = multer({ storage, limits: LIMITS }).single('file');
-  return (request, response, next) => {
-    response.on('close', () => {
-      // Of a form that broke off there is no path: the parser has removed what came.
-      if (request.file?.path) void rm(request.file.path, { force: true });
-    });
+  return (request, response, next) =>
     void take(request, response, (cause: unknown) => next(cause === undefined ? undefined : broken(cause)));
-  };
+}
+
+/** Removes what a form brought and nobody has kept. */
+export async function dropFile({ file }: Incoming): Promise<void> {
+  if (file) await rm(file.path, { force: true });
 }
 
 /** The file a form brought. @throws InputError where none came */
