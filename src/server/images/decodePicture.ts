@@ -104,11 +104,8 @@ export async function pictureFacts(bytes: Uint8Array, name: string): Promise<Pic
   };
 }
 
-const damaged = (name: string, cause: unknown) =>
-  new InputError(
-    'damaged',
-    `${name} is damaged or cut short (${(cause as Error).message.split('\n')[0]}). Nothing was changed. Copy it from the camera again.`,
-  );
+const damaged = (name: string) =>
+  new InputError('damaged', `${name} is damaged or cut short. Nothing was changed. Copy it from the camera again.`);
 
 /**
  * Decodes a file to its end without ever holding its pixels, and tells its upright size.
@@ -127,8 +124,8 @@ export async function verifyPicture(bytes: Uint8Array, name: string): Promise<Pi
       .raw()
       .toBuffer();
     return facts;
-  } catch (cause) {
-    throw damaged(name, cause);
+  } catch {
+    throw damaged(name);
   }
 }
 
@@ -163,8 +160,8 @@ export async function decodePicture(bytes: Uint8Array, name: string): Promise<Pi
       data: threeChannels(values, info.channels),
       profile: profile ?? SRGB_PROFILE,
     };
-  } catch (cause) {
-    throw damaged(name, cause);
+  } catch {
+    throw damaged(name);
   }
 }
 

@@ -38,10 +38,10 @@ export async function decodeHeic(bytes: Uint8Array, name: string): Promise<Pictu
     for (let i = 0, o = 0; i < data.length; i += 4) for (let c = 0; c < 3; c++) rgb[o++] = data[i + c];
     const icc = embeddedProfile(bytes);
     return { width, height, data: rgb, profile: (icc && readMatrixProfile(icc)) ?? SRGB_PROFILE };
-  } catch (cause) {
+  } catch {
     throw new InputError(
       'damaged',
-      `${name} is a HEIC file that cannot be decoded (${(cause as Error).message}). Nothing was changed. Export it as JPEG and add it again.`,
+      `${name} is a HEIC file that cannot be decoded. Nothing was changed. Export it as JPEG and add it again.`,
     );
   }
 }

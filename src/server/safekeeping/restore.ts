@@ -106,7 +106,9 @@ export async function restore(folder: string, file: string): Promise<RestoreRepo
     const manifest = await manifestOf(zip);
     await mkdir(folder, { recursive: true });
     const lock = await lockFolder(folder);
-    const scratch = await mkdtemp(join(folder, 'restoring-'));
+    // Where what is unfinished lies: if this is cut off, the next start sweeps it away.
+    await mkdir(join(folder, 'unfinished'), { recursive: true });
+    const scratch = await mkdtemp(join(folder, 'unfinished', 'restoring-'));
     try {
       const database = await provedDatabase(zip, manifest, scratch);
       const originals = await provedOriginals(zip, manifest, { folder, scratch });

@@ -35,17 +35,27 @@ export async function copyDatabase(from: string, to: string): Promise<void> {
 const numberOf = (name: string) => Number(/^(\d+)-/.exec(name)?.[1] ?? 0);
 
 /**
- * Keeps the database as it is beside the folder's files; of such copies the last three are kept. Numbered, not dated: clocks go wrong.
- * @param shape what it was brought to last
+ * Keeps the database as it is beside the folder's files. Numbered, not dated: clocks go wrong.
+ * @param why what it is a copy of, a part of its name
  * @returns the copy's path
  */
-export async function copyAside(file: string, shape: string): Promise<string> {
+export async function copyAside(file: string, why: string): Promise<string> {
   const folder = earlierOf(dirname(file));
   await mkdir(folder, { recursive: true });
-  const before = (await readdir(folder)).filter((name) => name.endsWith('.sqlite')).sort((a, b) => numberOf(a) - numberOf(b)); // prettier-ignore
-  const number = String(numberOf(before[before.length - 1] ?? '') + 1).padStart(4, '0');
-  const path = join(folder, `${number}-as-of-${shape}.sqlite`);
+  const numbers = (await readdir(folder)).map(numberOf);
+  const path = join(folder, `${String(Math.max(0, ...numbers) + 1).padStart(4, '0')}-${why}.sqlite`);
   await copyDatabase(file, path);
-  for (const name of before.slice(0, Math.max(0, before.length - KEPT + 1))) await rm(join(folder, name));
   return path;
+}
+
+/**
+ * The same before its shape is changed; of such copies the last three are kept.
+ * @param shape what it was brought to last
+ */
+export async function copyBeforeChange(file: string, shape: string): Promise<void> {
+  await copyAside(file, `as-of-${shape}`);
+  const folder = earlierOf(dirname(file));
+  const copies = (await readdir(folder)).filter((name) => /^\d+-as-of-.*\.sqlite$/.test(name));
+  copies.sort((a, b) => numberOf(a) - numberOf(b));
+  for (const name of copies.slice(0, -KEPT)) await rm(join(folder, name));
 }

@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import knex, { type Knex } from 'knex';
 import { InputError } from '../images/inputError';
-import { copyAside } from './copies';
+import { copyBeforeChange } from './copies';
 import { MIGRATIONS, migrationSource } from './migrations';
 import { PatientClient } from './patientClient';
 
@@ -71,7 +71,7 @@ async function bringUpToDate(file: string): Promise<void> {
         `The studio in ${file} was kept by a newer Revlin (it knows "${unknown}"). Nothing was changed. Start it with that version, or bring this one up to date.`,
       );
     if (MIGRATIONS.every(({ name }) => steps.includes(name))) return;
-    if (steps.length > 0) await copyAside(file, steps[steps.length - 1]);
+    if (steps.length > 0) await copyBeforeChange(file, steps[steps.length - 1]);
     await db.migrate.forceFreeMigrationsLock({ migrationSource });
     await noteWhatIsThere(db, steps);
     await db.migrate.latest({ migrationSource });
