@@ -87,6 +87,8 @@ async function openFlat(
     const picture = await openStored(photo);
     flats.push(flatFromPhoto(picture, { canvas, corners, covered, greys, card, plan, departed, board: boardPhoto, before: beforeFlat, ground: ground?.colour, lightFrom })); // prettier-ignore
     leaveOut(flats[i], areas);
+    // A shot that is squared is needed no more: the next one takes its room.
+    if (!board && i < shots.length - 1) await room.giveBack();
   }
   return combineFlats(flats);
 }
