@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Job, Landmark, Painting, Photo } from '../../contract';
 import { snapToContour } from '../../core/look';
 import type { Point } from '../../core/raster';
@@ -22,6 +22,11 @@ export function useLandmarks(
   const read = useAction('readPhoto', painting.id);
   const job = useJob(started, () => void refresh(client, painting.id));
   const landmarks = inquiry.landmarks ?? photo?.landmarks ?? [];
+  // Landmarks that are being shown stay on what they were begun on, whatever another window keeps meanwhile.
+  const begunOn = useRef<string | undefined>(undefined);
+  useEffect(() => {
+    if (inquiry.landmarks === null) begunOn.current = photo?.versions.landmarks;
+  }, [inquiry.landmarks, photo?.versions.landmarks]);
   const snapped = (at: Point, picture: LoadedPicture | null): [number, number] => {
     if (!snap || !picture) return [at[0], at[1]];
     const { width, height, data } = picture.pixels;
@@ -47,7 +52,7 @@ export function useLandmarks(
     },
     async keepAll() {
       if (!photo) return;
-      await keep.mutateAsync({ params: { photoId: photo.id }, body: { landmarks } });
+      await keep.mutateAsync({ params: { photoId: photo.id }, body: { landmarks }, on: begunOn.current });
       setStarted(await read.mutateAsync({ params: { photoId: photo.id } }));
       inquiry.setLandmarks(null);
     },
