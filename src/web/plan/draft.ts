@@ -20,11 +20,20 @@ interface Draft {
   readonly before: readonly PlanContent[];
 }
 
+/** What was remembered before drafts named what they were begun on: it was dropped once the plan had another version. */
+interface OldDraft {
+  readonly version: number;
+  readonly content: unknown;
+}
+
 /** Changes that were not kept when the page was left; null where there are none. */
-function remembered(paintingId: string): Draft | null {
+function remembered(paintingId: string, kept: Omit<Draft, 'now' | 'before'>): Draft | null {
   try {
-    const { on, version, base, now } = JSON.parse(localStorage.getItem(nameOf(paintingId)) ?? 'null') as Draft;
-    return { on: String(on), version: Number(version), base: PlanContent.parse(base), now: PlanContent.parse(now), before: [] }; // prettier-ignore
+    const found = JSON.parse(localStorage.getItem(nameOf(paintingId)) ?? 'null') as Draft | OldDraft;
+    if ('content' in found)
+      return found.version === kept.version ? { ...kept, now: PlanContent.parse(found.content), before: [] } : null;
+    const { on, version, base, now } = found;
+    return { on, version, base: PlanContent.parse(base), now: PlanContent.parse(now), before: [] };
   } catch {
     return null; // storage that is full, forbidden or garbled: only what was not kept is lost
   }
@@ -45,7 +54,7 @@ export function usePlanDraft(detail: PaintingDetail) {
   const version = plan?.version ?? 0;
   const on = plan?.id ?? NO_VERSION;
   const kept = useMemo(() => contentOf(plan), [plan]);
-  const [state, setState] = useState<Draft | null>(() => remembered(painting.id));
+  const [state, setState] = useState<Draft | null>(() => remembered(painting.id, { on, version, base: kept }));
   // A draft with nothing changed follows the plan; one with changes stays, whatever was kept in another window meanwhile.
   const live = state && (state.on === on || !same(state.now, state.base)) ? state : null;
   const action = useAction('changePlan', painting.id);
