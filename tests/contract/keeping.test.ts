@@ -3,11 +3,24 @@ import { mkdir, mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promis
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, demoFile, ended, launch, paintingWithReference, photographSession, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+import {
+  ask,
+  demoFile,
+  ended,
+  launch,
+  paintingWithReference,
+  photographSession,
+  refusal,
+  send,
+  startServer,
+  type Server,
+} from '../server';
 
 /** Every original of a studio, by name. */
 const originalsOf = async ({ data }: Pick<Server, 'data'>) =>
-  (await readdir(join(data, 'originals'), { recursive: true, withFileTypes: true })).filter((entry) => entry.isFile()).map(({ name }) => name); // prettier-ignore
+  (await readdir(join(data, 'originals'), { recursive: true, withFileTypes: true }))
+    .filter((entry) => entry.isFile())
+    .map(({ name }) => name);
 
 describe('the same file sent twice at once', () => {
   let server: Server;
@@ -40,7 +53,9 @@ describe('the same file sent twice at once', () => {
     expect([one.references.length, two.references.length]).toEqual([1, 1]);
     expect((await ask(server, 'getPainting', { params })).plan?.version).toBe(1);
     const file = await demoFile('enamel-pot-session-2.jpg', 7);
-    const sorted = await Promise.all([1, 2, 3].map(() => ask(server, 'sortPhoto', { params, file, body: { modified: '2026-03-04T10:00:00.000Z' } }))); // prettier-ignore
+    const sorted = await Promise.all(
+      [1, 2, 3].map(() => ask(server, 'sortPhoto', { params, file, body: { modified: '2026-03-04T10:00:00.000Z' } })),
+    );
     expect(new Set(sorted.map(({ photo }) => photo.id)).size).toBe(1);
     expect((await ask(server, 'getPainting', { params })).sessions).toHaveLength(1);
   });
@@ -75,8 +90,25 @@ test('a clock that goes back: what was written last governs all the same', async
   const { photo } = await photographSession(first, paintingId, 4);
   const params = { photoId: photo.id };
   const [w, h] = [photo.width, photo.height];
-  const corners = (inset: number) => [[inset, inset], [w - inset, inset], [w - inset, h - inset], [inset, h - inset]] as [[number, number], [number, number], [number, number], [number, number]]; // prettier-ignore
-  const area = (x: number) => ({ place: { outlines: [[[x, 10], [50, 10], [10, 50]] as [number, number][]] }, read: false }); // prettier-ignore
+  const corners = (inset: number) =>
+    [
+      [inset, inset],
+      [w - inset, inset],
+      [w - inset, h - inset],
+      [inset, h - inset],
+    ] as [[number, number], [number, number], [number, number], [number, number]];
+  const area = (x: number) => ({
+    place: {
+      outlines: [
+        [
+          [x, 10],
+          [50, 10],
+          [10, 50],
+        ] as [number, number][],
+      ],
+    },
+    read: false,
+  });
   const say = async (server: Server, n: number) => {
     await ask(server, 'setCorners', { params, body: { corners: corners(10 * n) } });
     await ask(server, 'setAreas', { params, body: { areas: [area(n)] } });
@@ -91,7 +123,24 @@ test('a clock that goes back: what was written last governs all the same', async
   const after = await say(late, 5);
   expect(after).not.toBe(before);
   const { sessions } = await ask(late, 'getPainting', { params: { paintingId } });
-  expect(sessions[0].photos[0]).toMatchObject({ corners: corners(50), readingId: after, greys: [{ value: 5 }], areas: [{ place: { outlines: [[[5, 10], [50, 10], [10, 50]]] } }] }); // prettier-ignore
+  expect(sessions[0].photos[0]).toMatchObject({
+    corners: corners(50),
+    readingId: after,
+    greys: [{ value: 5 }],
+    areas: [
+      {
+        place: {
+          outlines: [
+            [
+              [5, 10],
+              [50, 10],
+              [10, 50],
+            ],
+          ],
+        },
+      },
+    ],
+  });
   expect((await ask(late, 'listPaintings'))[0].id).toBe(other.painting.id);
   await ask(late, 'putOnEasel', { params: { paintingId } });
   expect((await ask(late, 'listPaintings'))[0].id).toBe(paintingId);
@@ -117,8 +166,24 @@ describe('a start that cannot be says why in one line, and ends with 2', () => {
 
   test.each<[string, (at: string) => Promise<void>, RegExp, { limit?: string; after?: string }?]>([
     ['a file in the folder’s place', (at) => writeFile(at, 'x'), /is a file, not a folder/],
-    ['what is no database', async (at) => { await mkdir(at); await writeFile(join(at, 'studio.sqlite'), 'a list of things to buy '.repeat(40)); }, /is damaged.*revlin check/], // prettier-ignore
-    ['a newer one', async (at) => { await (await startServer({ data: at })).end(); const d = new Database(join(at, 'studio.sqlite')); d.exec("INSERT INTO knex_migrations (name, batch) VALUES ('999-later', 9)"); d.close(); }, /newer Revlin/], // prettier-ignore
+    [
+      'what is no database',
+      async (at) => {
+        await mkdir(at);
+        await writeFile(join(at, 'studio.sqlite'), 'a list of things to buy '.repeat(40));
+      },
+      /is damaged.*revlin check/,
+    ],
+    [
+      'a newer one',
+      async (at) => {
+        await (await startServer({ data: at })).end();
+        const d = new Database(join(at, 'studio.sqlite'));
+        d.exec("INSERT INTO knex_migrations (name, batch) VALUES ('999-later', 9)");
+        d.close();
+      },
+      /newer Revlin/,
+    ],
     ['a full disk', async () => undefined, /disk .* is full/, { limit: 'ulimit -f 1;' }],
     ['an option that is none', async () => undefined, /"--colour" is not understood/, { after: '--colour red' }],
     ['a port that is none', async () => undefined, /--port "-1" is not understood/, { after: '--port -1' }],
@@ -143,7 +208,10 @@ describe('what goes wrong meanwhile', () => {
     expect(reference).not.toBeNull();
     // The same photograph sent again brings it back.
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
-    const again = await ask(server, 'addPhoto', { params: { sessionId: sessions[0].id }, file: await demoFile('enamel-pot-session-4.jpg') }); // prettier-ignore
+    const again = await ask(server, 'addPhoto', {
+      params: { sessionId: sessions[0].id },
+      file: await demoFile('enamel-pot-session-4.jpg'),
+    });
     expect(again).toMatchObject({ twin: true, photo: { id: photo.id } });
     expect((await fetch(`${server.url}/api/photos/${photo.id}/preview.jpg`)).status).toBe(200);
     await server.stop();

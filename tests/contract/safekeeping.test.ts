@@ -35,7 +35,9 @@ const checked = async (data: string) => {
   return { code, report: JSON.parse(out) as CheckReport };
 };
 const originalsOf = async (data: string) =>
-  (await readdir(join(data, 'originals'), { recursive: true, withFileTypes: true })).filter((entry) => entry.isFile()).map(({ parentPath, name }) => join(parentPath, name)); // prettier-ignore
+  (await readdir(join(data, 'originals'), { recursive: true, withFileTypes: true }))
+    .filter((entry) => entry.isFile())
+    .map(({ parentPath, name }) => join(parentPath, name));
 
 test('a backup is made beside a running server, and holds everything', async () => {
   const { code, out, err } = await revlin('backup', '--data', server.data, '--out', backup());
@@ -52,7 +54,11 @@ test('a change while the server runs is refused, and says where it runs', async 
   expect(code).toBe(2);
   expect(err).toMatch(new RegExp(`already running.*${server.url}`));
   const { report } = await checked(server.data);
-  expect(report).toMatchObject({ running: `${server.url}/`, database: { whole: true, behind: 0 }, originals: { kept: 2, missing: [], damaged: [] } }); // prettier-ignore
+  expect(report).toMatchObject({
+    running: `${server.url}/`,
+    database: { whole: true, behind: 0 },
+    originals: { kept: 2, missing: [], damaged: [] },
+  });
 });
 
 test('brought back into another folder it is the same studio, down to the bytes of what is made again', async () => {
@@ -66,7 +72,9 @@ test('brought back into another folder it is the same studio, down to the bytes 
     return Buffer.from(await response.arrayBuffer());
   };
   const other = await startServer({ data });
-  expect(await ask(other, 'getPainting', { params: { paintingId } })).toEqual(await ask(server, 'getPainting', { params: { paintingId } })); // prettier-ignore
+  expect(await ask(other, 'getPainting', { params: { paintingId } })).toEqual(
+    await ask(server, 'getPainting', { params: { paintingId } }),
+  );
   expect((await flat(other)).equals(await flat(server))).toBe(true);
   expect((await ask(other, 'getReading', { params: { photoId } })).stale).toBe(false);
   await other.end();
@@ -109,10 +117,18 @@ test('what is damaged or missing is named, and mended by the backup', async () =
   await rm(two);
   const { code, report } = await checked(data);
   expect(code).toBe(1);
-  expect([...report.originals.damaged, ...report.originals.missing].map(({ name }) => name).sort()).toEqual(['enamel-pot-reference.jpg', 'enamel-pot-session-4.jpg']); // prettier-ignore
+  expect([...report.originals.damaged, ...report.originals.missing].map(({ name }) => name).sort()).toEqual([
+    'enamel-pot-reference.jpg',
+    'enamel-pot-session-4.jpg',
+  ]);
   const { out } = await revlin('check', '--data', data);
   expect(out).toMatch(/1 original missing: enamel-pot/);
   expect(out).toMatch(/1 original damaged: enamel-pot.*backup/);
+  const poor = await revlin('backup', '--data', data, '--out', join(folder, 'poor.zip'));
+  expect(poor.code).toBe(1);
+  expect(poor.out).toMatch(
+    /1 original could not be found: enamel-pot.*\n1 original is damaged, and in it as it is: enamel-pot/,
+  );
   await revlin('restore', '--data', data, backup());
   expect((await checked(data)).report.originals.missing).toEqual([]);
 });
@@ -122,7 +138,11 @@ test('a backup that is damaged, cut short or none is refused, and nothing is cha
   const whole = await readFile(backup());
   const broken = Buffer.from(whole);
   broken[Math.floor(broken.length / 2)] ^= 0xff;
-  for (const [bytes, words] of [[broken, /damaged|not what it was/], [whole.subarray(0, 9000), /no backup of Revlin/], [Buffer.from('text'), /no backup of Revlin/]] as const) {
+  for (const [bytes, words] of [
+    [broken, /damaged|not what it was/],
+    [whole.subarray(0, 9000), /no backup of Revlin/],
+    [Buffer.from('text'), /no backup of Revlin/],
+  ] as const) {
     const path = join(folder, 'broken.zip');
     await writeFile(path, bytes);
     const { code, err } = await revlin('restore', '--data', data, path);
@@ -131,16 +151,23 @@ test('a backup that is damaged, cut short or none is refused, and nothing is cha
     expect(await stat(join(data, 'studio.sqlite')).catch(() => null)).toBeNull();
   }
   expect((await revlin('restore', '--data', data, join(folder, 'none.zip'))).err).toMatch(/There is no .*none\.zip/);
-}); // prettier-ignore
+});
 
 test('commands that are not understood say how they are used', async () => {
-  for (const [args, words] of [[['backup', '--data', server.data], /--out.*Usage: revlin backup/], [['restore'], /Name the one backup.*Usage/], [['check', 'x'], /"x" is not understood/], [['check', '--fast'], /--fast.*Usage/], [['check', '--data', folder], /There is no studio/], [['tidy'], /does not know "tidy"/]] as const) {
+  for (const [args, words] of [
+    [['backup', '--data', server.data], /--out.*Usage: revlin backup/],
+    [['restore'], /Name the one backup.*Usage/],
+    [['check', 'x'], /"x" is not understood/],
+    [['check', '--fast'], /--fast.*Usage/],
+    [['check', '--data', folder], /There is no studio/],
+    [['tidy'], /does not know "tidy"/],
+  ] as const) {
     const { code, err } = await revlin(...args);
     expect([code, err.trim().split('\n').length]).toEqual([2, 1]);
     expect(err).toMatch(words);
   }
   expect(await revlin('backup', '--help')).toMatchObject({ code: 0, out: expect.stringMatching(/^revlin backup/) });
-}); // prettier-ignore
+});
 
 test('a full disk ends a backup in words, and leaves nothing half', async () => {
   const out = join(folder, 'full.zip');

@@ -35,7 +35,10 @@ const dialog = (page: Page) => page.getByRole('dialog', { name: 'Changed in anot
 
 describe('the plan, changed in two windows', () => {
   test('a draft stays when another window keeps a version; laid on top, both are there', async () => {
-    const [mine, theirs] = [await windowAt(`/painting/${paintingId}/plan?part=masses`), await windowAt(`/painting/${paintingId}/plan?part=masses`)]; // prettier-ignore
+    const [mine, theirs] = [
+      await windowAt(`/painting/${paintingId}/plan?part=masses`),
+      await windowAt(`/painting/${paintingId}/plan?part=masses`),
+    ];
     const slider = (page: Page) => page.locator('#mass-count');
     await slider(mine.page).waitFor();
     await mine.page.getByRole('button', { name: 'tight' }).click();
@@ -47,7 +50,9 @@ describe('the plan, changed in two windows', () => {
 
     await mine.page.getByRole('button', { name: /Keep this plan/ }).click();
     await dialog(mine.page).waitFor();
-    expect(await dialog(mine.page).textContent()).toMatch(/Version 2 of the plan was kept meanwhile.*It changed how many masses there are.*Yours was not kept yet/); // prettier-ignore
+    expect(await dialog(mine.page).textContent()).toMatch(
+      /Version 2 of the plan was kept meanwhile.*It changed how many masses there are.*Yours was not kept yet/,
+    );
     expect(await planOf()).toMatchObject({ version: 2, tolerance: 'medium' });
     await mine.page.getByRole('button', { name: 'Lay mine on top' }).click();
     await mine.page.getByText(/Plan version 3 is kept/).waitFor();
@@ -80,7 +85,9 @@ test('corners nudged one after another are no conflict with oneself; with anothe
   const ring = page.getByRole('button', { name: /corner/i }).first();
   await ring.focus();
   for (let n = 0; n < 5; n++) await page.keyboard.press('Shift+ArrowRight');
-  await expect.poll(async () => (await ask(server, 'getPainting', { params: { paintingId } })).sessions[0].photos[0].cornersFrom).toBe('given'); // prettier-ignore
+  await expect
+    .poll(async () => (await ask(server, 'getPainting', { params: { paintingId } })).sessions[0].photos[0].cornersFrom)
+    .toBe('given');
   await page.waitForTimeout(600);
   expect(await dialog(page).count()).toBe(0);
 

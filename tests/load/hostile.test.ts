@@ -28,7 +28,9 @@ async function steadily(work: (n: number) => Promise<void>): Promise<{ second: n
     await work(n);
   }
   const last = await heldBy(server);
-  process.stdout.write(`held after two quarters ${second.toFixed(1)} MB, after four ${last.toFixed(1)} MB; peak of the process ${Math.round(await peakOf(server))} MB\n`); // prettier-ignore
+  process.stdout.write(
+    `held after two quarters ${second.toFixed(1)} MB, after four ${last.toFixed(1)} MB; peak of the process ${Math.round(await peakOf(server))} MB\n`,
+  );
   return { second, last };
 }
 
@@ -41,7 +43,9 @@ test('hostile pictures are refused in words or kept whole; none is the server’
     const response = await send(server, 'addFurtherReference', { params: { paintingId }, file, body: {} });
     if (response.ok) {
       taken++;
-      const { references } = (await response.json()) as { references: { id: string; width: number; height: number; governs: boolean }[] }; // prettier-ignore
+      const { references } = (await response.json()) as {
+        references: { id: string; width: number; height: number; governs: boolean }[];
+      };
       const added = references[references.length - 1];
       expect(Math.min(added.width, added.height)).toBeGreaterThanOrEqual(64);
       // Put aside again, so that what is asked for does not grow.
@@ -60,7 +64,16 @@ test('hostile pictures are refused in words or kept whole; none is the server’
 test('hostile requests are the sender’s fault, every one, and memory stays', async () => {
   const random = chance(2);
   const { references } = await ask(server, 'getPainting', { params: { paintingId } });
-  const ids = { paintingId, photoId, referenceId: references[0].id, sessionId: photoId, jobId: photoId, arrivalId: photoId, correctionId: photoId, index: '0' }; // prettier-ignore
+  const ids = {
+    paintingId,
+    photoId,
+    referenceId: references[0].id,
+    sessionId: photoId,
+    jobId: photoId,
+    arrivalId: photoId,
+    correctionId: photoId,
+    index: '0',
+  };
   const port = Number(new URL(server.url).port);
   const answers = new Map<number, number>();
   const { second, last } = await steadily(async () => {
@@ -69,7 +82,12 @@ test('hostile requests are the sender’s fault, every one, and memory stays', a
     answers.set(status, (answers.get(status) ?? 0) + 1);
     expect(status < 500 || request.subarray(0, 2000).toString('latin1')).toBe(true);
   });
-  process.stdout.write(`answers: ${[...answers].sort(([a], [b]) => a - b).map(([status, n]) => `${status || 'none'} ${n}`).join(', ')}\n`); // prettier-ignore
+  process.stdout.write(
+    `answers: ${[...answers]
+      .sort(([a], [b]) => a - b)
+      .map(([status, n]) => `${status || 'none'} ${n}`)
+      .join(', ')}\n`,
+  );
   expect(last).toBeLessThan(1.1 * second);
   expect((await ask(server, 'getPainting', { params: { paintingId } })).painting.id).toBe(paintingId);
 });
@@ -82,7 +100,9 @@ test('a form of fields without end, and twelve large files at once, stay below t
   const fields = new ReadableStream<Uint8Array>({
     pull: (out) => (sent++ < 400 ? out.enqueue(new TextEncoder().encode(field)) : out.close()),
   });
-  const answer = await fetch(url, { method: 'POST', headers, body: fields, duplex: 'half' } as RequestInit).catch(() => null); // prettier-ignore
+  const answer = await fetch(url, { method: 'POST', headers, body: fields, duplex: 'half' } as RequestInit).catch(
+    () => null,
+  );
   if (answer) expect(answer.status).toBe(413);
   const large = new Uint8Array(46 * 1024 * 1024).fill(7);
   const many = await Promise.all(
@@ -105,7 +125,12 @@ test('pictures of a hundred million pixels, several at once, are decoded below t
     const picture = sharp({ create: { width: wide, height: Math.floor(1e8 / wide), channels: 3, background: '#7a6' } });
     return (depth === 'ushort' ? picture.toColourspace('rgb16') : picture).png({ compressionLevel: 1 }).toBuffer();
   };
-  const files = await Promise.all([large('uchar', 10_000), large('uchar', 12_000), large('ushort', 9_000), large('ushort', 8_000)]); // prettier-ignore
+  const files = await Promise.all([
+    large('uchar', 10_000),
+    large('uchar', 12_000),
+    large('ushort', 9_000),
+    large('ushort', 8_000),
+  ]);
   const further = (bytes: Buffer, n: number) =>
     ask(server, 'addFurtherReference', { params: { paintingId }, file: { name: `large ${n}.png`, bytes }, body: {} });
   await Promise.all(files.map(further));

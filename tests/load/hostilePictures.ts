@@ -66,7 +66,11 @@ const CHANGES: readonly Change[] = [
     const way = random();
     if (way < 0.4) return Buffer.concat([bytes.subarray(0, at), bytes.subarray(at + long)]);
     if (way < 0.7) return Buffer.concat([bytes.subarray(0, at), piece, piece, bytes.subarray(at + long)]);
-    return Buffer.concat([bytes.subarray(0, at), Buffer.alloc(long, pick(random, [0, 0xff])), bytes.subarray(at + long)]); // prettier-ignore
+    return Buffer.concat([
+      bytes.subarray(0, at),
+      Buffer.alloc(long, pick(random, [0, 0xff])),
+      bytes.subarray(at + long),
+    ]);
   },
   // four bytes that say a size or a place, wildly
   (random, bytes) => {
@@ -82,7 +86,22 @@ const CHANGES: readonly Change[] = [
   (random, bytes) => Buffer.concat([bytes, Buffer.alloc(upTo(random, 5000), upTo(random, 256))]),
 ];
 
-const NAMES = ['a.jpg', '', '.', '..', '../../etc/passwd', 'C:\\windows\\x.png', 'a\u0000b.jpg', 'a\r\nX-Y: z.jpg', '\u202egpj.exe', 'x'.repeat(4000), '🖼️.heic', '"quoted".jpg', 'con', 'ä/ö.tif']; // prettier-ignore
+const NAMES = [
+  'a.jpg',
+  '',
+  '.',
+  '..',
+  '../../etc/passwd',
+  'C:\\windows\\x.png',
+  'a\u0000b.jpg',
+  'a\r\nX-Y: z.jpg',
+  '\u202egpj.exe',
+  'x'.repeat(4000),
+  '🖼️.heic',
+  '"quoted".jpg',
+  'con',
+  'ä/ö.tif',
+];
 
 /** One hostile file. */
 export function hostilePicture(random: Random, whole: readonly Buffer[]): { name: string; bytes: Buffer } {

@@ -30,15 +30,61 @@ export function sendRaw(port: number, bytes: Buffer | string): Promise<number> {
   });
 }
 
-const ODD = ['%', '%zz', '%E0%A4%A', '%00', '..%2f..%2fetc', '', ' ', "' OR 1=1 --", '__proto__', 'constructor', '-1', '1e999', 'NaN', 'x'.repeat(5000), '%F0%9F%96%BC']; // prettier-ignore
+const ODD = [
+  '%',
+  '%zz',
+  '%E0%A4%A',
+  '%00',
+  '..%2f..%2fetc',
+  '',
+  ' ',
+  "' OR 1=1 --",
+  '__proto__',
+  'constructor',
+  '-1',
+  '1e999',
+  'NaN',
+  'x'.repeat(5000),
+  '%F0%9F%96%BC',
+];
 
 /** A value that is none of what is expected. */
 function oddValue(random: Random, depth = 0): unknown {
   const way = upTo(random, depth > 3 ? 8 : 11);
-  if (way < 8) return pick(random, [null, true, -1, 1e308, 0.1, '', 'x'.repeat(3000), '\u0000', [], {}, '2026-99-99', Number.MAX_SAFE_INTEGER]); // prettier-ignore
+  if (way < 8)
+    return pick(random, [
+      null,
+      true,
+      -1,
+      1e308,
+      0.1,
+      '',
+      'x'.repeat(3000),
+      '\u0000',
+      [],
+      {},
+      '2026-99-99',
+      Number.MAX_SAFE_INTEGER,
+    ]);
   if (way === 8) return Array.from({ length: upTo(random, 50) }, () => oddValue(random, depth + 1));
-  const names = ['crop', 'corners', 'greys', 'areas', 'masses', 'key', 'title', 'place', 'outlines', 'setUp', '__proto__', 'decision', 'landmarks']; // prettier-ignore
-  return Object.fromEntries(Array.from({ length: upTo(random, 8) }, () => [pick(random, names), oddValue(random, depth + 1)])); // prettier-ignore
+  const names = [
+    'crop',
+    'corners',
+    'greys',
+    'areas',
+    'masses',
+    'key',
+    'title',
+    'place',
+    'outlines',
+    'setUp',
+    '__proto__',
+    'decision',
+    'landmarks',
+  ];
+  return Object.fromEntries(
+    Array.from({ length: upTo(random, 8) }, () => [pick(random, names), oddValue(random, depth + 1)]),
+  );
 }
 
 const deep = (n: number) => '['.repeat(n) + ']'.repeat(n);
@@ -51,7 +97,17 @@ function body(random: Random): string {
   return 'x'.repeat(upTo(random, 3000));
 }
 
-const TYPES = ['application/json', 'application/json; charset=utf-7', 'text/plain', 'multipart/form-data', 'multipart/form-data; boundary=', 'multipart/form-data; boundary=x', 'application/x-www-form-urlencoded', 'application/json; charset=klingon', '/']; // prettier-ignore
+const TYPES = [
+  'application/json',
+  'application/json; charset=utf-7',
+  'text/plain',
+  'multipart/form-data',
+  'multipart/form-data; boundary=',
+  'multipart/form-data; boundary=x',
+  'application/x-www-form-urlencoded',
+  'application/json; charset=klingon',
+  '/',
+];
 const ENCODINGS = ['', '', '', '', 'gzip', 'br', 'deflate', 'zstd', 'gzip, gzip', 'nonsense', 'identity'];
 
 /** A form whose parts are none, too many, badly named, or cut off. */
@@ -59,7 +115,7 @@ function form(random: Random): string {
   const names = ['file', 'purpose', 'modified', '', '__proto__', 'x'.repeat(300)];
   const parts = Array.from({ length: upTo(random, 14) }, () => {
     const file = random() < 0.4 ? `; filename="${pick(random, ['a.jpg', 'a\u0000.jpg', '../x', 'a"b', ''])}"` : '';
-    return `--x\r\n${pick(random, ['Content-Disposition', 'Content-disposition', 'X'])}: form-data; name="${pick(random, names)}"${file}\r\n${pick(random, ['', 'Content-Type: image/jpeg\r\n', 'Content-Type\r\n', `X: ${'y'.repeat(3000)}\r\n`])}\r\n${'z'.repeat(upTo(random, 9000))}\r\n`; // prettier-ignore
+    return `--x\r\n${pick(random, ['Content-Disposition', 'Content-disposition', 'X'])}: form-data; name="${pick(random, names)}"${file}\r\n${pick(random, ['', 'Content-Type: image/jpeg\r\n', 'Content-Type\r\n', `X: ${'y'.repeat(3000)}\r\n`])}\r\n${'z'.repeat(upTo(random, 9000))}\r\n`;
   });
   return parts.join('') + pick(random, ['--x--\r\n', '--x', '', '--y--\r\n']);
 }
@@ -67,11 +123,27 @@ function form(random: Random): string {
 /** One hostile request, as bytes. @param ids of things that are there */
 export function hostileRequest(random: Random, ids: Record<string, string>): Buffer {
   const row = pick(random, Object.values(ROUTES) as Route[]);
-  const path = row.path.replace(/:(\w+)/g, (_, name: string) => (random() < 0.6 ? (ids[name] ?? '0') : pick(random, ODD)).replace(/ /g, '%20')); // prettier-ignore
-  const query = random() < 0.2 ? `?${pick(random, ['crop=%7B', 'crop=[]', 'table=../..', 'paper=%', 'a[b]=c', 'x'.repeat(2000)])}` : ''; // prettier-ignore
-  const further = ['/photos/%/flat.jpg', `/photos/${ids.photoId}/differences.png`, `/references/${ids.referenceId}/base.png`, `/paintings/${ids.paintingId}/sheet.pdf`, '/openapi.json', '/jobs/x/progress', `/photos/${ids.photoId}/reading.csv`]; // prettier-ignore
+  const path = row.path.replace(/:(\w+)/g, (_, name: string) =>
+    (random() < 0.6 ? (ids[name] ?? '0') : pick(random, ODD)).replace(/ /g, '%20'),
+  );
+  const query =
+    random() < 0.2
+      ? `?${pick(random, ['crop=%7B', 'crop=[]', 'table=../..', 'paper=%', 'a[b]=c', 'x'.repeat(2000)])}`
+      : '';
+  const further = [
+    '/photos/%/flat.jpg',
+    `/photos/${ids.photoId}/differences.png`,
+    `/references/${ids.referenceId}/base.png`,
+    `/paintings/${ids.paintingId}/sheet.pdf`,
+    '/openapi.json',
+    '/jobs/x/progress',
+    `/photos/${ids.photoId}/reading.csv`,
+  ];
   const target = random() < 0.15 ? pick(random, further) : path;
-  const method = random() < 0.85 ? row.method.toUpperCase() : pick(random, ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS', 'TRACE']); // prettier-ignore
+  const method =
+    random() < 0.85
+      ? row.method.toUpperCase()
+      : pick(random, ['GET', 'POST', 'PUT', 'DELETE', 'PATCH', 'OPTIONS', 'TRACE']);
   const multipart = row.upload ? random() < 0.8 : random() < 0.05;
   const content = method === 'GET' ? '' : multipart ? form(random) : body(random);
   const type = multipart && random() < 0.8 ? 'multipart/form-data; boundary=x' : pick(random, TYPES);

@@ -41,7 +41,10 @@ interface Work {
 
 async function survive(server: Server, { begin, within }: Work): Promise<{ server: Server; inside: boolean }> {
   let done = false;
-  const working = begin(server).then(() => (done = true), () => undefined); // prettier-ignore
+  const working = begin(server).then(
+    () => (done = true),
+    () => undefined,
+  );
   await soon(random() * within);
   const inside = !done;
   await server.kill();
@@ -55,7 +58,8 @@ test('killed in the middle of uploads, readings, plans, decisions and batches: w
   const paintingId = await smallPainting(server, 'Killed again and again');
   const read = await smallSession(server, paintingId, 1);
   let job = await ask(server, 'readPhoto', { params: { photoId: read } });
-  while (job.state === 'queued' || job.state === 'running') job = await ask(server, 'getJob', { params: { jobId: job.id } }); // prettier-ignore
+  while (job.state === 'queued' || job.state === 'running')
+    job = await ask(server, 'getJob', { params: { jobId: job.id } });
   expect(job.state).toBe('done');
   const known: Acknowledged = { photos: new Set([read]), plan: 1, decided: 0 };
   let copy = 100;
@@ -73,10 +77,29 @@ test('killed in the middle of uploads, readings, plans, decisions and batches: w
     reading: {
       within: 900,
       begin: async (on) => {
-        const first = await ask(on, 'setAreas', { params: { photoId: read }, body: { areas: [{ place: { outlines: [[[copy % 50, 9], [90, 9], [9, 90]]] }, read: false }] } }); // prettier-ignore
+        const first = await ask(on, 'setAreas', {
+          params: { photoId: read },
+          body: {
+            areas: [
+              {
+                place: {
+                  outlines: [
+                    [
+                      [copy % 50, 9],
+                      [90, 9],
+                      [9, 90],
+                    ],
+                  ],
+                },
+                read: false,
+              },
+            ],
+          },
+        });
         copy++;
         let job = await ask(on, 'readPhoto', { params: { photoId: first.id } });
-        while (job.state === 'queued' || job.state === 'running') job = await ask(on, 'getJob', { params: { jobId: job.id } }); // prettier-ignore
+        while (job.state === 'queued' || job.state === 'running')
+          job = await ask(on, 'getJob', { params: { jobId: job.id } });
       },
     },
     plan: {
@@ -146,13 +169,34 @@ const [PAINTING, REFERENCE, SESSION, PHOTO] = [id(1), id(2), id(3), id(4)];
 /** A studio as an earlier version kept it, with enough in it that bringing it up to date takes a while. */
 async function oldStudio(folder: string): Promise<void> {
   const first = MIGRATIONS.slice(0, 8);
-  const db = knex({ client: 'better-sqlite3', connection: { filename: join(folder, 'studio.sqlite') }, useNullAsDefault: true, pool: { min: 1, max: 1 } }); // prettier-ignore
+  const db = knex({
+    client: 'better-sqlite3',
+    connection: { filename: join(folder, 'studio.sqlite') },
+    useNullAsDefault: true,
+    pool: { min: 1, max: 1 },
+  });
   await db.raw('PRAGMA journal_mode = WAL');
   await db.migrate.latest({ migrationSource: { ...migrationSource, getMigrations: async () => [...first] } });
   const at = '2026-01-01T10:00:00.000Z';
   await db('image').insert({ sha256: 'a'.repeat(64), bytes: 1, format: 'jpeg', width: 400, height: 300, addedAt: at });
-  await db('painting').insert({ id: PAINTING, title: 'Pot', widthMm: 400, heightMm: 300, drewMe: '', createdAt: at, onEaselSince: at }); // prettier-ignore
-  await db('reference').insert({ id: REFERENCE, paintingId: PAINTING, sha256: 'a'.repeat(64), fileName: 'r.jpg', crop: '[0,0,400,300]', governs: 1, addedAt: at }); // prettier-ignore
+  await db('painting').insert({
+    id: PAINTING,
+    title: 'Pot',
+    widthMm: 400,
+    heightMm: 300,
+    drewMe: '',
+    createdAt: at,
+    onEaselSince: at,
+  });
+  await db('reference').insert({
+    id: REFERENCE,
+    paintingId: PAINTING,
+    sha256: 'a'.repeat(64),
+    fileName: 'r.jpg',
+    crop: '[0,0,400,300]',
+    governs: 1,
+    addedAt: at,
+  });
   await db('session').insert({ id: SESSION, paintingId: PAINTING, number: 1, date: '2026-01-01', intention: '' });
   await db('photo').insert({
     id: PHOTO,
@@ -168,8 +212,26 @@ async function oldStudio(folder: string): Promise<void> {
     findings: [],
   });
   for (let version = 1; version <= 8; version++) {
-    await db('plan').insert({ id: id(5, version), paintingId: PAINTING, referenceId: REFERENCE, version, crop: '[0,0,400,300]', key: 'range', masses: 9, names: '{"77":"pot"}', createdAt: at }); // prettier-ignore
-    await db('reading').insert({ id: id(6, version), photoId: PHOTO, planId: id(5, version), algorithm: 11, inputs: 'x', result, createdAt: at }); // prettier-ignore
+    await db('plan').insert({
+      id: id(5, version),
+      paintingId: PAINTING,
+      referenceId: REFERENCE,
+      version,
+      crop: '[0,0,400,300]',
+      key: 'range',
+      masses: 9,
+      names: '{"77":"pot"}',
+      createdAt: at,
+    });
+    await db('reading').insert({
+      id: id(6, version),
+      photoId: PHOTO,
+      planId: id(5, version),
+      algorithm: 11,
+      inputs: 'x',
+      result,
+      createdAt: at,
+    });
   }
   await db.destroy();
 }
@@ -228,7 +290,10 @@ test('killed while it starts, for the first time or on what an earlier version k
       if (kind === 'old' ? await isHalfway(folder) : inside) hits[kind]++;
       const server = await startServer({ data: folder });
       const paintings = await ask(server, 'listPaintings');
-      expect(paintings.map(({ title }) => title), `${kind} ${n}`).toEqual(kind === 'old' ? ['Pot'] : []); // prettier-ignore
+      expect(
+        paintings.map(({ title }) => title),
+        `${kind} ${n}`,
+      ).toEqual(kind === 'old' ? ['Pot'] : []);
       if (kind === 'old') {
         const { plan } = await ask(server, 'getPainting', { params: { paintingId: PAINTING } });
         expect(plan).toMatchObject({ version: 8, marks: [{ name: 'pot' }] });

@@ -33,7 +33,11 @@ const text = async (base: string, path: string) => (await fetch(new URL(path, ba
 async function pathsOf(base: string): Promise<string[]> {
   const page = await text(base, '/');
   const files = [...page.matchAll(/(?:src|href)="(\/[^"]+)"/g)].map(([, path]) => path);
-  const paintings = JSON.parse(await text(base, '/api/paintings')) as { id: string; latestPhotoId: string; referenceId: string }[]; // prettier-ignore
+  const paintings = JSON.parse(await text(base, '/api/paintings')) as {
+    id: string;
+    latestPhotoId: string;
+    referenceId: string;
+  }[];
   const api = paintings.flatMap(({ id, latestPhotoId, referenceId }) => [
     `/api/paintings/${id}`,
     `/api/photos/${latestPhotoId}/reading`,
@@ -46,7 +50,8 @@ async function pathsOf(base: string): Promise<string[]> {
   return ['/', ...files, '/api/paintings', '/api/settings', '/api/arrivals', ...api];
 }
 
-const at = (sorted: readonly number[], share: number) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]; // prettier-ignore
+const at = (sorted: readonly number[], share: number) =>
+  sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
 
 /** All readers for some seconds. @returns ms by path, sorted */
 async function read(base: string, paths: readonly string[]): Promise<Map<string, number[]>> {
@@ -67,7 +72,9 @@ async function read(base: string, paths: readonly string[]): Promise<Map<string,
 function tell(name: string, times: Map<string, number[]>): number {
   const all = [...times.values()].flat().sort((a, b) => a - b);
   const p95 = at(all, 0.95);
-  process.stdout.write(`${name}: ${Math.round(all.length / SECONDS)} answers a second, median ${at(all, 0.5).toFixed(1)} ms, p95 ${p95.toFixed(1)} ms, worst ${at(all, 1).toFixed(0)} ms\n`); // prettier-ignore
+  process.stdout.write(
+    `${name}: ${Math.round(all.length / SECONDS)} answers a second, median ${at(all, 0.5).toFixed(1)} ms, p95 ${p95.toFixed(1)} ms, worst ${at(all, 1).toFixed(0)} ms\n`,
+  );
   return p95;
 }
 
@@ -87,8 +94,12 @@ async function yardstick(base: string, paths: readonly string[]): Promise<{ url:
       return `/${i}.bin`;
     }),
   );
-  const child = spawn(process.execPath, [join('dist', 'tests', 'readers.mjs'), 'serve', folder], { stdio: ['ignore', 'pipe', 'inherit'] }); // prettier-ignore
-  const url = await new Promise<string>((told) => child.stdout.once('data', (line: Buffer) => told(line.toString().trim()))); // prettier-ignore
+  const child = spawn(process.execPath, [join('dist', 'tests', 'readers.mjs'), 'serve', folder], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise<string>((told) =>
+    child.stdout.once('data', (line: Buffer) => told(line.toString().trim())),
+  );
   return {
     url: JSON.stringify({ url, names }),
     end: async () => {
@@ -118,7 +129,11 @@ if (process.argv[2] === 'serve') {
   let [turn, busy] = [0, true];
   const working = (async () => {
     while (busy) {
-      await fetch(new URL('/api/settings', server.url), { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ guessFirst: turn++ % 2 === 0 }) }); // prettier-ignore
+      await fetch(new URL('/api/settings', server.url), {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ guessFirst: turn++ % 2 === 0 }),
+      });
       await new Promise((later) => setTimeout(later, 1000));
     }
   })();

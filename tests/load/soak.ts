@@ -33,27 +33,46 @@ for (let n = 0; n < SESSIONS; n++) {
   const detail = await ask(server, 'getPainting', { params: { paintingId } });
   if (!detail.sessions.at(-1)?.photos[0].corners) {
     const [w, h] = [photo.width, photo.height];
-    await ask(server, 'setCorners', { params: { photoId: photo.id }, body: { corners: [[0.15 * w, 0.15 * h], [0.85 * w, 0.15 * h], [0.85 * w, 0.85 * h], [0.15 * w, 0.85 * h]] } }); // prettier-ignore
+    await ask(server, 'setCorners', {
+      params: { photoId: photo.id },
+      body: {
+        corners: [
+          [0.15 * w, 0.15 * h],
+          [0.85 * w, 0.15 * h],
+          [0.85 * w, 0.85 * h],
+          [0.15 * w, 0.85 * h],
+        ],
+      },
+    });
   }
   const reading = await ended(server, await ask(server, 'readPhoto', { params: { photoId: photo.id } }));
   if (reading.state !== 'done') throw new Error(`session ${n}: ${reading.problem}`);
   const { findings } = await ask(server, 'getReading', { params: { photoId: photo.id } });
   for (const { index } of findings.slice(0, 2))
-    await ask(server, 'decide', { params: { photoId: photo.id, index }, body: { decision: index % 2 ? 'dismissed' : 'taken' } }); // prettier-ignore
+    await ask(server, 'decide', {
+      params: { photoId: photo.id, index },
+      body: { decision: index % 2 ? 'dismissed' : 'taken' },
+    });
   await ask(server, 'listPaintings');
   if ((n + 1) % Math.ceil(SESSIONS / 20) === 0) {
     held.push(await heldBy(server));
     const rss = Number(/VmRSS:\s+(\d+)/.exec(await readFile(`/proc/${server.pid}/status`, 'utf8'))?.[1]) / 1000;
-    say(`${n + 1} sessions, ${Math.round((performance.now() - started) / 1000)} s: held ${held[held.length - 1].toFixed(1)} MB, resident ${rss.toFixed(0)} MB, peak ${Math.round(await peakOf(server))} MB`); // prettier-ignore
+    say(
+      `${n + 1} sessions, ${Math.round((performance.now() - started) / 1000)} s: held ${held[held.length - 1].toFixed(1)} MB, resident ${rss.toFixed(0)} MB, peak ${Math.round(await peakOf(server))} MB`,
+    );
   }
 }
 await server.end();
 const report = await check(data);
-const originals = (await readdir(join(data, 'originals'), { recursive: true })).filter((name) => /[0-9a-f]{64}$/.test(name)); // prettier-ignore
+const originals = (await readdir(join(data, 'originals'), { recursive: true })).filter((name) =>
+  /[0-9a-f]{64}$/.test(name),
+);
 const kept = new Set(originals.map((name) => name.slice(-64)));
 const lost = [...sent].filter((sha256) => !kept.has(sha256));
 const growth = held[held.length - 1] / held[Math.floor(held.length / 2) - 1] - 1;
-say(`digests sent ${sent.size}, kept ${kept.size}, lost ${lost.length}, damaged ${report.originals.damaged.length}, missing ${report.originals.missing.length}; database ${report.database.whole ? 'whole' : 'damaged'}`); // prettier-ignore
+say(
+  `digests sent ${sent.size}, kept ${kept.size}, lost ${lost.length}, damaged ${report.originals.damaged.length}, missing ${report.originals.missing.length}; database ${report.database.whole ? 'whole' : 'damaged'}`,
+);
 say(`held after the last quarter against the second: ${(100 * growth).toFixed(1)} % more`);
 await rm(data, { recursive: true, force: true });
 process.exit(lost.length === 0 && report.originals.damaged.length === 0 && growth < 0.1 ? 0 : 1);

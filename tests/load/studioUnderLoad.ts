@@ -10,7 +10,9 @@ export async function smallPicture(
   { width = 900, copy = 0 } = {},
 ): Promise<{ name: string; bytes: Uint8Array }> {
   const key = `${name} ${width}`;
-  const made = smaller.get(key) ?? readFile(join(DEMO, name)).then((bytes) => sharp(bytes).resize(width).jpeg({ quality: 90 }).toBuffer()); // prettier-ignore
+  const made =
+    smaller.get(key) ??
+    readFile(join(DEMO, name)).then((bytes) => sharp(bytes).resize(width).jpeg({ quality: 90 }).toBuffer());
   smaller.set(key, made);
   const mark = copy > 0 ? Buffer.from(`copy ${copy}`) : Buffer.alloc(0);
   return { name, bytes: new Uint8Array(Buffer.concat([await made, mark])) };
@@ -19,7 +21,10 @@ export async function smallPicture(
 /** A painting with a small reference. */
 export async function smallPainting(server: Server, title: string): Promise<string> {
   const { painting } = await ask(server, 'addPainting', { body: { title, widthMm: 400, heightMm: 300 } });
-  await ask(server, 'addReference', { params: { paintingId: painting.id }, file: await smallPicture('enamel-pot-reference.jpg') }); // prettier-ignore
+  await ask(server, 'addReference', {
+    params: { paintingId: painting.id },
+    file: await smallPicture('enamel-pot-reference.jpg'),
+  });
   return painting.id;
 }
 
@@ -32,7 +37,12 @@ export async function smallSession(server: Server, paintingId: string, copy: num
   });
   await ended(server, job);
   const [w, h] = [photo.width, photo.height];
-  const corners = [[0.15 * w, 0.15 * h], [0.85 * w, 0.15 * h], [0.85 * w, 0.85 * h], [0.15 * w, 0.85 * h]] as [number, number][]; // prettier-ignore
+  const corners = [
+    [0.15 * w, 0.15 * h],
+    [0.85 * w, 0.15 * h],
+    [0.85 * w, 0.85 * h],
+    [0.15 * w, 0.85 * h],
+  ] as [number, number][];
   const found = await ask(server, 'getPainting', { params: { paintingId } });
   if (!found.sessions.at(-1)?.photos[0].corners)
     await ask(server, 'setCorners', { params: { photoId: photo.id }, body: { corners: corners as never } });

@@ -5,7 +5,9 @@ test('kept until something changes, and made once for many who ask at once', asy
   let [changes, made] = [0, 0];
   const answers = new Answers(() => changes);
   const make = async () => ++made;
-  expect(await Promise.all([answers.keep('a', make), answers.keep('a', make), answers.keep('b', make)])).toEqual([1, 1, 2]); // prettier-ignore
+  expect(await Promise.all([answers.keep('a', make), answers.keep('a', make), answers.keep('b', make)])).toEqual([
+    1, 1, 2,
+  ]);
   expect(await answers.keep('a', make)).toBe(1);
   changes++;
   expect(await answers.keep('a', make)).toBe(3);

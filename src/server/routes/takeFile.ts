@@ -9,7 +9,15 @@ import type { FileStore } from '../store/files';
 import type { Arrived } from '../studio/keepPicture';
 
 /** Beside the one file a form brings a few short fields; more is no form of ours. */
-const LIMITS = { fileSize: MOST_BYTES, files: 1, fields: 8, fieldSize: 4096, fieldNameSize: 60, parts: 9, headerPairs: 40 }; // prettier-ignore
+const LIMITS = {
+  fileSize: MOST_BYTES,
+  files: 1,
+  fields: 8,
+  fieldSize: 4096,
+  fieldNameSize: 60,
+  parts: 9,
+  headerPairs: 40,
+};
 
 /** What the form's parser cannot read has no code of its own; a disk that fails has. */
 const broken = (cause: unknown): unknown =>

@@ -11,16 +11,16 @@ import { copyDatabase } from '../store/copies';
 import { digestOf, originalIn } from '../store/files';
 import { keptDigests } from '../store/originals';
 import { DATABASE, MANIFEST, originalEntry, type Manifest } from './manifest';
-import { databaseOf, namedIn, studioOrRefusal } from './studioFolder';
+import { callerIn, databaseOf, namedIn, studioOrRefusal, type Named } from './studioFolder';
 
 export interface BackupReport {
   readonly file: string;
   readonly bytes: number;
   readonly originals: number;
-  /** digests the database names that are not in the folder */
-  readonly missing: readonly string[];
-  /** digests of originals that are not what was kept any more; they are in the backup as they are */
-  readonly damaged: readonly string[];
+  /** what the database names and the folder does not hold */
+  readonly missing: readonly Named[];
+  /** originals that are not what was kept any more; they are in the backup as they are */
+  readonly damaged: readonly Named[];
 }
 
 /** Lets a file through and tells its digest and size at its end. */
@@ -56,7 +56,7 @@ function add(
 }
 
 async function write(folder: string, snapshot: string, out: string): Promise<Omit<BackupReport, 'file' | 'bytes'>> {
-  const named = readNames(snapshot);
+  const { named, called } = readNames(snapshot);
   const zip = new ZipFile();
   const target = createWriteStream(out, { flags: 'wx' });
   const ended = finished(zip.outputStream.pipe(target));
@@ -76,17 +76,25 @@ async function write(folder: string, snapshot: string, out: string): Promise<Omi
     if (got.sha256 !== sha256) damaged.push(sha256);
   }
   const missing = [...named].filter((sha256) => !kept.includes(sha256));
-  const manifest: Manifest = { format: 'revlin-backup', version: 1, made: new Date().toISOString(), database, originals, missing, damaged }; // prettier-ignore
+  const manifest: Manifest = {
+    format: 'revlin-backup',
+    version: 1,
+    made: new Date().toISOString(),
+    database,
+    originals,
+    missing,
+    damaged,
+  };
   zip.addBuffer(Buffer.from(JSON.stringify(manifest, null, 1)), MANIFEST);
   zip.end();
   await ended;
-  return { originals: originals.length, missing, damaged };
+  return { originals: originals.length, missing: missing.map(called), damaged: damaged.map(called) };
 }
 
-function readNames(snapshot: string): Set<string> {
+function readNames(snapshot: string): { named: ReadonlySet<string>; called: (sha256: string) => Named } {
   const database = new Database(snapshot, { readonly: true });
   try {
-    return namedIn(database);
+    return { named: namedIn(database), called: callerIn(database) };
   } finally {
     database.close();
   }

@@ -5,7 +5,7 @@ import { digestOf, originalIn } from '../store/files';
 import { lockFolder, runningOn } from '../store/folderLock';
 import { MIGRATIONS } from '../store/migrations';
 import { bringBack, keptDigests, listUnclaimed } from '../store/originals';
-import { databaseOf, namedIn, studioOrRefusal } from './studioFolder';
+import { callerIn, databaseOf, namedIn, studioOrRefusal, type Named } from './studioFolder';
 
 export interface CheckReport {
   readonly folder: string;
@@ -31,38 +31,42 @@ export interface CheckReport {
   /** what was put right, in words */
   readonly mended: readonly string[];
 }
-interface Named {
-  readonly sha256: string;
-  readonly name: string;
-}
-
 /** What a database says of itself, and what it names. */
 interface Looked {
   readonly problems: string[];
   readonly steps: string[];
   readonly named: ReadonlySet<string>;
-  readonly names: ReadonlyMap<string, string>;
+  readonly called: (sha256: string) => Named;
   /** ids of every photograph's newest reading */
   readonly readings: string[];
 }
 
 function look(file: string): Looked {
-  const nothing: Looked = { problems: [], steps: [], named: new Set(), names: new Map(), readings: [] };
+  const nothing: Looked = {
+    problems: [],
+    steps: [],
+    named: new Set(),
+    called: (sha256) => ({ sha256, name: sha256.slice(0, 12) }),
+    readings: [],
+  };
   let database: Database.Database | undefined;
   try {
     database = new Database(file, { readonly: true, fileMustExist: true });
-    const whole = (database.pragma('integrity_check') as { integrity_check: string }[]).map((row) => row.integrity_check); // prettier-ignore
+    const whole = (database.pragma('integrity_check') as { integrity_check: string }[]).map(
+      (row) => row.integrity_check,
+    );
     const links = (database.pragma('foreign_key_check') as unknown[]).length;
     const problems = whole.filter((line) => line !== 'ok');
     if (links > 0) problems.push(`${links} rows point to nothing`);
     const all = (sql: string) => database?.prepare(sql).all() as Record<string, string>[];
-    const names = [...all('SELECT sha256, fileName FROM reference'), ...all('SELECT sha256, fileName FROM photo')];
     return {
       problems,
       steps: all('SELECT name FROM knex_migrations').map(({ name }) => name),
       named: namedIn(database),
-      names: new Map(names.map(({ sha256, fileName }) => [sha256, fileName])),
-      readings: all('SELECT id FROM reading WHERE rowid IN (SELECT max(rowid) FROM reading GROUP BY photoId)').map(({ id }) => id), // prettier-ignore
+      called: callerIn(database),
+      readings: all('SELECT id FROM reading WHERE rowid IN (SELECT max(rowid) FROM reading GROUP BY photoId)').map(
+        ({ id }) => id,
+      ),
     };
   } catch (cause) {
     return { ...nothing, problems: [(cause as Error).message] };
@@ -71,9 +75,8 @@ function look(file: string): Looked {
   }
 }
 
-async function lookAtOriginals(folder: string, { named, names }: Looked): Promise<CheckReport['originals']> {
+async function lookAtOriginals(folder: string, { named, called }: Looked): Promise<CheckReport['originals']> {
   const digests = await keptDigests(folder);
-  const called = (sha256: string): Named => ({ sha256, name: names.get(sha256) ?? sha256.slice(0, 12) });
   const damaged: Named[] = [];
   let bytes = 0;
   for (const sha256 of digests) {
@@ -116,7 +119,14 @@ async function mend(folder: string, { named }: Looked): Promise<string[]> {
 }
 
 const missingFlats = async (folder: string, { readings }: Looked): Promise<number> => {
-  const there = await Promise.all(readings.map((id) => stat(join(folder, 'derived', 'flat', `${id}.jpg`)).then(() => 0, () => 1))); // prettier-ignore
+  const there = await Promise.all(
+    readings.map((id) =>
+      stat(join(folder, 'derived', 'flat', `${id}.jpg`)).then(
+        () => 0,
+        () => 1,
+      ),
+    ),
+  );
   return there.reduce((sum: number, n) => sum + n, 0);
 };
 

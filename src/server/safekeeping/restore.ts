@@ -43,7 +43,11 @@ async function provedDatabase(zip: OpenZip, { database }: Manifest, scratch: str
     if (opened.pragma('integrity_check', { simple: true }) !== 'ok') throw broken('its database is not whole');
     const steps = opened.prepare('SELECT name FROM knex_migrations').pluck().all() as string[];
     const newer = steps.find((step) => MIGRATIONS.every(({ name }) => name !== step));
-    if (newer) throw new InputError('newer', `The backup was made by a newer Revlin (it knows "${newer}"). Nothing was changed. Bring this one up to date.`); // prettier-ignore
+    if (newer)
+      throw new InputError(
+        'newer',
+        `The backup was made by a newer Revlin (it knows "${newer}"). Nothing was changed. Bring this one up to date.`,
+      );
     return path;
   } finally {
     opened.close();
@@ -90,7 +94,8 @@ async function putAside(target: string): Promise<string> {
     const folder = join(earlierOf(join(target, '..')), 'damaged');
     await mkdir(folder, { recursive: true });
     const name = `${(await readdir(folder)).length + 1}-studio.sqlite`;
-    for (const log of ['', '-wal', '-shm']) await rename(`${target}${log}`, join(folder, `${name}${log}`)).catch(() => undefined); // prettier-ignore
+    for (const log of ['', '-wal', '-shm'])
+      await rename(`${target}${log}`, join(folder, `${name}${log}`)).catch(() => undefined);
     return join(folder, name);
   }
 }

@@ -22,3 +22,18 @@ export function namedIn(database: Database.Database): Set<string> {
   if (selects.length === 0) return new Set();
   return new Set(database.prepare(selects.join(' UNION ')).pluck().all() as string[]);
 }
+
+/** A kept picture with the name the painter knows it by. */
+export interface Named {
+  readonly sha256: string;
+  readonly name: string;
+}
+
+/** Tells what kept pictures are called, by what a database says of them; one it has no name for is called by its digest's beginning. */
+export function callerIn(database: Database.Database): (sha256: string) => Named {
+  const rows = database.prepare('SELECT sha256, fileName FROM reference UNION ALL SELECT sha256, fileName FROM photo');
+  const names = new Map(
+    (rows.all() as { sha256: string; fileName: string }[]).map((row) => [row.sha256, row.fileName]),
+  );
+  return (sha256) => ({ sha256, name: names.get(sha256) ?? sha256.slice(0, 12) });
+}

@@ -15,16 +15,22 @@ export interface OpenZip {
 }
 
 const noZip = (file: string, why: string) =>
-  new InputError('no-backup', `${file} is no backup of Revlin (${why}). Nothing was changed. Give the file that "revlin backup" wrote.`); // prettier-ignore
+  new InputError(
+    'no-backup',
+    `${file} is no backup of Revlin (${why}). Nothing was changed. Give the file that "revlin backup" wrote.`,
+  );
 
 /** @throws InputError for a file that is no zip, or whose directory is damaged */
 export async function readZip(file: string): Promise<OpenZip> {
   const zip = await new Promise<ZipFile>((opened, failed) =>
-    openZip(
-      file,
-      { lazyEntries: true, autoClose: false },
-      (cause, given) =>
-      cause ? failed(cause.message.includes('ENOENT') ? new InputError('file', `There is no ${file}.`) : noZip(file, cause.message)) : opened(given), // prettier-ignore
+    openZip(file, { lazyEntries: true, autoClose: false }, (cause, given) =>
+      cause
+        ? failed(
+            cause.message.includes('ENOENT')
+              ? new InputError('file', `There is no ${file}.`)
+              : noZip(file, cause.message),
+          )
+        : opened(given),
     ),
   );
   const entries = new Map<string, Entry>();

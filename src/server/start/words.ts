@@ -1,6 +1,14 @@
 import { InputError } from '../images/inputError';
 
-const DENIED = new Set(['EACCES', 'EPERM', 'EROFS', 'SQLITE_READONLY', 'SQLITE_CANTOPEN', 'SQLITE_READONLY_DIRECTORY', 'SQLITE_READONLY_CANTINIT']); // prettier-ignore
+const DENIED = new Set([
+  'EACCES',
+  'EPERM',
+  'EROFS',
+  'SQLITE_READONLY',
+  'SQLITE_CANTOPEN',
+  'SQLITE_READONLY_DIRECTORY',
+  'SQLITE_READONLY_CANTINIT',
+]);
 const FULL = new Set(['ENOSPC', 'EDQUOT', 'EFBIG', 'SQLITE_FULL', 'SQLITE_IOERR_WRITE', 'SQLITE_IOERR_SHMSIZE']);
 
 /** Why a studio's folder cannot be opened, in one sentence that says what to do; null = it is none of the known ways. */

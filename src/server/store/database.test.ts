@@ -49,7 +49,8 @@ describe('a folder that a killed program left', () => {
 
   test('a change of shape that was made but not noted is noted, not made again', async () => {
     await (await openDatabase(file)).destroy();
-    for (const { name } of MIGRATIONS) aside((other) => other.prepare('DELETE FROM knex_migrations WHERE name = ?').run(name)); // prettier-ignore
+    for (const { name } of MIGRATIONS)
+      aside((other) => other.prepare('DELETE FROM knex_migrations WHERE name = ?').run(name));
     aside((other) => other.exec("INSERT INTO setting (name, value) VALUES ('units', '\"inches\"')"));
     const db = await openDatabase(file);
     expect(await db('setting')).toEqual([{ name: 'units', value: '"inches"' }]);
@@ -68,7 +69,9 @@ test('before its shape is changed the file is copied aside; three such copies ar
   await (await openDatabase(file)).destroy();
   aside((other) => other.exec("INSERT INTO setting (name, value) VALUES ('mark', '0')"));
   for (let round = 1; round <= 5; round++) {
-    aside((other) => other.exec(`DELETE FROM knex_migrations WHERE name = '014-easel'; UPDATE setting SET value = '${round}'`)); // prettier-ignore
+    aside((other) =>
+      other.exec(`DELETE FROM knex_migrations WHERE name = '014-easel'; UPDATE setting SET value = '${round}'`),
+    );
     await (await openDatabase(file)).destroy();
   }
   const copies = (await readdir(join(folder, 'earlier'))).sort();
@@ -90,7 +93,9 @@ describe('while another program holds the file', () => {
     const other = new Database(file);
     other.exec('BEGIN IMMEDIATE');
     let written = false;
-    const writing = db.transaction((trx) => trx('setting').insert({ name: 'a', value: '1' })).then(() => (written = true)); // prettier-ignore
+    const writing = db
+      .transaction((trx) => trx('setting').insert({ name: 'a', value: '1' }))
+      .then(() => (written = true));
     const single = db('setting').insert({ name: 'b', value: '2' });
     for (let i = 0; i < 5; i++) expect(await db('setting')).toEqual([]);
     expect(written).toBe(false);

@@ -30,9 +30,17 @@ async function original(letter: string, at: string): Promise<void> {
 async function waits(letter: string): Promise<void> {
   const addedAt = NOW.toISOString();
   await db('image').insert({ sha256: digest(letter), bytes: 9, format: 'jpeg', width: 99, height: 99, addedAt });
-  await db('arrival').insert({ id: letter, sha256: digest(letter), fileName: 'a.jpg', day: '2026-05-01', state: 'unsorted', addedAt }); // prettier-ignore
+  await db('arrival').insert({
+    id: letter,
+    sha256: digest(letter),
+    fileName: 'a.jpg',
+    day: '2026-05-01',
+    state: 'unsorted',
+    addedAt,
+  });
 }
-const originals = async () => (await readdir(join(folder, 'originals'), { recursive: true })).filter((name) => name.length > 40); // prettier-ignore
+const originals = async () =>
+  (await readdir(join(folder, 'originals'), { recursive: true })).filter((name) => name.length > 40);
 
 test('what nothing names is set aside once it is a day old, and listed; nothing is deleted', async () => {
   await original('a', '2026-05-01T08:00:00Z');

@@ -6,7 +6,9 @@ type CheckWithHome = CheckRow & { photoId: string; sessionNumber: number };
 
 /** Corrections with their checks, oldest first. */
 export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): Promise<Correction[]> {
-  const sessions = (await db('session').whereIn('id', [...new Set(rows.map(({ sessionId }) => sessionId))])) as SessionRow[]; // prettier-ignore
+  const sessions = (await db('session').whereIn('id', [
+    ...new Set(rows.map(({ sessionId }) => sessionId)),
+  ])) as SessionRow[];
   const numbers = new Map(sessions.map(({ id, number }) => [id, number]));
   const checks = (await db('correction_check')
     .join('reading', 'reading.id', 'correction_check.readingId')
@@ -15,7 +17,7 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
     .whereIn(
       'correctionId',
       rows.map(({ id }) => id),
-    ) // prettier-ignore
+    )
     .orderBy([{ column: 'session.number' }, { column: 'correction_check.rowid' }])
     .select('correction_check.*', 'reading.photoId', 'session.number as sessionNumber')) as CheckWithHome[];
   // A photograph that was read again is checked again: its newest check counts.

@@ -1,6 +1,16 @@
 import type { Knex } from 'knex';
 import type { Covered, Photo } from '../../contract';
-import type { AreasRow, CornersRow, GreysRow, ImageRow, ImpressionRow, LandmarksRow, PhotoRow, ReadingRow, SeatedRow } from './rows'; // prettier-ignore
+import type {
+  AreasRow,
+  CornersRow,
+  GreysRow,
+  ImageRow,
+  ImpressionRow,
+  LandmarksRow,
+  PhotoRow,
+  ReadingRow,
+  SeatedRow,
+} from './rows';
 import { idOf, photoVersion } from './versionOf';
 
 type Row = { photoId: string };
@@ -34,7 +44,10 @@ export async function photosOf(db: Knex, rows: readonly PhotoRow[]): Promise<Pho
   const ids = rows.map(({ id }) => id);
   const of = <R extends Row>(table: string) => newestOf<R>(db, table, { ids });
   const [images, corners, shown, greys, areas, readings, landmarks, impressions, seats] = await Promise.all([
-    db('image').whereIn('sha256', rows.map(({ sha256 }) => sha256)) as Promise<ImageRow[]>, // prettier-ignore
+    db('image').whereIn(
+      'sha256',
+      rows.map(({ sha256 }) => sha256),
+    ) as Promise<ImageRow[]>,
     of<CornersRow>('photo_corners'),
     // Corners that were found are no word of the painter's: showing them better is late for nothing.
     newestOf<CornersRow>(db, 'photo_corners', { ids, only: { cornersFrom: 'given' } }),

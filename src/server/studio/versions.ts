@@ -1,7 +1,17 @@
 import type { Knex } from 'knex';
 import { NO_VERSION, type Guard } from '../../contract';
 import { contentOf, governingPlan } from './planRows';
-import { newest, rowOf, type CornersRow, type DecisionRow, type PaintingRow, type PhotoRow, type PlanRow, type ReadingRow, type ReferenceRow } from './rows'; // prettier-ignore
+import {
+  newest,
+  rowOf,
+  type CornersRow,
+  type DecisionRow,
+  type PaintingRow,
+  type PhotoRow,
+  type PlanRow,
+  type ReadingRow,
+  type ReferenceRow,
+} from './rows';
 import { findingVersion, idOf, paintingVersion, photoVersion, referenceVersion } from './versionOf';
 
 const groundVersion = async (db: Knex, paintingId: string): Promise<string> =>
@@ -48,7 +58,9 @@ export async function plansSince(db: Knex, now: PlanRow | undefined, on: string)
   const kept = `Version ${now.version} of the plan was kept meanwhile, at ${timeOf(now.createdAt)}`;
   if (!before) return `${kept}.`;
   const [a, b] = [contentOf(before), contentOf(now)];
-  const parts = (Object.keys(PARTS) as (keyof typeof a)[]).filter((part) => JSON.stringify(a[part]) !== JSON.stringify(b[part])); // prettier-ignore
+  const parts = (Object.keys(PARTS) as (keyof typeof a)[]).filter(
+    (part) => JSON.stringify(a[part]) !== JSON.stringify(b[part]),
+  );
   const changed = parts.map((part) => PARTS[part]);
   if (before.crop !== now.crop) changed.unshift('the crop');
   return changed.length > 0 ? `${kept}. It changed ${listed(changed)}.` : `${kept}.`;
@@ -76,7 +88,11 @@ async function plan(db: Knex, paintingId: string): Promise<Guarded> {
 
 async function painting(db: Knex, paintingId: string): Promise<Guarded> {
   const row = await rowOf<PaintingRow>(db, 'painting', paintingId);
-  return { name: `painting ${paintingId}`, version: paintingVersion(row), since: said('The set-up was changed meanwhile.') }; // prettier-ignore
+  return {
+    name: `painting ${paintingId}`,
+    version: paintingVersion(row),
+    since: said('The set-up was changed meanwhile.'),
+  };
 }
 
 async function ground(db: Knex, paintingId: string): Promise<Guarded> {
@@ -91,7 +107,10 @@ async function ground(db: Knex, paintingId: string): Promise<Guarded> {
 async function groundOfEither(db: Knex, { paintingId, photoId }: Record<string, string>): Promise<Guarded> {
   if (paintingId) return ground(db, paintingId);
   await rowOf<PhotoRow>(db, 'photo', photoId);
-  const home = (await db('photo').join('session', 'session.id', 'photo.sessionId').where('photo.id', photoId).first('session.paintingId as id')) as { id: string }; // prettier-ignore
+  const home = (await db('photo')
+    .join('session', 'session.id', 'photo.sessionId')
+    .where('photo.id', photoId)
+    .first('session.paintingId as id')) as { id: string };
   return ground(db, home.id);
 }
 
@@ -132,8 +151,13 @@ const DECIDED: Record<string, string> = {
 
 async function finding(db: Knex, photoId: string, index: number): Promise<Guarded> {
   const reading = await newest<ReadingRow>(db, 'reading', photoId);
-  const now = reading && ((await db('decision').where({ readingId: reading.id, findingIndex: index }).orderBy('rowid', 'desc').first()) as DecisionRow | undefined); // prettier-ignore
-  const words = now?.decision ? `This finding was ${DECIDED[now.decision]} meanwhile.` : 'The decision on this finding was taken back meanwhile.'; // prettier-ignore
+  const now =
+    reading &&
+    ((await db('decision').where({ readingId: reading.id, findingIndex: index }).orderBy('rowid', 'desc').first()) as
+      DecisionRow | undefined);
+  const words = now?.decision
+    ? `This finding was ${DECIDED[now.decision]} meanwhile.`
+    : 'The decision on this finding was taken back meanwhile.';
   return {
     name: `finding ${photoId} ${index}`,
     version: findingVersion(reading?.id ?? NO_VERSION, now),

@@ -2,7 +2,11 @@ import { describe, expect, test } from 'vitest';
 import type { Photo } from '../../contract';
 import { SeenVersions } from './versions';
 
-const photo = (corners: string) => ({ id: 'p', versions: { photo: 'a', corners, greys: 'none', areas: 'none', landmarks: 'none', seated: 'none' } }) as Photo; // prettier-ignore
+const photo = (corners: string) =>
+  ({
+    id: 'p',
+    versions: { photo: 'a', corners, greys: 'none', areas: 'none', landmarks: 'none', seated: 'none' },
+  }) as Photo;
 const CORNERS = SeenVersions.name('corners', { photoId: 'p' });
 
 describe('the version a change is made on', () => {

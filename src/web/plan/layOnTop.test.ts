@@ -2,7 +2,12 @@ import { describe, expect, test } from 'vitest';
 import { EMPTY_PLAN, type Departure, type PlanContent } from '../../contract';
 import { changedParts, layOnTop } from './layOnTop';
 
-const departure = (id: string, why = ''): Departure => ({ id, where: { mass: [10, 10] }, change: { kind: 'value', steps: 1 }, why }); // prettier-ignore
+const departure = (id: string, why = ''): Departure => ({
+  id,
+  where: { mass: [10, 10] },
+  change: { kind: 'value', steps: 1 },
+  why,
+});
 const plan = (part: Partial<PlanContent>): PlanContent => ({ ...EMPTY_PLAN, ...part });
 
 describe('laying my changes on top of another version', () => {

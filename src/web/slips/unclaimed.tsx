@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { call } from '../api/client';
 import { plural } from '../words';
 
-const sizeOf = (bytes: number) => (bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`); // prettier-ignore
+const sizeOf = (bytes: number) =>
+  bytes < 1e6 ? `${Math.ceil(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
 
 /** Files that belong to no painting: told of, never deleted. */
 export function Unclaimed() {
