@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
 import { EMPTY_PLAN, keyChoiceOf, NO_VERSION, PlanContent, type PaintingDetail, type Plan } from '../../contract';
-import { call } from '../api/client';
+import { call, Refused } from '../api/client';
 import { useAction } from '../api/queries';
 import { changedParts, layOnTop } from './layOnTop';
 import type { Rendering } from '../workers/planWorker';
@@ -15,10 +15,19 @@ interface Draft {
   /** id of the version it was begun on */
   readonly on: string;
   readonly version: number;
+  /** JSON of the crop it was begun on: under another one its places are elsewhere */
+  readonly crop: string;
   readonly base: PlanContent;
   readonly now: PlanContent;
   readonly before: readonly PlanContent[];
 }
+
+/**
+ * Whether a draft goes on beside the plan that is there. One with nothing changed follows the plan; one with changes stays, whatever was kept
+ * in another window meanwhile, but for another crop: under that its places are elsewhere.
+ */
+const holds = (draft: Draft, { on, crop }: Pick<Draft, 'on' | 'crop'>): boolean =>
+  draft.on === on || (draft.crop === crop && !same(draft.now, draft.base));
 
 /** What was remembered before drafts named what they were begun on: it was dropped once the plan had another version. */
 interface OldDraft {
@@ -32,8 +41,8 @@ function remembered(paintingId: string, kept: Omit<Draft, 'now' | 'before'>): Dr
     const found = JSON.parse(localStorage.getItem(nameOf(paintingId)) ?? 'null') as Draft | OldDraft;
     if ('content' in found)
       return found.version === kept.version ? { ...kept, now: PlanContent.parse(found.content), before: [] } : null;
-    const { on, version, base, now } = found;
-    return { on, version, base: PlanContent.parse(base), now: PlanContent.parse(now), before: [] };
+    const { on, version, crop, base, now } = found;
+    return { on, version, crop, base: PlanContent.parse(base), now: PlanContent.parse(now), before: [] };
   } catch {
     return null; // storage that is full, forbidden or garbled: only what was not kept is lost
   }
@@ -53,10 +62,10 @@ export function usePlanDraft(detail: PaintingDetail) {
   const { painting, plan } = detail;
   const version = plan?.version ?? 0;
   const on = plan?.id ?? NO_VERSION;
+  const crop = JSON.stringify(plan?.crop ?? null);
   const kept = useMemo(() => contentOf(plan), [plan]);
-  const [state, setState] = useState<Draft | null>(() => remembered(painting.id, { on, version, base: kept }));
-  // A draft with nothing changed follows the plan; one with changes stays, whatever was kept in another window meanwhile.
-  const live = state && (state.on === on || !same(state.now, state.base)) ? state : null;
+  const [state, setState] = useState<Draft | null>(() => remembered(painting.id, { on, version, crop, base: kept }));
+  const live = state && holds(state, { on, crop }) ? state : null;
   const action = useAction('changePlan', painting.id);
   const put = useCallback(
     (draft: Draft | null) => {
@@ -68,13 +77,12 @@ export function usePlanDraft(detail: PaintingDetail) {
   const change = useCallback(
     (part: Partial<PlanContent>) =>
       setState((was) => {
-        const follows = !was || (was.on !== on && same(was.now, was.base));
-        const from = follows ? { on, version, base: kept, now: kept, before: [] } : was;
+        const from = was && holds(was, { on, crop }) ? was : { on, version, crop, base: kept, now: kept, before: [] };
         const draft = { ...from, now: { ...from.now, ...part }, before: [...from.before.slice(-60), from.now] };
         remember(painting.id, draft);
         return draft;
       }),
-    [on, version, kept, painting.id],
+    [on, version, crop, kept, painting.id],
   );
   const undo = () => {
     const now = live?.before.at(-1);
@@ -84,6 +92,11 @@ export function usePlanDraft(detail: PaintingDetail) {
   /** My changes as they are on the plan that is there now. */
   const rebase = async (draft: Draft) => {
     const { plan: theirs } = await call('getPainting', { params: { paintingId: painting.id } });
+    if (JSON.stringify(theirs?.crop ?? null) !== draft.crop)
+      throw new Refused(
+        'crop',
+        'The crop was changed in the other window, so the places of yours no longer fit. Yours was not kept.',
+      );
     const laid = contentOf(theirs);
     return changedParts(laid, layOnTop(draft.base, draft.now, laid));
   };
