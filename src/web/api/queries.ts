@@ -85,27 +85,64 @@ export function useAction<N extends RouteName>(name: N, paintingId: string) {
   });
 }
 
-/** Follows a job to its end over server-sent events; calls back once it has ended. */
+const AGAIN_MS = 1000; // after a stream has broken it is taken up again
+
+const isOpen = ({ state }: Job) => state === 'queued' || state === 'running';
+
+/**
+ * Listens to a job over server-sent events until it has ended; a stream that breaks is taken up again.
+ * @param tell is called with every change; null = nothing is known of it any more
+ * @returns stops listening
+ */
+function followJob(id: string, tell: (job: Job | null) => void): () => void {
+  let left = false;
+  let stop = () => {};
+  const listen = () => {
+    const stream = new EventSource(`/api/jobs/${id}/progress`);
+    stop = () => stream.close();
+    stream.onmessage = ({ data }) => {
+      const job = Job.parse(JSON.parse(data as string));
+      if (!isOpen(job)) stream.close();
+      tell(job);
+    };
+    stream.onerror = () => {
+      // The stream ends with the work; when it breaks before, one look tells how things stand.
+      stream.close();
+      const again = () => {
+        const timer = setTimeout(listen, AGAIN_MS);
+        stop = () => clearTimeout(timer);
+      };
+      const look = (job: Job) => {
+        if (left) return;
+        tell(job);
+        if (isOpen(job)) again();
+      };
+      const gone = ({ code }: Refused) => {
+        if (left) return;
+        if (code === 'unreachable') again();
+        else tell(null);
+      };
+      call('getJob', { params: { jobId: id } }).then(look, gone);
+    };
+  };
+  listen();
+  return () => {
+    left = true;
+    stop();
+  };
+}
+
+/** Follows a job to its end; calls back once it has ended. */
 export function useJob(start: Job | null, onEnd: (job: Job) => void): Job | null {
   const [job, setJob] = useState(start);
   const id = start?.id;
   useEffect(() => {
     setJob(start);
     if (!id) return;
-    const stream = new EventSource(`/api/jobs/${id}/progress`);
-    stream.onmessage = ({ data }) => {
-      const next = Job.parse(JSON.parse(data as string));
+    return followJob(id, (next) => {
       setJob(next);
-      if (next.state === 'queued' || next.state === 'running') return;
-      stream.close();
-      onEnd(next);
-    };
-    stream.onerror = () => {
-      // The stream ends with the work; when it breaks before, one look tells how things stand.
-      stream.close();
-      call('getJob', { params: { jobId: id } }).then((next) => { setJob(next); if (next.state !== 'running' && next.state !== 'queued') onEnd(next); }, () => setJob(null)); // prettier-ignore
-    };
-    return () => stream.close();
+      if (next && !isOpen(next)) onEnd(next);
+    });
     // A job is followed by its id alone: the callback's identity is no reason to start over.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [id]);
