@@ -14,7 +14,7 @@ import { resumeLooking } from './studio/looking';
 const here = fileURLToPath(new URL('.', import.meta.url));
 const log = pino({ level: process.env.REVLIN_LOG ?? 'warn' });
 const DAY_MS = 86_400_000;
-const GOODBYE_MS = 2500; // what has not ended by then is ended: everything acknowledged is on the disk already
+const GOODBYE_MS = 2000; // what has not ended by then is ended: everything acknowledged is on the disk already
 
 /** One sentence on standard error and exit code 2: what is wrong and what to do. */
 function refuse(words: string): never {

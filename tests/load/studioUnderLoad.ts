@@ -49,8 +49,9 @@ export async function smallSession(server: Server, paintingId: string, copy: num
   return photo.id;
 }
 
-/** Peak of a process's memory so far, MB (Linux). */
+/** Peak of a process's memory so far, MB; only Linux tells it, elsewhere 0. */
 export async function peakOf({ pid }: Server): Promise<number> {
+  if (process.platform !== 'linux') return 0;
   const status = await readFile(`/proc/${pid}/status`, 'utf8');
   return Number(/VmHWM:\s+(\d+) kB/.exec(status)?.[1] ?? NaN) / 1000;
 }
