@@ -16,14 +16,10 @@ const held: number[] = [];
 const say = (words: string) => process.stdout.write(`${words}\n`);
 const started = performance.now();
 
-let paintingId = '';
-for (let n = 0; n < SESSIONS; n++) {
-  if (n % PER_PAINTING === 0) {
-    paintingId = await smallPainting(server, `Painting ${1 + n / PER_PAINTING}`);
-    await ask(server, 'changePlan', { params: { paintingId }, body: { masses: 8 } });
-  }
+/** One session of a painting: photographed, its corners shown where they are not found, read, two findings decided. */
+async function session(paintingId: string, n: number): Promise<void> {
   const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
-  const file = await smallPicture(`enamel-pot-session-${1 + (n % 5)}.jpg`, { copy: n + 1 });
+  const file = await smallPicture(`enamel-pot-session-${1 + (n % 5)}.jpg`, { width: 640, copy: n + 1 });
   sent.add(createHash('sha256').update(file.bytes).digest('hex'));
   const { photo, job } = await ask(server, 'addPhoto', {
     params: { sessionId: sessions[sessions.length - 1].id },
@@ -33,35 +29,49 @@ for (let n = 0; n < SESSIONS; n++) {
   const detail = await ask(server, 'getPainting', { params: { paintingId } });
   if (!detail.sessions.at(-1)?.photos[0].corners) {
     const [w, h] = [photo.width, photo.height];
-    await ask(server, 'setCorners', {
-      params: { photoId: photo.id },
-      body: {
-        corners: [
-          [0.15 * w, 0.15 * h],
-          [0.85 * w, 0.15 * h],
-          [0.85 * w, 0.85 * h],
-          [0.15 * w, 0.85 * h],
-        ],
-      },
-    });
+    const inset: [number, number][] = [
+      [0.15 * w, 0.15 * h],
+      [0.85 * w, 0.15 * h],
+      [0.85 * w, 0.85 * h],
+      [0.15 * w, 0.85 * h],
+    ];
+    await ask(server, 'setCorners', { params: { photoId: photo.id }, body: { corners: inset as never } });
   }
   const reading = await ended(server, await ask(server, 'readPhoto', { params: { photoId: photo.id } }));
   if (reading.state !== 'done') throw new Error(`session ${n}: ${reading.problem}`);
   const { findings } = await ask(server, 'getReading', { params: { photoId: photo.id } });
-  for (const { index } of findings.slice(0, 2))
-    await ask(server, 'decide', {
-      params: { photoId: photo.id, index },
-      body: { decision: index % 2 ? 'dismissed' : 'taken' },
-    });
+  for (const { index } of findings.slice(0, 2)) {
+    const decision = index % 2 ? 'dismissed' : 'taken';
+    await ask(server, 'decide', { params: { photoId: photo.id, index }, body: { decision } });
+  }
   await ask(server, 'listPaintings');
-  if ((n + 1) % Math.ceil(SESSIONS / 20) === 0) {
-    held.push(await heldBy(server));
-    const rss = Number(/VmRSS:\s+(\d+)/.exec(await readFile(`/proc/${server.pid}/status`, 'utf8'))?.[1]) / 1000;
-    say(
-      `${n + 1} sessions, ${Math.round((performance.now() - started) / 1000)} s: held ${held[held.length - 1].toFixed(1)} MB, resident ${rss.toFixed(0)} MB, peak ${Math.round(await peakOf(server))} MB`,
-    );
+}
+
+async function tell(done: number): Promise<void> {
+  held.push(await heldBy(server));
+  const status = await readFile(`/proc/${server.pid}/status`, 'utf8');
+  const resident = Number(/VmRSS:\s+(\d+)/.exec(status)?.[1]) / 1000;
+  const seconds = Math.round((performance.now() - started) / 1000);
+  say(
+    `${done} sessions, ${seconds} s: held ${held[held.length - 1].toFixed(1)} MB, resident ${resident.toFixed(0)} MB, peak ${Math.round(await peakOf(server))} MB`,
+  );
+}
+
+let [begun, done] = [0, 0];
+/** Paintings one after another; as many painters as there are worker threads. */
+async function painter(): Promise<void> {
+  while (begun < SESSIONS) {
+    const first = begun;
+    begun += PER_PAINTING;
+    const paintingId = await smallPainting(server, `Painting ${1 + first / PER_PAINTING}`);
+    await ask(server, 'changePlan', { params: { paintingId }, body: { masses: 8 } });
+    for (let n = first; n < Math.min(SESSIONS, first + PER_PAINTING); n++) {
+      await session(paintingId, n);
+      if (++done % Math.ceil(SESSIONS / 20) === 0) await tell(done);
+    }
   }
 }
+await Promise.all([painter(), painter()]);
 await server.end();
 const report = await check(data);
 const originals = (await readdir(join(data, 'originals'), { recursive: true })).filter((name) =>
