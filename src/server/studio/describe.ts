@@ -1,14 +1,12 @@
 import type { Knex } from 'knex';
 import type { Correction, Next, Painting, PaintingDetail, PaintingSummary, Reference, SetUp, Session, Stage } from '../../contract'; // prettier-ignore
-import { isLoud } from '../../core/correct';
 import { correctionsOf } from './correctionsOf';
-import { findingsOf } from './findingsOf';
 import { photosOf } from './photosOf';
 import { groundOf } from './groundRows';
 import { governingPlan, planOf, referencesOf, setUpOf } from './planRows';
-import { silencedOf } from './silence';
+import { undecidedOf } from './undecided';
 import { paintingVersion } from './versionOf';
-import { rowOf, type CorrectionRow, type DecisionRow, type PaintingRow, type PhotoRow, type ReadingRow, type SessionRow } from './rows'; // prettier-ignore
+import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows'; // prettier-ignore
 
 /** The stage under way; null = no approach is chosen. */
 export const stageOf = ({ approach, stage }: SetUp): Stage | null =>
@@ -57,21 +55,6 @@ async function sessionsOf(db: Knex, paintingId: string): Promise<Session[]> {
 const correctionsIn = async (db: Knex, paintingId: string): Promise<Correction[]> =>
   correctionsOf(db, (await db('correction').where({ paintingId }).orderBy('rowid')) as CorrectionRow[]);
 
-/** The decisions on a reading's findings: the newest for each. */
-export async function decisionsOf(db: Knex, readingId: string): Promise<Map<number, DecisionRow>> {
-  const rows = (await db('decision').where({ readingId }).orderBy('rowid')) as DecisionRow[];
-  return new Map(rows.map((row) => [row.findingIndex, row]));
-}
-
-async function undecidedOf(db: Knex, readingId: string | null, stage: Stage | null): Promise<number> {
-  if (!readingId) return 0;
-  const reading = (await db('reading').where({ id: readingId }).first('id', 'photoId')) as Pick<ReadingRow, 'id' | 'photoId'>; // prettier-ignore
-  const decisions = await decisionsOf(db, readingId);
-  const findings = await findingsOf(db, readingId);
-  const silenced = await silencedOf(db, reading);
-  return findings.filter((finding, index) => isLoud(finding, stage) && !silenced.has(index) && !decisions.get(index)?.decision).length; // prettier-ignore
-}
-
 function nextOf(
   { reference, from }: { reference: Reference | null; from: SetUp['from'] },
   sessions: Session[],
@@ -99,7 +82,10 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
   ]);
   const latest = sessions.at(-1)?.photos.at(-1);
   const reference = references.find(({ governs }) => governs) ?? null;
-  const undecided = await undecidedOf(db, latest?.readingId ?? null, stageOf(setUpOf(row)));
+  const undecided = await undecidedOf(db, id, {
+    readingId: latest?.readingId ?? null,
+    stage: stageOf(setUpOf(row)),
+  });
   return {
     painting: paintingOf(row, easel === id),
     reference,
