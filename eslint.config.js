@@ -61,6 +61,19 @@ export default tseslint.config(
     languageOptions: { globals: { process: 'readonly', console: 'readonly' } },
   },
   {
+    files: ['src/**'],
+    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'TSAsExpression > TSAsExpression > TSUnknownKeyword',
+          message: 'A double cast hides that a shape is declared twice: declare it once.',
+        },
+      ],
+    },
+  },
+  {
     files: ['src/core/**'],
     rules: {
       'no-restricted-imports': [

@@ -36,20 +36,39 @@ function numbers(text: string, count: number): number[] | null {
   return parts.length === count && parts.every(Number.isFinite) ? parts : null;
 }
 
-function readBox(option: string, text: string, unit: string): Box {
-  const box = numbers(text, 4);
-  if (!box || box[2] <= 0 || box[3] <= 0)
-    throw refuse(option, text, `four numbers "x,y,w,h" in ${unit}, with w and h above 0`);
-  return box as unknown as Box;
+function pointIn(text: string): Point | null {
+  const point = numbers(text, 2);
+  return point && [point[0], point[1]];
 }
 
-function readPoints(option: string, text: string, { count, wanted }: { count: number; wanted: string }): Point[] {
-  const points = text
-    .trim()
-    .split(/\s+/)
-    .map((part) => numbers(part, 2));
-  if (points.length !== count || points.some((p) => p === null)) throw refuse(option, text, wanted);
-  return points as unknown as Point[];
+function boxIn(text: string): Box | null {
+  const [x, y, w, h] = numbers(text, 4) ?? [];
+  return w > 0 && h > 0 ? [x, y, w, h] : null;
+}
+
+function readBox(option: string, text: string, unit: string): Box {
+  const box = boxIn(text);
+  if (!box) throw refuse(option, text, `four numbers "x,y,w,h" in ${unit}, with w and h above 0`);
+  return box;
+}
+
+const pointsIn = (text: string) => text.trim().split(/\s+/).map(pointIn);
+
+function readCorners(text: string): Corners {
+  const [a, b, c, d, ...more] = pointsIn(text);
+  if (!a || !b || !c || !d || more.length > 0)
+    throw refuse(
+      '--corners',
+      text,
+      'four points "x,y x,y x,y x,y" in photo pixels, clockwise from the painting\'s top left',
+    );
+  return [a, b, c, d];
+}
+
+function readEdge(text: string): readonly [Point, Point] {
+  const [from, to, ...more] = pointsIn(text);
+  if (!from || !to || more.length > 0) throw refuse('--edge', text, 'two points "x1,y1 x2,y2" in canvas millimetres');
+  return [from, to];
 }
 
 function readSize(text: string): CanvasSize {
@@ -83,12 +102,11 @@ function readColour(text: string): GreyPatch {
 function readDeparture(text: string): Departure {
   const [where, amount, ...rest] = text.split('=');
   const steps = amount === undefined || amount.trim() === '' ? NaN : Number(amount);
-  const [box, point] = [numbers(where, 4), numbers(where, 2)];
-  if (rest.length || !(Math.abs(steps) <= 9) || (!point && !(box && box[2] > 0 && box[3] > 0)))
+  const [box, point] = [boxIn(where), pointIn(where)];
+  const place = point ? { mass: point } : box && { place: placeOfBox(box) };
+  if (rest.length || !(Math.abs(steps) <= 9) || !place)
     throw refuse('--departure', text, 'a box or a point on a mass in canvas millimetres and how many steps lighter (negative: darker), like "100,80,60,40=1" or "120,90=-0.5"'); // prettier-ignore
-  const change = { kind: 'value', steps } as const;
-  if (point) return { where: { mass: [point[0], point[1]] }, change };
-  return { where: { place: placeOfBox(box as unknown as Box) }, change };
+  return { where: place, change: { kind: 'value', steps } };
 }
 
 function readCovered(text: string, { widthMm, heightMm }: CanvasSize): Covered {
@@ -148,26 +166,14 @@ export function readArguments(args: string[]): ReadRequest | 'help' {
     reference: values.reference,
     photos: values.photo,
     canvas,
-    corners:
-      values.corners === undefined
-        ? undefined
-        : (readPoints('--corners', values.corners, {
-            count: 4,
-            wanted: 'four points "x,y x,y x,y x,y" in photo pixels, clockwise from the painting\'s top left',
-          }) as unknown as Corners),
+    corners: values.corners === undefined ? undefined : readCorners(values.corners),
     covered: values.covered === undefined ? undefined : readCovered(values.covered, canvas),
     crop: values.crop === undefined ? undefined : readBox('--crop', values.crop, 'reference pixels'),
     greys: [...values.grey.map(readGrey), ...values.colour.map(readColour)],
     key: values.key,
     departures: values.departure.map(readDeparture),
     regions: values.region.map((text) => readBox('--region', text, 'canvas millimetres')),
-    edges: values.edge.map(
-      (text) =>
-        readPoints('--edge', text, {
-          count: 2,
-          wanted: 'two points "x1,y1 x2,y2" in canvas millimetres',
-        }) as unknown as [Point, Point],
-    ),
+    edges: values.edge.map(readEdge),
     forms: values.forms,
     json: values.json,
   };

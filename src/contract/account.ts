@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { Point, Shape } from './shapes';
+import type { Account as Told, GlobalDrift as Whole, Landmark as Shown, Seat as Sits } from '../core/read';
+import { Point, Shape, type Made } from './shapes';
 
 /** What a reading tells beside its findings. Lengths canvas mm, values steps, colour units of a*b*; masses by their ids. */
 const Both = z.object({ planned: z.number(), painted: z.number() });
@@ -10,7 +11,7 @@ export const GlobalDrift = z.object({
   scale: z.number(),
   rotationDegrees: z.number(),
   doubt: z.object({ mm: z.number(), scale: z.number(), degrees: z.number() }),
-});
+}) satisfies z.ZodType<Whole>;
 const Agreement = z.object({
   tones: z.number(),
   splits: z.array(z.number()),
@@ -33,7 +34,7 @@ export const Seat = z.object({
   gap: Both,
   open: Both,
   missing: z.array(z.enum(['foot', 'accent', 'shadow', 'gap'])),
-});
+}) satisfies z.ZodType<Sits>;
 
 const Range = z.object({ darkest: z.number(), lightest: z.number(), darkestAt: Point, lightestAt: Point });
 
@@ -66,10 +67,14 @@ export const Account = z.object({
   ),
   turnings: z.array(z.object({ ids: z.array(z.number()), span: Both, flat: z.boolean() })),
   seats: z.array(Seat),
-});
+}) satisfies z.ZodType<Told>;
 
 /** A point the painter showed on both pictures. */
-export const Landmark = z.object({ name: z.string().trim().max(40), plan: Point, painted: Point });
+export const Landmark = z.object({
+  name: z.string().trim().max(40),
+  plan: Point,
+  painted: Point,
+}) satisfies z.ZodType<Shown>;
 
 /** The painter's own answer to whether a thing sits: the point it is named at in the plan (canvas mm). */
 export const Seated = z.object({ at: Point, sits: z.boolean() });
@@ -77,7 +82,7 @@ export const Seated = z.object({ at: Point, sits: z.boolean() });
 /** What the painter said bothers them before any number was shown. */
 export const Impression = z.object({ words: z.string().trim().min(1, 'Say what bothers you.').max(600) });
 
-export type Account = z.infer<typeof Account>;
-export type Seat = z.infer<typeof Seat>;
-export type Landmark = z.infer<typeof Landmark>;
-export type Impression = z.infer<typeof Impression>;
+export type Account = Made<typeof Account>;
+export type Seat = Made<typeof Seat>;
+export type Landmark = Made<typeof Landmark>;
+export type Impression = Made<typeof Impression>;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { Approach } from './plan';
-import { APPROACHES } from '../core/plan';
+import { APPROACHES } from '../core/correct';
 
 describe('ways of working that ship', () => {
   test('six or more, each with a name of its own', () => {

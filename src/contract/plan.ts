@@ -1,6 +1,16 @@
 import { z } from 'zod';
-import { PAINT_RANGE } from '../core/plan';
-import { Box, Corners, FindingKind, Id, Place, Point, Time } from './shapes';
+import type { ApproachRecord, ApproachStage } from '../core/correct';
+import {
+  EDGE_NAMES,
+  PAINT_RANGE,
+  PASSAGE_LABELS,
+  type Change as Changed,
+  type Crop as Cut,
+  type MassEdit as Edit,
+  type Pin as Pinned,
+  type Where as Somewhere,
+} from '../core/plan';
+import { Box, Corners, FindingKind, Id, Place, Point, Time, type Made } from './shapes';
 import { Version } from './version';
 
 const value = z.number().min(0).max(10);
@@ -10,7 +20,7 @@ export const Crop = z.object({
   box: Box,
   turn: z.number().min(-45).max(45).default(0),
   print: Corners.nullable().default(null),
-});
+}) satisfies z.ZodType<Cut>;
 
 export const Knot = z.object({ reference: value, paint: value });
 const rises = (knots: { reference: number; paint: number }[]) =>
@@ -51,7 +61,7 @@ export const MassEdit = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('cut'), at: Point, line }),
   z.object({ kind: z.literal('redraw'), at: Point, place: Place }),
   z.object({ kind: z.literal('own'), place: Place }),
-]);
+]) satisfies z.ZodType<Edit>;
 
 /** The value patterns: where light and shadow part (null = found), how many tones, and where those part (null = found). */
 export const Pattern = z.object({
@@ -61,11 +71,11 @@ export const Pattern = z.object({
 });
 
 export const Focal = z.object({ at: Point, rx: z.number().positive().max(5000), ry: z.number().positive().max(5000) });
-export const EdgeClass = z.enum(['lost', 'soft', 'firm', 'hard']);
+export const EdgeClass = z.enum(EDGE_NAMES);
 /** How the painter wants the edge whose middle is at a point. */
 export const EdgeWish = z.object({ at: Point, is: EdgeClass });
 
-export const Where = z.union([z.object({ mass: Point }), z.object({ place: Place })]);
+export const Where = z.union([z.object({ mass: Point }), z.object({ place: Place })]) satisfies z.ZodType<Somewhere>;
 const step = (most: number) => z.number().min(-most).max(most);
 export const Change = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('value'), steps: step(9) }),
@@ -78,7 +88,7 @@ export const Change = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('left-out') }),
   z.object({ kind: z.literal('added'), referenceId: Id }),
   z.object({ kind: z.literal('ignored') }),
-]);
+]) satisfies z.ZodType<Changed>;
 export const Departure = z.object({
   id: Id,
   where: Where,
@@ -88,14 +98,7 @@ export const Departure = z.object({
 });
 
 /** A passage that is not to be judged as it stands, or is to be handled with care. */
-export const PassageLabel = z.enum([
-  'undecided',
-  'placeholder',
-  'to be covered',
-  'exaggerated for now',
-  'reserved',
-  'saved for last',
-]);
+export const PassageLabel = z.enum(PASSAGE_LABELS);
 export const Passage = z.object({ id: Id, where: Where, label: PassageLabel, since: Time });
 
 /** A version of the outline: the masses as they were cut and changed when it was kept. */
@@ -107,7 +110,7 @@ export const Drawing = z.object({
   edits: z.array(MassEdit).max(200),
 });
 
-export const Pin = z.object({ from: Point, to: Point });
+export const Pin = z.object({ from: Point, to: Point }) satisfies z.ZodType<Pinned>;
 
 /** What a plan says, beside its crop. Points and places are canvas mm. */
 export const PlanContent = z.object({
@@ -132,7 +135,7 @@ export const PlanContent = z.object({
   palette: z.string().trim().max(1000),
 });
 /** A plan before the painter has said anything. */
-export const EMPTY_PLAN: z.infer<typeof PlanContent> = {
+export const EMPTY_PLAN: Made<typeof PlanContent> = {
   key: { kind: 'absolute', knots: [], ...PAINT_RANGE },
   masses: 12,
   edits: [],
@@ -167,13 +170,13 @@ export const Stage = z.object({
   loud: z.array(FindingKind),
   /** times the usual difference from which something is raised */
   coarse: z.number().min(1).max(6),
-});
+}) satisfies z.ZodType<ApproachStage>;
 export const Approach = z.object({
   id: z.string().min(1).max(60),
   name: z.string().trim().min(1, 'An approach needs a name.').max(80),
   summary: z.string().trim().max(600).default(''),
   stages: z.array(Stage).min(1, 'An approach needs a stage.').max(12),
-});
+}) satisfies z.ZodType<ApproachRecord>;
 
 /** What holds for the whole painting. */
 export const SetUp = z.object({
@@ -238,20 +241,20 @@ export const AuditAnswer = z.object({
 });
 
 /** What the core renders a kept key by. */
-export const keyChoiceOf = ({ kind, knots }: z.infer<typeof Key>) => (kind === 'curve' ? knots : kind);
+export const keyChoiceOf = ({ kind, knots }: Made<typeof Key>) => (kind === 'curve' ? knots : kind);
 
-export type Crop = z.infer<typeof Crop>;
-export type Key = z.infer<typeof Key>;
-export type MassMark = z.infer<typeof MassMark>;
-export type PlanContent = z.infer<typeof PlanContent>;
-export type Plan = z.infer<typeof Plan>;
-export type Departure = z.infer<typeof Departure>;
-export type PassageLabel = z.infer<typeof PassageLabel>;
-export type Passage = z.infer<typeof Passage>;
-export type EdgeWish = z.infer<typeof EdgeWish>;
-export type SetUp = z.infer<typeof SetUp>;
-export type Stage = z.infer<typeof Stage>;
-export type Approach = z.infer<typeof Approach>;
-export type Purpose = z.infer<typeof Purpose>;
-export type Reference = z.infer<typeof Reference>;
-export type AuditAnswer = z.infer<typeof AuditAnswer>;
+export type Crop = Made<typeof Crop>;
+export type Key = Made<typeof Key>;
+export type MassMark = Made<typeof MassMark>;
+export type PlanContent = Made<typeof PlanContent>;
+export type Plan = Made<typeof Plan>;
+export type Departure = Made<typeof Departure>;
+export type PassageLabel = Made<typeof PassageLabel>;
+export type Passage = Made<typeof Passage>;
+export type EdgeWish = Made<typeof EdgeWish>;
+export type SetUp = Made<typeof SetUp>;
+export type Stage = Made<typeof Stage>;
+export type Approach = Made<typeof Approach>;
+export type Purpose = Made<typeof Purpose>;
+export type Reference = Made<typeof Reference>;
+export type AuditAnswer = Made<typeof AuditAnswer>;

@@ -3,7 +3,18 @@ import { Impression, Landmark, Seated } from './account';
 import { PLAN_ROUTES } from './planRoutes';
 import { route } from './route';
 import { Settings, SettingsChange } from './settings';
-import { Comparison, Corners, Day, Decision, GreyPatch, Place, FindingKind, Time } from './shapes';
+import {
+  Comparison,
+  Corners,
+  Day,
+  Decision,
+  GreyPatch,
+  Place,
+  FindingKind,
+  Time,
+  type Frozen,
+  type Made,
+} from './shapes';
 import {
   Area,
   Correction,
@@ -382,6 +393,6 @@ export const ROUTES = {
 
 export type RouteName = keyof typeof ROUTES;
 export type BodyOf<N extends RouteName> = (typeof ROUTES)[N]['body'] extends z.ZodType
-  ? z.input<NonNullable<(typeof ROUTES)[N]['body']>>
+  ? Frozen<z.input<NonNullable<(typeof ROUTES)[N]['body']>>>
   : undefined;
-export type ResponseOf<N extends RouteName> = z.infer<(typeof ROUTES)[N]['response']>;
+export type ResponseOf<N extends RouteName> = Made<(typeof ROUTES)[N]['response']>;

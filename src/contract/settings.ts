@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Made } from './shapes';
 
 /** Settings that are changed; the others stay as they are. */
 export const SettingsChange = z
@@ -26,5 +27,5 @@ export const Settings = z.object({
   cardValues: chosen.cardValues.default(null),
 });
 
-export type Settings = z.infer<typeof Settings>;
-export type SettingsChange = z.infer<typeof SettingsChange>;
+export type Settings = Made<typeof Settings>;
+export type SettingsChange = Made<typeof SettingsChange>;

@@ -1,4 +1,11 @@
 import { z } from 'zod';
+import { FINDING_KINDS, VERDICTS } from '../core/correct';
+import type { GreyPatch as KnownPatch } from '../core/photo';
+import type { Comparison as Compared, Measured as Colour } from '../core/read';
+
+export type Frozen<T> = T extends object ? { readonly [K in keyof T]: Frozen<T[K]> } : T;
+/** What a schema lets through; nobody may change it. */
+export type Made<S extends z.ZodType> = Frozen<z.infer<S>>;
 
 /** Shapes that cross a wall between rooms: lengths mm, values Munsell 0..10, times UTC ISO strings, ids UUIDs. */
 export const Id = z.uuid();
@@ -16,7 +23,7 @@ export const GreyPatch = z.object({
   value: z.number().gt(0).max(10),
   ab: z.tuple([z.number().min(-150).max(150), z.number().min(-150).max(150)]).optional(),
   doubt: z.number().min(0).max(2).optional(),
-});
+}) satisfies z.ZodType<KnownPatch>;
 
 export const Measured = z.object({
   value: z.number(),
@@ -24,7 +31,7 @@ export const Measured = z.object({
   warmth: z.number(),
   chroma: z.number(),
   hue: z.number(),
-});
+}) satisfies z.ZodType<Colour>;
 export const Difference = z.object({ value: z.number(), warmth: z.number(), chroma: z.number(), deltaE: z.number() });
 export const Uncertainty = z.object({ value: z.number(), warmth: z.number() });
 export const Comparison = z.object({
@@ -34,13 +41,13 @@ export const Comparison = z.object({
   uncertainty: Uncertainty,
   spread: z.number(),
   readShare: z.number(),
-});
+}) satisfies z.ZodType<Compared>;
 
-export const FindingKind = z.enum(['drawing', 'value', 'temperature', 'chroma']);
-export const Verdict = z.enum(['settled', 'closer', 'unchanged', 'overshot', 'further off']);
+export const FindingKind = z.enum(FINDING_KINDS);
+export const Verdict = z.enum(VERDICTS);
 /** What the painter says to a finding: it is corrected, it is not so, not now, or the plan takes it over. */
 export const Decision = z.enum(['taken', 'dismissed', 'later', 'planned']);
 
-export type Place = z.infer<typeof Place>;
-export type Comparison = z.infer<typeof Comparison>;
-export type Decision = z.infer<typeof Decision>;
+export type Place = Made<typeof Place>;
+export type Comparison = Made<typeof Comparison>;
+export type Decision = Made<typeof Decision>;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LIGHT_FROM, LIGHT_METHODS } from '../core/photo';
 import {
   Box,
   Comparison,
@@ -16,6 +17,7 @@ import {
   Uncertainty,
   Difference,
   Verdict,
+  type Made,
 } from './shapes';
 import { Account, GlobalDrift, Impression, Landmark, Seated } from './account';
 import { PassageLabel, Plan, Reference, SetUp } from './plan';
@@ -98,9 +100,8 @@ export const Covered = z.object({
   bottom: hiddenMm,
   left: hiddenMm,
 });
-/** auto: from whatever is known best; last-session: from what has not changed since; as-photographed: left as it is */
-export const LightFrom = z.enum(['auto', 'last-session', 'as-photographed']);
-export const LightMethod = z.enum(['card', 'grey', 'board', 'before', 'ground', 'plan', 'untouched']);
+export const LightFrom = z.enum(LIGHT_FROM);
+export const LightMethod = z.enum(LIGHT_METHODS);
 export const Lamp = z.enum(['', 'daylight', 'lamp', 'mixed']);
 export const Surface = z.enum(['', 'dry', 'wet', 'oiled out', 'freshly glazed']);
 
@@ -358,22 +359,22 @@ export const Problem = z.object({
   version: z.string().optional(),
 });
 
-export type NewPainting = z.infer<typeof NewPainting>;
-export type Painting = z.infer<typeof Painting>;
-export type Mass = z.infer<typeof Mass>;
-export type Photo = z.infer<typeof Photo>;
-export type Covered = z.infer<typeof Covered>;
-export type Session = z.infer<typeof Session>;
-export type Check = z.infer<typeof Check>;
-export type Correction = z.infer<typeof Correction>;
-export type Next = z.infer<typeof Next>;
-export type PaintingDetail = z.infer<typeof PaintingDetail>;
-export type PaintingSummary = z.infer<typeof PaintingSummary>;
-export type GroundState = z.infer<typeof GroundState>;
-export type Quality = z.infer<typeof Quality>;
-export type MassOfReading = z.infer<typeof MassOfReading>;
-export type FindingOfReading = z.infer<typeof FindingOfReading>;
-export type ReadingDetail = z.infer<typeof ReadingDetail>;
-export type Job = z.infer<typeof Job>;
-export type PhoneState = z.infer<typeof PhoneState>;
-export type Problem = z.infer<typeof Problem>;
+export type NewPainting = Made<typeof NewPainting>;
+export type Painting = Made<typeof Painting>;
+export type Mass = Made<typeof Mass>;
+export type Photo = Made<typeof Photo>;
+export type Covered = Made<typeof Covered>;
+export type Session = Made<typeof Session>;
+export type Check = Made<typeof Check>;
+export type Correction = Made<typeof Correction>;
+export type Next = Made<typeof Next>;
+export type PaintingDetail = Made<typeof PaintingDetail>;
+export type PaintingSummary = Made<typeof PaintingSummary>;
+export type GroundState = Made<typeof GroundState>;
+export type Quality = Made<typeof Quality>;
+export type MassOfReading = Made<typeof MassOfReading>;
+export type FindingOfReading = Made<typeof FindingOfReading>;
+export type ReadingDetail = Made<typeof ReadingDetail>;
+export type Job = Made<typeof Job>;
+export type PhoneState = Made<typeof PhoneState>;
+export type Problem = Made<typeof Problem>;

@@ -10,7 +10,7 @@ import { addPainting, putOnEasel } from '../server/studio/paintings';
 import { changePlan } from '../server/studio/plans';
 import { addFurtherReference, addReference, changeReference } from '../server/studio/references';
 import { changePainting } from '../server/studio/setUp';
-import { APPROACHES } from '../core/plan';
+import { APPROACHES } from '../core/correct';
 import { describePainting } from '../server/studio/describe';
 import { learnGround } from '../server/studio/ground';
 import { addPhoto, addSession, setCorners, setGreys } from '../server/studio/photos';

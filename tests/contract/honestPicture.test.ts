@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { BodyOf } from '../../src/contract';
+import { mapCorners } from '../../src/core/raster';
 import { photograph, STUDIO, type Setup } from '../../src/demo/studio/camera';
 import type { Rgb } from '../../src/demo/studio/colour';
 import { jpegOf, openSubject } from '../../src/demo/studio/files';
@@ -127,7 +128,7 @@ test('corners and greys have a history, and what was set before can be used agai
   const before = await ask(server, 'getHistory', { params: { photoId } });
   expect(before.corners.length).toBeGreaterThan(0);
   const [first] = before.corners;
-  const moved = first.corners.map(([x, y]) => [x + 12, y - 7]) as typeof first.corners;
+  const moved = mapCorners(first.corners, ([x, y]): [number, number] => [x + 12, y - 7]);
   await ask(server, 'setCorners', { params: { photoId }, body: { corners: moved } });
   await ask(server, 'setGreys', { params: { photoId }, body: { greys: [] } });
   const after = await ask(server, 'getHistory', { params: { photoId } });

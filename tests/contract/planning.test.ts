@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { APPROACHES } from '../../src/core/plan';
+import { APPROACHES } from '../../src/core/correct';
 import type { Departure, Place } from '../../src/contract';
 import { ask, DEMO, demoFile, ended, paintingWithReference, photographSession, readWithCard, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
 

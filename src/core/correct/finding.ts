@@ -2,8 +2,9 @@ import type { Box, Place } from '../raster';
 import type { Comparison, Difference, GlobalDrift, Shift, Uncertainty } from '../read';
 
 /** A finding about paint: what is there has another value or colour. */
-export type PaintKind = 'value' | 'temperature' | 'chroma';
-export type FindingKind = 'drawing' | PaintKind;
+export type PaintKind = Exclude<FindingKind, 'drawing'>;
+export const FINDING_KINDS = ['drawing', 'value', 'temperature', 'chroma'] as const;
+export type FindingKind = (typeof FINDING_KINDS)[number];
 
 /** Something measured that differs from the plan. Differences are painted minus plan; the words say what the hand should do. */
 export interface Finding {

@@ -1,10 +1,11 @@
+export { APPROACHES, type ApproachRecord, type ApproachStage } from './approaches';
 export { findingsOf } from './findings';
 export { matchedDifference, amountAlong, hueWanted } from './dimension';
-export type { Finding, FindingKind, PaintKind } from './finding';
+export { FINDING_KINDS, type Finding, type FindingKind, type PaintKind } from './finding';
 export { driftInWords } from './shiftWords';
 export { instruction, sentenceFor } from './sentence';
 export { stepsInWords, placeInWords, colourAmount, AMOUNT_WORDS } from './words';
-export { verdictOf, SETTLED_WITHIN, type Verdict, type Sighting } from './verdict';
+export { verdictOf, SETTLED_WITHIN, VERDICTS, type Verdict, type Sighting } from './verdict';
 export { changeInWords, wholePicture } from './wholePicture';
 export { isLoud, weighed, type Calls, type Emphasis } from './weigh';
 export { departureInWords } from './departureWords';

@@ -1,5 +1,6 @@
 /** What became of a correction by the next photo. */
-export type Verdict = 'settled' | 'closer' | 'unchanged' | 'overshot' | 'further off';
+export const VERDICTS = ['settled', 'closer', 'unchanged', 'overshot', 'further off'] as const;
+export type Verdict = (typeof VERDICTS)[number];
 
 /** Painted minus plan along one dimension, with its one-sigma uncertainty in the same unit. */
 export interface Sighting {

@@ -1,5 +1,5 @@
 import { codeFromLinear } from '../colour';
-import { homographyBetween, isConvexClockwise, linearTables, median, project, rectangle, type Box, type Corners, type Homography, type Picture, type Point } from '../raster'; // prettier-ignore
+import { mapCorners, homographyBetween, isConvexClockwise, linearTables, median, project, rectangle, type Box, type Corners, type Homography, type Picture, type Point } from '../raster'; // prettier-ignore
 import { CARD, CARD_DOUBT, CARD_VALUES } from './cardLayout';
 import type { CanvasSize } from './covered';
 import { darkPieces, type Grey } from './darkPieces';
@@ -145,17 +145,18 @@ export function findCard(picture: Picture): FoundCard | null {
   const rings = ringsIn(plane);
   if (rings.length < 4 || rings.length > MOST_RINGS) return null;
   for (const [a, b, c, d] of quadruples(rings)) {
-    for (const four of [
+    const turns = [
       [a, b, c, d],
       [b, c, d, a],
       [c, d, a, b],
       [d, a, b, c],
-    ]) {
+    ] as const;
+    for (const four of turns) {
       if (!liesLikeCard(four)) continue;
-      const inPlane = four.map(({ at }) => at) as unknown as Corners;
+      const inPlane = mapCorners(four, ({ at }) => at);
       const toPlane = homographyBetween(CARD.rings, inPlane);
       if (!toPlane || !showsGreys(plane, toPlane)) continue;
-      const scaled = inPlane.map(([x, y]) => [x * shrink, y * shrink]) as unknown as Corners;
+      const scaled = mapCorners(inPlane, ([x, y]): Point => [x * shrink, y * shrink]);
       const toPhoto = homographyBetween(CARD.rings, scaled) as Homography;
       const long = (distance(scaled[0], scaled[1]) + distance(scaled[3], scaled[2])) / 2;
       return { rings: scaled, greys: greysOf(toPhoto), pxPerMm: long / (CARD.rings[1][0] - CARD.rings[0][0]) };

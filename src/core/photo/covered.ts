@@ -1,4 +1,4 @@
-import { homographyBetween, project, rectangle, type Corners, type Raster } from '../raster';
+import { mapCorners, homographyBetween, project, rectangle, type Corners, type Raster } from '../raster';
 
 export interface CanvasSize {
   readonly widthMm: number;
@@ -43,7 +43,7 @@ export function wholeCorners(seen: Corners, canvas: CanvasSize, covered: Covered
     [x, y + h],
   ];
   const toPhoto = homographyBetween(window, seen);
-  return toPhoto && (rectangle(canvas.widthMm, canvas.heightMm).map((p) => project(toPhoto, p)) as unknown as Corners);
+  return toPhoto && mapCorners(rectangle(canvas.widthMm, canvas.heightMm), (p) => project(toPhoto, p));
 }
 
 /** The part of a picture of the whole canvas that is seen. */

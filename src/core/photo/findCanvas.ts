@@ -1,4 +1,13 @@
-import { homographyBetween, project, rectangle, type Corners, type Lens, type Picture, type Point } from '../raster';
+import {
+  mapCorners,
+  homographyBetween,
+  project,
+  rectangle,
+  type Corners,
+  type Lens,
+  type Picture,
+  type Point,
+} from '../raster';
 import { edgeField, opponentsOfPicture, type Opponents } from './edgeField';
 import { likeness } from './likeness';
 import { lensFrom } from './lens';
@@ -102,7 +111,7 @@ function frame(sides: readonly Side[], { eye, expected }: Scene): Framed | null 
 /** The same, with its likeness to the plan and whether its sides end where they should. */
 function compared(framed: Framed, { eye, small, shrink, expected }: Scene): Framed {
   const { corners, sides, hidden } = framed;
-  const inSmall = corners.map(([x, y]) => [x / shrink, y / shrink]) as unknown as Corners;
+  const inSmall = mapCorners(corners, ([x, y]): Point => [x / shrink, y / shrink]);
   const alike = expected.look ? likeness(small, inSmall, expected.look) : 0;
   const beyond = sides.reduce((sum, { sign }, i) => {
     if (i === hidden) return sum;
@@ -120,7 +129,7 @@ function movedOut(corners: Corners, side: number, share: number): Corners {
   const next = (side + 1) % 4;
   const [before, after] = [corners[(side + 3) % 4], corners[(side + 2) % 4]];
   const out = (from: Point, to: Point): Point => [to[0] + share * (to[0] - from[0]), to[1] + share * (to[1] - from[1])];
-  return corners.map((p, i) => (i === side ? out(before, p) : i === next ? out(after, p) : p)) as unknown as Corners;
+  return mapCorners(corners, (p, i) => (i === side ? out(before, p) : i === next ? out(after, p) : p));
 }
 
 /**
@@ -152,7 +161,7 @@ const combinations = (lists: readonly Side[][]): Side[][] =>
 function framesNear(quads: readonly Quad[], scene: Scene): Framed[] {
   const { sides, shrink, effort } = scene;
   const framed = quads.flatMap(({ corners }) => {
-    const coarse = corners.map(([x, y]) => [(x + 0.5) * shrink, (y + 0.5) * shrink]) as unknown as Corners;
+    const coarse = mapCorners(corners, ([x, y]): Point => [(x + 0.5) * shrink, (y + 0.5) * shrink]);
     const all = combinations(sides.about(coarse)).flatMap((four) => frame(four, scene) ?? []);
     const seen = all.sort(byScore).slice(0, effort.frames);
     const behind = seen.flatMap((one) => behindLedge(one, scene) ?? []);

@@ -82,6 +82,10 @@ export interface SurfaceColour {
   readonly b: number;
 }
 
+/** auto: from whatever is known best; last-session: the plan is not asked; as-photographed: nothing is taken out */
+export const LIGHT_FROM = ['auto', 'last-session', 'as-photographed'] as const;
+export type LightFrom = (typeof LIGHT_FROM)[number];
+
 export interface FlatRequest {
   readonly canvas: CanvasSize;
   readonly corners?: Corners;
@@ -100,8 +104,7 @@ export interface FlatRequest {
   readonly before?: Raster | null;
   /** the bare surface's colour, where it is known */
   readonly ground?: SurfaceColour | null;
-  /** auto: from whatever is known best; last-session: the plan is not asked; as-photographed: nothing is taken out */
-  readonly lightFrom?: 'auto' | 'last-session' | 'as-photographed';
+  readonly lightFrom?: LightFrom;
   /** accept corners however unsure: for showing them to the painter, never for a reading unasked */
   readonly acceptUnsure?: boolean;
 }

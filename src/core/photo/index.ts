@@ -4,6 +4,8 @@ export {
   lookOf,
   CanvasNotFound,
   FLAT_PX,
+  LIGHT_FROM,
+  type LightFrom,
   READING_SHRINK,
   type Flat,
   type FlatRequest,
@@ -26,7 +28,7 @@ export { cardScale, findCard, type FoundCard } from './card';
 export { CARD, CARD_VALUES } from './cardLayout';
 export { straighten, CornersRefused } from './straighten';
 export type { GreyPatch } from './patches';
-export type { Light, LightMethod } from './light';
+export { LIGHT_METHODS, type Light, type LightMethod } from './light';
 export { valuePlane, type GlareMask } from './glare';
 export { coloursOf, type Colours } from './colours';
 export { wordsForFault, type QualityWords } from './faultWords';

@@ -6,7 +6,8 @@ import type { SeenPatch } from './patches';
 import { curvePlane, toneCurveThrough, type ToneCurve } from './toneCurve';
 
 /** From what the light was worked out. */
-export type LightMethod = 'card' | 'grey' | 'board' | 'before' | 'ground' | 'plan' | 'untouched';
+export const LIGHT_METHODS = ['card', 'grey', 'board', 'before', 'ground', 'plan', 'untouched'] as const;
+export type LightMethod = (typeof LIGHT_METHODS)[number];
 
 /** How the photo's light was taken out, and what remains uncertain. */
 export interface Light {

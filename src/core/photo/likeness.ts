@@ -42,15 +42,15 @@ export function makeLook(planes: Opponents): Look {
   const scale = LOOK_PX / Math.max(width, height);
   const size = [Math.round(width * scale), Math.round(height * scale)] as const;
   const small = planes.map((plane) => resizePlane(gaussianBlur(plane, 0.5 / scale), ...size));
-  const soft = small.map((plane) =>
-    resizePlane(gaussianBlur(plane, 1.5), Math.round(size[0] / 3), Math.round(size[1] / 3)),
-  );
+  const softened = (plane: Plane) =>
+    resizePlane(gaussianBlur(plane, 1.5), Math.round(size[0] / 3), Math.round(size[1] / 3));
+  const soft: Opponents = [softened(small[0]), softened(small[1]), softened(small[2])];
   const spreads = soft.map(spreadOf);
   const total = spreads.reduce((s, v) => s + v, 1e-9);
   return {
     lightness: small[0],
     ...gradients(small[0]),
-    soft: soft as unknown as Opponents,
+    soft,
     weights: spreads.map((v) => v / total),
   };
 }

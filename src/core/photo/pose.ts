@@ -1,4 +1,4 @@
-import { homographyBetween, rectangle, type Corners } from '../raster';
+import { type Point, mapCorners, homographyBetween, rectangle, type Corners } from '../raster';
 
 const FOCAL_LENGTHS = Array.from({ length: 15 }, (_, k) => 0.6 * 1.12 ** k); // phones and cameras, in long sides of the frame
 
@@ -11,7 +11,7 @@ const FOCAL_LENGTHS = Array.from({ length: 15 }, (_, k) => 0.6 * 1.12 ** k); // 
 export function poseMisfit(corners: Corners, proportion: number, frame: { width: number; height: number }): number {
   const [cx, cy] = [frame.width / 2, frame.height / 2];
   const long = Math.max(frame.width, frame.height);
-  const centred = corners.map(([x, y]) => [(x - cx) / long, (y - cy) / long]) as unknown as Corners;
+  const centred = mapCorners(corners, ([x, y]): Point => [(x - cx) / long, (y - cy) / long]);
   const h = homographyBetween(rectangle(proportion, 1), centred);
   if (!h) return Infinity;
   let best = Infinity;

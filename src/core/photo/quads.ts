@@ -1,4 +1,4 @@
-import type { Corners, Point } from '../raster';
+import { mapCorners, type Corners, type Point } from '../raster';
 import type { EdgeField, Opponents } from './edgeField';
 import { softLikeness, type Look } from './likeness';
 import { placeAlong, supportBetween, type LineSupport } from './lineSupport';
@@ -161,7 +161,7 @@ export function scoreQuads(
     .sort(byScore)
     .slice(0, MOST_COMPARED)
     .map(({ quad: { tl, tr, br, bl }, score }): Quad => {
-      const corners = [tl, tr, br, bl].map(({ x, y }): Point => [x, y]) as unknown as Corners;
+      const corners = mapCorners([tl, tr, br, bl], ({ x, y }): Point => [x, y]);
       return { corners, score: look ? score + 2 * Math.max(0, softLikeness(photo, corners, look)) : score };
     });
   return quads.sort(byScore);

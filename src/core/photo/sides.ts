@@ -50,8 +50,9 @@ const cross = (one: Segment, two: Segment): Point | null => {
 
 /** Corners where four sides (top, right, bottom, left) meet; null where two run side by side. */
 export function cornersFromSides([top, right, bottom, left]: readonly Segment[]): Corners | null {
-  const points = [cross(left, top), cross(top, right), cross(right, bottom), cross(bottom, left)];
-  return points.every((p) => p !== null) ? (points as unknown as Corners) : null;
+  const [tl, tr] = [cross(left, top), cross(top, right)];
+  const [br, bl] = [cross(right, bottom), cross(bottom, left)];
+  return tl && tr && br && bl && [tl, tr, br, bl];
 }
 
 /** Every edge seen from places along a segment, looking across it. */

@@ -1,5 +1,6 @@
 import { straighten } from '../photo';
 import {
+  mapCorners,
   homographyBetween,
   isConvexClockwise,
   lightOfPicture,
@@ -81,7 +82,7 @@ export function cropCorners(crop: Crop, picture: { width: number; height: number
   if (!crop.print) return turned;
   const { width, height } = printSize(crop.print, picture);
   const out = homographyBetween(rectangle(width, height), crop.print);
-  return out ? (turned.map((corner) => project(out, corner)) as unknown as Corners) : turned;
+  return out ? mapCorners(turned, (corner) => project(out, corner)) : turned;
 }
 
 /** Whether a crop stays inside the picture it is cut from (half a pixel over is forgiven). */

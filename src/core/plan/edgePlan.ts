@@ -7,7 +7,8 @@ export const EDGE_CLASSES = [
   { name: 'firm', upToMm: 3.5 },
   { name: 'soft', upToMm: 12 },
 ] as const;
-export type EdgeClass = (typeof EDGE_CLASSES)[number]['name'] | 'lost';
+export const EDGE_NAMES = ['lost', 'soft', 'firm', 'hard'] as const;
+export type EdgeClass = (typeof EDGE_NAMES)[number];
 
 const LOST_UNDER = 0.3; // steps of contrast
 

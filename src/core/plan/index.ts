@@ -45,11 +45,11 @@ export { massTree, cutTree, resizeMasses, type MassTree, type MassMap } from './
 export { byMass, editedMasses, massAt, type MassEdit } from './massEdits';
 export { massShapes, TOLERANCE_MM, type MassShape } from './massShapes';
 export { tonalShares, tonePattern, tonesPicture, toneSplits, twoValueSplit } from './pattern';
-export { EDGE_CLASSES, edgeClass, edgeSegments, type EdgeClass, type EdgeSegment } from './edgePlan';
+export { EDGE_CLASSES, EDGE_NAMES, edgeClass, edgeSegments, type EdgeClass, type EdgeSegment } from './edgePlan';
+export { PASSAGE_LABELS, type Passage, type PassageLabel } from './passage';
 export { valueShifted, withDepartures, type Change, type Departure, type Supplies, type Where } from './departures';
 export { warped, warpOf, type Pin } from './warp';
 export { asShown, lightOfBytes } from './asShown';
-export { APPROACHES, type ApproachRecord, type ApproachStage } from './approaches';
 export {
   diagonalLines,
   gridLines,

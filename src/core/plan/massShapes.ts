@@ -89,14 +89,13 @@ function shapeOf(
     sx += own[n] - y * width;
     sy += y;
   }
+  const [x, y] = nearest(inner, [sx / own.length, sy / own.length], width);
   return {
     id: ids[k],
     share: own.length / massOf.length,
     place: placeOfLabelled(own, massOf, { width, height, mmPerPixel }),
     centre: [sx / own.length / width, sy / own.length / height],
-    at: nearest(inner, [sx / own.length, sy / own.length], width).map(
-      (px) => (px + 0.5) * mmPerPixel,
-    ) as unknown as Point,
+    at: [(x + 0.5) * mmPerPixel, (y + 0.5) * mmPerPixel],
     inner,
   };
 }

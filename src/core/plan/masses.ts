@@ -31,8 +31,9 @@ function featureOf(plan: Raster, sigma: number): Feature {
   const { value, a, b } = colourPlanes(plan.r, plan.g, plan.b);
   const { width, height } = plan;
   const light = value.map((v) => 10 * v);
-  const planes = [light, a.map((v) => v * COLOUR_COUNTS), b.map((v) => v * COLOUR_COUNTS)];
-  return planes.map((data) => gaussianBlur({ width, height, data }, sigma)) as unknown as Feature;
+  const blurred = (data: Float32Array) => gaussianBlur({ width, height, data }, sigma);
+  const weak = (data: Float32Array) => data.map((v) => v * COLOUR_COUNTS);
+  return [blurred(light), blurred(weak(a)), blurred(weak(b))];
 }
 
 /** The border two nodes share: its length, and the change across it (squared feature units) summed along it. */

@@ -1,4 +1,13 @@
-export { makeRaster, channelsOf, type Raster, type Plane, type Point, type Box, type Corners } from './raster';
+export {
+  makeRaster,
+  channelsOf,
+  mapCorners,
+  type Raster,
+  type Plane,
+  type Point,
+  type Box,
+  type Corners,
+} from './raster';
 export { lightOfPicture, linearTables, sumCells, applyMatrix, type Picture } from './picture';
 export {
   homographyBetween,

@@ -1,4 +1,4 @@
-import type { Corners, Point } from './raster';
+import { mapCorners, type Corners, type Point } from './raster';
 
 /** One radial term of a lens about the middle of a photo: how straight lines come out bent. */
 export interface Lens {
@@ -36,6 +36,6 @@ export function bentBy(lens: Lens, [px, py]: Point): Point {
 }
 
 export const unbentCorners = (lens: Lens, corners: Corners): Corners =>
-  lens.bend === 0 ? corners : (corners.map((corner) => unbent(lens, corner)) as unknown as Corners);
+  lens.bend === 0 ? corners : mapCorners(corners, (corner) => unbent(lens, corner));
 export const bentCorners = (lens: Lens, corners: Corners): Corners =>
-  lens.bend === 0 ? corners : (corners.map((corner) => bentBy(lens, corner)) as unknown as Corners);
+  lens.bend === 0 ? corners : mapCorners(corners, (corner) => bentBy(lens, corner));

@@ -21,6 +21,12 @@ export type Box = readonly [x: number, y: number, w: number, h: number];
 /** Corners clockwise from the painting's top left. */
 export type Corners = readonly [Point, Point, Point, Point];
 
+/** Something made of each of four corners, in their order. */
+export const mapCorners = <P, Q>(
+  [a, b, c, d]: readonly [P, P, P, P],
+  make: (corner: P, index: number) => Q,
+): [Q, Q, Q, Q] => [make(a, 0), make(b, 1), make(c, 2), make(d, 3)];
+
 export function makeRaster(width: number, height: number): Raster {
   const size = width * height;
   return { width, height, r: new Float32Array(size), g: new Float32Array(size), b: new Float32Array(size) };

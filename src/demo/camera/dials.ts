@@ -20,8 +20,9 @@ type Position<D extends Dial> = keyof (typeof DIALS)[D]['positions'] & string;
 export type Set = { readonly [D in Dial]: Position<D> };
 
 const positionOf = <D extends Dial>(dial: D) => {
-  const names = Object.keys(DIALS[dial].positions) as [Position<D>, ...Position<D>[]];
-  return z.enum(names).default(names[0] as never);
+  const names = Object.keys(DIALS[dial].positions) as Position<D>[];
+  const known = z.custom<Position<D>>((value) => names.some((name) => name === value), `One of ${names.join(', ')}.`);
+  return known.default(names[0] as never);
 };
 /** Reads dials from a query; what is missing stands at its first position. */
 export const readDials = z.object({
@@ -34,7 +35,7 @@ export const readDials = z.object({
   behind: positionOf('behind'),
   hand: positionOf('hand'),
   shows: positionOf('shows'),
-}) as unknown as z.ZodType<Set>;
+}) satisfies z.ZodType<Set>;
 
 const LAMPS: Record<Set['lamp'], Rgb> = { daylight: [1, 1, 1.04], lamp: [1.42, 1, 0.55], both: [1.2, 1, 0.8] };
 const TOWARDS: Record<Set['from'], number> = { left: 0, right: 180, above: 90 };

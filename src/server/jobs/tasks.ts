@@ -1,7 +1,6 @@
 import type { Finding } from '../../core/correct';
-import type { CanvasSize, Covered, GreyPatch, Light, LightMethod, QualityWords } from '../../core/photo';
-import type { Audit, PlanRequest, ValueRange, Where } from '../../core/plan';
-import type { PassageLabel } from '../../contract';
+import type { CanvasSize, Covered, GreyPatch, Light, LightFrom, LightMethod, QualityWords } from '../../core/photo';
+import type { Audit, Passage, PassageLabel, PlanRequest, ValueRange } from '../../core/plan';
 import type { Account, Comparison, Ground, Landmark, MassReading, Measured, Shift } from '../../core/read';
 import type { Place, Corners, Point } from '../../core/raster';
 import type { Taken } from '../images/takenAt';
@@ -19,7 +18,7 @@ export interface PlanTask extends PlanRequest {
   readonly added: readonly { readonly id: string; readonly picture: StoredPicture }[];
   /** the bare surface's colour; null = not known */
   readonly ground: Ground | null;
-  readonly passages: readonly { readonly where: Where; readonly label: PassageLabel }[];
+  readonly passages: readonly Passage[];
   readonly focal: { readonly at: Point; readonly rx: number; readonly ry: number } | null;
   /** points on masses that are left loose */
   readonly loose: readonly Point[];
@@ -104,7 +103,7 @@ export interface Tasks {
       last: LastFlat | null;
       /** the bare surface's colour, and where it may stay bare (canvas mm); null = not known */
       ground: { colour: Ground; keep: readonly Place[] } | null;
-      lightFrom: 'auto' | 'last-session' | 'as-photographed';
+      lightFrom: LightFrom;
       /** factors on what the light leaves uncertain, for what was told about lamp and paint */
       doubt: { value: number; warmth: number };
       canvas: CanvasSize;

@@ -1,8 +1,7 @@
 import type { MessagePort } from 'node:worker_threads';
-import type { PassageLabel } from '../../contract';
 import { changeInWords, findingsOf, weighed, wholePicture, type Finding } from '../../core/correct';
 import { combineFlats, CORNERS_SURE, findCanvas, findCard, flatFromPhoto, isCovered, lookOf, sagitta, visiblePart, visibleSize, wordsForFault, type Flat } from '../../core/photo'; // prettier-ignore
-import { massAt, readingSize, type PlannedPicture } from '../../core/plan';
+import { massAt, readingSize, type PassageLabel, type PlannedPicture } from '../../core/plan';
 import {
   lightOfPicture,
   pixelsIn,

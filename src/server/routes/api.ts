@@ -40,10 +40,15 @@ const FROM_DATABASE = new Set<RouteName>(['listPaintings', 'getPainting', 'getRe
 function handle(studio: Studio, answers: Answers, name: RouteName): RequestHandler {
   const row: Route = ROUTES[name];
   const answer: RequestHandler = async (incoming, response) => {
-    const body = row.body ? row.body.parse(incoming.body ?? {}) : undefined;
-    const request = { studio, params: incoming.params, body, file: () => fileOf(incoming) };
+    const body = (row.body ? row.body.parse(incoming.body ?? {}) : undefined) as Request<RouteName>['body'];
+    const request: Request<RouteName> = {
+      studio,
+      params: incoming.params as Record<string, string>,
+      body,
+      file: () => fileOf(incoming),
+    };
     const handler = HANDLERS[name] as (request: Request<RouteName>) => unknown;
-    const work = async () => handler(request as unknown as Request<RouteName>);
+    const work = async () => handler(request);
     if (FROM_DATABASE.has(name)) return answers.send(incoming, response, async () => fitting(row, await work()));
     const made = row.guard ? await guarded(studio, row.guard, { incoming, response, work }) : await work();
     response.status(row.status).json(fitting(row, made));

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { ResponseOf, RouteName } from '../../contract';
+import type { Made, ResponseOf, RouteName } from '../../contract';
 import { ROUTES } from '../../contract';
 import { InputError } from '../images/inputError';
 import { listUnclaimed, unclaimedOf } from '../store/originals';
@@ -23,7 +23,7 @@ import { sortPhoto } from '../studio/sorting';
 import type { Studio } from '../studio/studio';
 
 type ParsedBody<N extends RouteName> = (typeof ROUTES)[N]['body'] extends z.ZodType
-  ? z.output<NonNullable<(typeof ROUTES)[N]['body']>>
+  ? Made<NonNullable<(typeof ROUTES)[N]['body']>>
   : undefined;
 
 export interface Request<N extends RouteName> {

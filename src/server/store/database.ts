@@ -17,7 +17,7 @@ const SILENT = { warn: () => undefined, error: () => undefined, deprecate: () =>
 
 function connect(file: string, pragmas: readonly string[], connections: number): Knex {
   return knex({
-    client: PatientClient as unknown as typeof Knex.Client,
+    client: PatientClient,
     connection: { filename: file },
     useNullAsDefault: true,
     log: SILENT,

@@ -1,4 +1,5 @@
-import { Client as BetterSqlite, Transaction } from './knexInside';
+import BetterSqlite from 'knex/lib/dialects/better-sqlite3/index.js';
+import Transaction from 'knex/lib/dialects/sqlite3/execution/sqlite-transaction.js';
 
 const PATIENCE_MS = 3000; // how long a statement waits for another program that holds the file
 const pause = (ms: number) => new Promise((later) => setTimeout(later, ms));
@@ -8,7 +9,7 @@ const isBusy = (cause: unknown) => String((cause as { code?: string }).code ?? '
 /** Writes from the first statement on: two transactions then never wait for each other in the middle. */
 class WritingTransaction extends Transaction {
   override begin(connection: unknown): Promise<unknown> {
-    return this.query(connection, 'BEGIN IMMEDIATE;');
+    return this.query(connection, 'BEGIN IMMEDIATE;', 0, null);
   }
 }
 

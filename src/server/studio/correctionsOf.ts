@@ -23,7 +23,7 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
   // A photograph that was read again is checked again: its newest check counts.
   const byCorrection = new Map<string, Map<string, Check>>(rows.map(({ id }) => [id, new Map()]));
   for (const { correctionId, readingId: _reading, ...check } of checks)
-    byCorrection.get(correctionId)?.set(check.photoId, check as unknown as Check);
+    byCorrection.get(correctionId)?.set(check.photoId, check);
   return rows.map((row) => ({
     id: row.id,
     paintingId: row.paintingId,

@@ -12,7 +12,7 @@ export const governingPlan = async (db: Knex, paintingId: string) =>
 /** A crop as kept: a bare box before crops could be turned. */
 export function cropOf(text: string): Crop {
   const kept = JSON.parse(text) as Crop | Crop['box'];
-  return Array.isArray(kept) ? { box: kept, turn: 0, print: null } : kept;
+  return 'box' in kept ? kept : { box: kept, turn: 0, print: null };
 }
 
 export const contentOf = ({ content }: PlanRow): PlanContent => ({

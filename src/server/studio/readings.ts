@@ -246,11 +246,11 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     // Readings made before costs were told kept sentences only.
     quality: kept.quality.map((line) => (typeof line === 'string' ? { words: line, cost: '' } : line)),
     masses: kept.masses.map((mass) => ({
-      ...(mass as unknown as ReadingDetail['masses'][number]),
+      ...mass,
       name: names.mass(mass),
     })),
     findings: kept.findings.map((finding, index) => ({
-      ...(finding as unknown as ReadingDetail['findings'][number]),
+      ...finding,
       index,
       version: findingVersion(row.id, decisions.get(index)),
       name: names.finding(finding),

@@ -1,5 +1,7 @@
 import type { Knex } from 'knex';
 import type { Purpose } from '../../contract';
+import type { FindingKind, Verdict } from '../../core/correct';
+import type { LightFrom } from '../../core/photo';
 import { InputError } from '../images/inputError';
 
 export interface PaintingRow {
@@ -57,7 +59,7 @@ export interface PhotoRow {
   addedAt: string;
   lookedAt: number;
   role: 'canvas' | 'white-board' | 'ground';
-  lightFrom: 'auto' | 'last-session' | 'as-photographed';
+  lightFrom: LightFrom;
   lamp: '' | 'daylight' | 'lamp' | 'mixed';
   surface: '' | 'dry' | 'wet' | 'oiled out' | 'freshly glazed';
   /** '' = not said */
@@ -126,7 +128,7 @@ export interface CorrectionRow {
   sessionId: string;
   readingId: string | null;
   findingIndex: number | null;
-  kind: 'drawing' | 'value' | 'temperature' | 'chroma';
+  kind: FindingKind;
   name: string;
   words: string;
   place: string;
@@ -169,7 +171,7 @@ export interface CheckRow {
   id: string;
   correctionId: string;
   readingId: string;
-  verdict: string;
+  verdict: Verdict;
   before: number;
   difference: number;
   uncertainty: number;

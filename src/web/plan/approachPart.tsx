@@ -1,5 +1,5 @@
 import type { Approach, PaintingDetail, Stage } from '../../contract';
-import { APPROACHES } from '../../core/plan';
+import { APPROACHES } from '../../core/correct';
 import { useAction } from '../api/queries';
 import { NumberField } from '../slips/numberField';
 import { ProblemNote } from '../slips/problem';

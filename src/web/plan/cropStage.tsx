@@ -1,7 +1,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Crop, Reference } from '../../contract';
 import { cropBase, cropCorners } from '../../core/plan';
-import { homographyBetween, invert, project, rectangle, type Corners, type Point } from '../../core/raster';
+import { mapCorners, homographyBetween, invert, project, rectangle, type Corners, type Point } from '../../core/raster';
 
 /** The reference with the canvas's crop on it, dragged or moved by the arrow keys; a print's corners where it is one. */
 export function CropStage({
@@ -37,10 +37,10 @@ export function CropStage({
     if (!start) return;
     const now = at(event);
     if (start.corner !== null && start.crop.print) {
-      const print = start.crop.print.map((corner, i) =>
+      const print = mapCorners(start.crop.print, (corner, i): Point =>
         i === start.corner ? [Math.min(width, Math.max(0, now[0])), Math.min(height, Math.max(0, now[1]))] : corner,
       );
-      return onCrop({ ...start.crop, print: print as unknown as Crop['print'] });
+      return onCrop({ ...start.crop, print });
     }
     const [a, b] = [inBase(start.at, start.crop), inBase(now, start.crop)];
     onCrop(moved(start.crop, [b[0] - a[0], b[1] - a[1]]));
@@ -129,10 +129,10 @@ export function CropStage({
                   const by = arrows(event);
                   if (!by || !crop.print) return;
                   event.preventDefault();
-                  const print = crop.print.map((corner, k) =>
+                  const print = mapCorners(crop.print, (corner, k): Point =>
                     k === i ? [corner[0] + by[0] / 5, corner[1] + by[1] / 5] : corner,
                   );
-                  onCrop({ ...crop, print: print as unknown as Crop['print'] });
+                  onCrop({ ...crop, print });
                 }}
               />
             ))}

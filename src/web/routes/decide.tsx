@@ -45,7 +45,7 @@ function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
   const departures = detail.plan?.departures ?? [];
   const params = { paintingId: detail.painting.id };
   /** Changes the departures of the plan that is there, also where another one was kept meanwhile. */
-  const putDepartures = (change: (list: Departure[]) => Departure[]) => {
+  const putDepartures = (change: (list: readonly Departure[]) => readonly Departure[]) => {
     const rebase = async () => ({ departures: change((await call('getPainting', { params })).plan?.departures ?? []) });
     return plan.mutateAsync({ params, body: { departures: change(departures) }, rebase });
   };

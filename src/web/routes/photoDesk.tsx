@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Job, PaintingDetail, Photo as PhotoShape, Session } from '../../contract';
-import type { Corners } from '../../core/raster';
+import { mapCorners, type Corners } from '../../core/raster';
 import type { Refused } from '../api/client';
 import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
@@ -43,7 +43,7 @@ function lastCorners(detail: PaintingDetail, session: Session, photo: PhotoShape
     .at(-1);
   if (!before?.corners || Math.abs(before.width / before.height - photo.width / photo.height) > 0.01) return null;
   const scale = photo.width / before.width;
-  return before.corners.map(([x, y]) => [x * scale, y * scale]) as unknown as Corners;
+  return mapCorners(before.corners, ([x, y]) => [x * scale, y * scale]);
 }
 
 /** A photograph on the desk: its corners under magnifiers, its light, its quality, and the reading of it. */

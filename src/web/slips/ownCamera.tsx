@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { Corners } from '../../core/raster';
+import { mapCorners, type Corners } from '../../core/raster';
 
 /** Why the camera could not be used, in words. */
 const REFUSALS: Record<string, string> = {
@@ -93,7 +93,7 @@ export function OwnCamera({
     }
   };
   const [w, h] = size;
-  const shares = before && (before.map(([x, y]) => [x * w, y * h]) as unknown as Corners);
+  const shares = before && mapCorners(before, ([x, y]): [number, number] => [x * w, y * h]);
   const outline = outlineIn(w, h, proportion, shares);
   return (
     <section className="slip mt-3 max-w-3xl" aria-label="This machine’s camera">

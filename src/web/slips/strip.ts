@@ -19,8 +19,9 @@ export function stepsOf([x, y, w, h]: Patch['box'], { steps, first, last }: Stri
   const length = (level ? w : h) / steps;
   return Array.from({ length: steps }, (_, k) => {
     const from = (k + 0.1) * length;
-    const box = level ? [x + from, y, 0.8 * length, h] : [x, y + from, w, 0.8 * length];
+    const [left, top, wide, high] = level ? [x + from, y, 0.8 * length, h] : [x, y + from, w, 0.8 * length];
+    const box = [Math.round(left), Math.round(top), Math.round(wide), Math.round(high)] as const;
     const value = first + ((last - first) * k) / (steps - 1);
-    return { box: box.map(Math.round) as Patch['box'], value: Math.round(100 * value) / 100 };
+    return { box, value: Math.round(100 * value) / 100 };
   });
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { PaintingDetail, Photo } from '../../contract';
-import type { Corners } from '../../core/raster';
+import { mapCorners, type Corners } from '../../core/raster';
 import { useArrivals } from '../api/queries';
 import { plural } from '../words';
 import { OwnCamera } from './ownCamera';
@@ -11,7 +11,7 @@ import { PhoneOpener, PhoneSlip } from './phoneSlip';
 function stoodAt(detail: PaintingDetail, session: number): Corners | null {
   const photos = detail.sessions.filter(({ number }) => number <= session).flatMap((one) => one.photos);
   const last = photos.filter((photo): photo is Photo & { corners: Corners } => photo.corners !== null).at(-1);
-  return last ? (last.corners.map(([x, y]) => [x / last.width, y / last.height]) as unknown as Corners) : null;
+  return last ? mapCorners(last.corners, ([x, y]) => [x / last.width, y / last.height]) : null;
 }
 
 /** Other ways for a photograph to come in: the phone, this machine's camera, the studio camera, the inbox. */

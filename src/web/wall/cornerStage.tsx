@@ -1,7 +1,7 @@
 import { Fragment, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import type { Photo } from '../../contract';
 import { visibleBox, wholeCorners, type CanvasSize } from '../../core/photo';
-import { bentBy, unbent, type Corners, type Lens, type Point } from '../../core/raster';
+import { mapCorners, bentBy, unbent, type Corners, type Lens, type Point } from '../../core/raster';
 
 export const CORNER_NAMES = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
 type Grey = Photo['greys'][number];
@@ -82,7 +82,7 @@ export function CornerStage({
         ]
       : [0, 0];
   };
-  const moved = (corner: number, to: Point) => corners.map((p, i) => (i === corner ? to : p)) as unknown as Corners;
+  const moved = (corner: number, to: Point) => mapCorners(corners, (p, i) => (i === corner ? to : p));
   const onMove = (event: PointerEvent) => {
     if (!drag.current) return;
     if ('corner' in drag.current) return onCorners(moved(drag.current.corner, place(event)), false);

@@ -1,17 +1,14 @@
-/** Kinds of finding a stage makes loud. */
-type Loud = 'value' | 'temperature' | 'chroma';
+import type { PaintKind } from './finding';
+import type { Calls } from './weigh';
 
 /** A stage of an approach, in painters' words. */
-export interface ApproachStage {
+export interface ApproachStage extends Calls {
   readonly id: string;
   readonly name: string;
   readonly asks: string;
   readonly why: string;
   /** what painters who do otherwise say */
   readonly otherwise: string;
-  readonly loud: readonly Loud[];
-  /** times the usual difference from which something is raised */
-  readonly coarse: number;
 }
 
 /** A way to bring a painting about: stages in order. */
@@ -22,14 +19,14 @@ export interface ApproachRecord {
   readonly stages: readonly ApproachStage[];
 }
 
-const ALL: readonly Loud[] = ['value', 'temperature', 'chroma'];
-const VALUE: readonly Loud[] = ['value'];
+const ALL: readonly PaintKind[] = ['value', 'temperature', 'chroma'];
+const VALUE: readonly PaintKind[] = ['value'];
 
 const stage = (
   id: string,
   name: string,
   [asks, why, otherwise]: readonly [string, string, string],
-  { loud = ALL, coarse = 1 }: { loud?: readonly Loud[]; coarse?: number } = {},
+  { loud = ALL, coarse = 1 }: { loud?: readonly PaintKind[]; coarse?: number } = {},
 ): ApproachStage => ({ id, name, asks, why, otherwise, loud, coarse });
 
 /** Ways of working that ship with the application; a painter may change them or write another. */
