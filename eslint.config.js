@@ -21,6 +21,13 @@ const walls = Object.entries(ARROWS).flatMap(([room, open]) =>
     .map((other) => ({ target: `./src/${room}`, from: `./src/${other}`, message: `${room} may not import ${other}.` })),
 );
 
+/** What core/session puts together: whoever wants a reading asks it, so that all read alike. */
+const STEPS_OF_A_READING = [
+  ...['findCanvas', 'findCard', 'flatFromPhoto', 'combineFlats'],
+  ...['align', 'readFlat', 'readAligned', 'accountOf', 'coverageOf', 'uniformChange', 'groundFrom'],
+  ...['findingsOf', 'weighed', 'wholePicture', 'verdictOf'],
+];
+
 export default tseslint.config(
   { ignores: ['dist', 'node_modules', '.revlin', 'docs'] },
   js.configs.recommended,
@@ -69,6 +76,23 @@ export default tseslint.config(
         {
           selector: 'TSAsExpression > TSAsExpression > TSUnknownKeyword',
           message: 'A double cast hides that a shape is declared twice: declare it once.',
+        },
+      ],
+    },
+  },
+  {
+    files: ['src/server/**', 'src/cli/**', 'src/web/**', 'src/demo/**', 'tests/truth/**', 'tests/bench/**'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['**/core/photo', '**/core/read', '**/core/correct'],
+              importNames: STEPS_OF_A_READING,
+              message: 'A reading is made in one place: core/session.',
+            },
+          ],
         },
       ],
     },

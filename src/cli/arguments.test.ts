@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { InputError } from '../server/images/inputError';
 import { readArguments, type ReadRequest } from './arguments';
-import type { ReadReport } from './readCommand';
+import type { ReadReport } from './report';
 import { textReport } from './textReport';
 
 const LEAST = ['--reference', 'r.jpg', '--photo', 'p.jpg', '--size', '400x300'];

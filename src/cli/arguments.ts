@@ -1,7 +1,7 @@
 import { parseArgs } from 'node:util';
 import type { Covered, GreyPatch, CanvasSize } from '../core/photo';
 import { valueOfLightness } from '../core/colour';
-import type { Departure, KeyChoice } from '../core/plan';
+import type { Departure } from '../core/plan';
 import { placeOfBox, type Box, type Corners, type Point } from '../core/raster';
 import { InputError } from '../server/images/inputError';
 
@@ -15,7 +15,7 @@ export interface ReadRequest {
   readonly covered?: Covered;
   readonly crop?: Box;
   readonly greys: readonly GreyPatch[];
-  readonly key: KeyChoice;
+  readonly key: 'absolute' | 'range';
   /** where the plan differs from the reference */
   readonly departures: readonly Departure[];
   readonly regions: readonly Box[];

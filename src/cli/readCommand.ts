@@ -1,48 +1,13 @@
 import { basename } from 'node:path';
-import { findingsOf, placeInWords, sentenceFor, type Finding } from '../core/correct';
-import {
-  CanvasNotFound,
-  cardScale,
-  combineFlats,
-  CornersRefused,
-  findCard,
-  flatFromPhoto,
-  type Flat,
-  type FoundCard,
-} from '../core/photo';
-import {
-  CROP_TOLERANCE,
-  middleCrop,
-  PAINT_RANGE,
-  plainCrop,
-  planOf,
-  resizeMasses,
-  type MassMap,
-  type PlannedPicture,
-  type PlanRequest,
-} from '../core/plan';
-import {
-  accountOf,
-  type LightDoubt,
-  doubtOf,
-  driftPoints,
-  NOTHING_SAID,
-  readBox,
-  readFlat,
-  type Reading,
-  type Uncertainty,
-} from '../core/read';
-import { boxOf, type Box, type Picture, type Raster } from '../core/raster';
+import { CanvasNotFound, CornersRefused } from '../core/photo';
+import { CROP_TOLERANCE, EMPTY_CONTENT, middleCrop, plainCrop } from '../core/plan';
+import { placeOfBox, type Box, type Picture } from '../core/raster';
+import { askOf, cardIn, readSession, sessionPlan, type SessionPlan, type Shot } from '../core/session';
 import { decodePicture } from '../server/images/decodePicture';
 import { InputError } from '../server/images/inputError';
 import { readRegular } from '../server/images/regularFile';
 import type { ReadRequest } from './arguments';
-
-/** Points of the drift lie so far apart, as a share of the canvas's long side. */
-const DRIFT_SHARE = 0.03;
-
-/** Masses the command line cuts a plan into. */
-const MASSES = 12;
+import { reportOf, type ReadReport } from './report';
 
 async function openPicture(path: string): Promise<Picture> {
   let bytes: Uint8Array;
@@ -121,141 +86,46 @@ function checkPhoto(photo: Picture, { corners, greys }: ReadRequest): void {
   }
 }
 
-interface Shown {
-  readonly flat: Flat;
-  readonly card: FoundCard | null;
+/** A photograph for the core; the printed card is looked for where no patch was named. */
+function shotOf(photo: Picture, { corners, covered, greys }: ReadRequest): Shot {
+  const card = greys.length === 0 ? cardIn(photo) : null;
+  return { open: () => photo, corners, covered, greys: card?.greys ?? greys, card: card?.rings ?? null, areas: [] };
 }
 
-function flatOrRefusal(
-  photo: Picture,
-  planned: Pick<PlannedPicture, 'departed'> & { plan: Raster },
-  request: ReadRequest,
-): Shown {
-  // prettier-ignore
-  try {
-    const { canvas, corners, covered, greys } = request;
-    const card = greys.length === 0 ? findCard(photo) : null;
-    const known = card ? card.greys : greys;
-    return { card, flat: flatFromPhoto(photo, { canvas, corners, covered, greys: known, card: card?.rings, ...planned }) };
-  } catch (cause) {
-    if (cause instanceof CanvasNotFound)
-      throw new InputError(
-        'corners',
-        `The canvas was not found surely in the photo (${cause.message}): give its corners with --corners "x,y x,y x,y x,y", clockwise from the painting's top left.`,
-      );
-    if (cause instanceof CornersRefused)
-      throw new InputError(
-        'corners',
-        `--corners cannot be used: ${cause.message} Give them clockwise from the painting's top left.`,
-      );
-    throw cause;
-  }
+/** A plan of which nothing is said but what the command line can say. */
+function planFor(reference: Picture, request: ReadRequest): SessionPlan {
+  const { key, departures, canvas } = request;
+  const content = { ...EMPTY_CONTENT, key: { ...EMPTY_CONTENT.key, kind: key }, departures };
+  return sessionPlan(reference, content, { crop: plainCrop(cropOf(reference, request)), canvas });
 }
 
-const planRequest = (reference: Picture, request: ReadRequest): PlanRequest => ({
-  crop: plainCrop(cropOf(reference, request)),
-  canvas: request.canvas,
-  key: request.key,
-  paint: PAINT_RANGE,
-  count: MASSES,
-  edits: [],
-  departures: request.departures,
-  pins: [],
-});
+/** Errors of the core as what to do about them on the command line. */
+function refusalOf(cause: unknown): unknown {
+  if (cause instanceof CanvasNotFound)
+    return new InputError(
+      'corners',
+      `The canvas was not found surely in the photo (${cause.message}): give its corners with --corners "x,y x,y x,y x,y", clockwise from the painting's top left.`,
+    );
+  if (cause instanceof CornersRefused)
+    return new InputError(
+      'corners',
+      `--corners cannot be used: ${cause.message} Give them clockwise from the painting's top left.`,
+    );
+  return cause;
+}
 
 /** Carries out `revlin read`. @throws InputError for input that cannot be measured */
 export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   checkBoxes(request);
   const [reference, ...photos] = await Promise.all([request.reference, ...request.photos].map(openPicture));
   photos.forEach((photo) => checkPhoto(photo, request));
-  const { picture: plan, masses, departed } = planOf(reference, planRequest(reference, request), { ground: null, added: new Map() }); // prettier-ignore
-  const shown = photos.map((photo) => flatOrRefusal(photo, { plan, departed }, request));
-  const flat = combineFlats(shown.map((one) => one.flat));
-  const reading = readFlat(flat, { plan, masses });
-  const sized = resizeMasses(masses, reading.aligned);
-  const findings = findingsOf(reading, { massOf: sized.massOf, ids: sized.ids, uncertainty: doubtOf(flat) });
-  const forms = request.forms ? { forms: formsIn(reading, masses, doubtOf(flat)) } : {};
-  return { ...report(request, { flat, reading, findings, card: shown[0].card }), ...forms };
-}
-
-export type ReadReport = ReturnType<typeof report> & { forms?: ReturnType<typeof formsIn> };
-
-/** One sigma -> half the width of the interval that holds the truth nine times in ten (normal errors). */
-const ninetyPercent = ({ value, warmth }: Uncertainty): Uncertainty => ({
-  value: 1.645 * value,
-  warmth: 1.645 * warmth,
-});
-
-const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) => {
-  const [x, y, w, h] = finding.region.box;
-  if (finding.whole) return 'whole drawing';
-  return placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
-};
-
-/** Every surface of the plan that turns, in one mass or several: their boxes, the lighter first, and the steps it turns through. */
-function formsIn(reading: Reading, masses: MassMap, light: LightDoubt) {
-  const { forms, turnings } = accountOf(reading, masses, { ...NOTHING_SAID, light });
-  return [...forms.map(({ id, span, flat }) => ({ ids: [id], span, flat })), ...turnings].map(
-    ({ ids, span, flat }) => ({
-      boxes: ids.map((id) => {
-        const mass = reading.masses.find((one) => one.id === id);
-        return (mass && boxOf(mass.place)) ?? ([0, 0, 0, 0] as const);
-      }),
-      target: { steps: span.planned },
-      painted: { steps: span.painted },
-      readsFlat: flat,
-    }),
-  );
-}
-
-function report(
-  request: ReadRequest,
-  { flat, reading, findings, card }: { flat: Flat; reading: Reading; findings: Finding[]; card: FoundCard | null },
-) {
-  const { light } = flat;
-  const { drift } = reading.aligned;
-  return {
-    photo: {
-      corners: flat.corners,
-      cornersFrom: flat.cornersFrom,
-      lensBend: flat.lens.bend,
-      confidence: flat.confidence,
-      glareFraction: flat.glareShare,
-      sharpnessMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
-      light: {
-        method: light.method,
-        gainStops: light.gainStops,
-        fallOffStops: light.fallOffStops,
-        agreement: light.agreement,
-      },
-      /** the printed card, where it stands in the frame: its rings (photo px) and its size in the canvas's millimetres as a share of its own */
-      card: card && { rings: card.rings, scale: cardScale(card.rings, flat.whole, request.canvas) },
-      uncertainty: ninetyPercent(light.uncertainty),
-    },
-    regions: request.regions.map((box) => {
-      const c = readBox(reading.aligned, box, flat);
-      if (!c)
-        throw new InputError(
-          'region',
-          `--region "${box.join(',')}" cannot be read: it is under glare or smaller than a pixel. Give a larger box.`,
-        );
-      const plain = ({ value, lab, warmth, chroma, hue }: typeof c.target) => ({ value, lab, warmth, chroma, hue });
-      return {
-        box,
-        target: plain(c.target),
-        painted: plain(c.painted),
-        difference: c.difference,
-        uncertainty: ninetyPercent(c.uncertainty),
-      };
-    }),
-    edges: [] as unknown[],
-    drawing: { global: drift.global, drift: driftPoints(drift, DRIFT_SHARE * Math.max(request.canvas.widthMm, request.canvas.heightMm)) }, // prettier-ignore
-    findings: findings.map((f) => ({
-      kind: f.kind,
-      region: f.region,
-      difference: f.shift ? { ...f.difference, shift: f.shift.by } : f.difference,
-      uncertainty: ninetyPercent(f.uncertainty),
-      words: sentenceFor(f, nameOf(f, request.canvas)),
-    })),
-  };
+  const plan = planFor(reference, request);
+  const shots = photos.map((photo) => shotOf(photo, request));
+  const places = request.regions.map(placeOfBox);
+  try {
+    const reading = await readSession({ ...askOf(request.canvas, shots), plan, places });
+    return reportOf(request, reading, shots[0]);
+  } catch (cause) {
+    throw refusalOf(cause);
+  }
 }

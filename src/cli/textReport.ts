@@ -1,5 +1,5 @@
 import { driftInWords } from '../core/correct';
-import type { ReadReport } from './readCommand';
+import type { ReadReport } from './report';
 
 const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v).toFixed(digits)}`;
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { ApproachRecord, ApproachStage } from '../core/correct';
 import {
+  EMPTY_CONTENT,
   EDGE_NAMES,
   PAINT_RANGE,
   PASSAGE_LABELS,
@@ -8,6 +9,7 @@ import {
   type Crop as Cut,
   type MassEdit as Edit,
   type Pin as Pinned,
+  type PlanContent as Said,
   type Where as Somewhere,
 } from '../core/plan';
 import { Box, Corners, FindingKind, Id, Place, Point, Time, type Made } from './shapes';
@@ -133,23 +135,16 @@ export const PlanContent = z.object({
   tolerance: z.enum(['tight', 'medium', 'free']),
   /** notes for the palette, printed on the plan sheet */
   palette: z.string().trim().max(1000),
-});
+}) satisfies z.ZodType<Said>;
 /** A plan before the painter has said anything. */
-export const EMPTY_PLAN: Made<typeof PlanContent> = {
-  key: { kind: 'absolute', knots: [], ...PAINT_RANGE },
-  masses: 12,
-  edits: [],
+export const EMPTY_PLAN: PlanContent = {
+  ...EMPTY_CONTENT,
   marks: [],
-  pattern: { split: null, tones: 5, splits: null },
-  focal: null,
-  path: [],
-  edges: [],
   departures: [],
   passages: [],
-  pins: [],
   drawings: [],
-  governing: null,
-  tolerance: 'medium',
+  path: [],
+  edges: [],
   palette: '',
 };
 
@@ -239,9 +234,6 @@ export const AuditAnswer = z.object({
   families: z.object({ split: z.number(), apart: z.number(), darkShare: z.number(), parted: z.number() }),
   pixelsPerMm: z.number(),
 });
-
-/** What the core renders a kept key by. */
-export const keyChoiceOf = ({ kind, knots }: Made<typeof Key>) => (kind === 'curve' ? knots : kind);
 
 export type Crop = Made<typeof Crop>;
 export type Key = Made<typeof Key>;

@@ -1,10 +1,8 @@
 // Speed, as ratios within one run: npm run bench. The yardstick is the imaging library decoding and shrinking the same photograph.
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { findingsOf } from '../../src/core/correct';
-import { findCanvas, findCard, flatFromPhoto, lookOf } from '../../src/core/photo';
-import { cutTree, massTree, plannedPicture, resizeMasses } from '../../src/core/plan';
-import { accountOf, doubtOf, NOTHING_SAID, readFlat } from '../../src/core/read';
+import { cutTree, EMPTY_CONTENT, massTree, plainCrop } from '../../src/core/plan';
+import { askOf, lookFor, readSession, sessionPlan, type Step } from '../../src/core/session';
 import { decodePicture } from '../../src/server/images/decodePicture';
 
 const ROUNDS = 11;
@@ -13,51 +11,55 @@ const canvas = { widthMm: 400, heightMm: 300 };
 const stages = [
   'yardstick',
   'decode',
-  'find the canvas',
-  'look for a card',
+  'find canvas and card',
   'square and light',
   'read',
-  'findings',
-  'account',
+  'judge',
   'mass tree',
   'mass slider',
 ] as const;
+type Stage = (typeof stages)[number];
 /** What planning does, not reading. */
 const planning: readonly string[] = ['mass tree', 'mass slider'];
-const times = Object.fromEntries(stages.map((name) => [name, [] as number[]])) as Record<
-  (typeof stages)[number],
-  number[]
->;
+const times = Object.fromEntries(stages.map((name) => [name, [] as number[]])) as Record<Stage, number[]>;
 
 const bytes = await readFile('src/demo/data/enamel-pot-session-4.jpg');
 const reference = await decodePicture(await readFile('src/demo/data/enamel-pot-reference.jpg'), 'reference');
-const plan = plannedPicture(reference, { crop: [0, 0, reference.width, reference.height], canvas, key: 'absolute' });
-const masses = resizeMasses(cutTree(massTree(plan), 14), plan);
-const look = lookOf(plan);
+const crop = plainCrop([0, 0, reference.width, reference.height]);
+const plan = sessionPlan(reference, { ...EMPTY_CONTENT, masses: 14 }, { crop, canvas });
+const { base, picture } = plan.picture;
 let peak = 0;
 
-async function timed<T>(name: (typeof stages)[number], work: () => T | Promise<T>): Promise<T> {
+function note(name: Stage, since: number): number {
+  const now = performance.now();
+  times[name].push(now - since);
+  peak = Math.max(peak, process.memoryUsage.rss());
+  return now;
+}
+
+async function timed<T>(name: Stage, work: () => T | Promise<T>): Promise<T> {
   const start = performance.now();
   const result = await work();
-  times[name].push(performance.now() - start);
-  peak = Math.max(peak, process.memoryUsage.rss());
+  note(name, start);
   return result;
 }
 
 for (let round = 0; round < ROUNDS; round++) {
   await timed('yardstick', () => sharp(bytes).resize(WORKING_PX).raw().toBuffer());
   const photo = await timed('decode', () => decodePicture(bytes, 'photo'));
-  const found = await timed('find the canvas', () => findCanvas(photo, { proportion: 4 / 3, look }));
-  await timed('look for a card', () => findCard(photo));
+  const known = { canvas, plan: picture, cardValues: null };
+  const { found, card } = await timed('find canvas and card', () => lookFor(photo, known));
   if (!found) throw new Error('the canvas was not found');
-  const flat = await timed('square and light', () => flatFromPhoto(photo, { canvas, corners: found.corners, plan }));
-  const reading = await timed('read', () => readFlat(flat, { plan, masses }));
-  await timed('findings', () =>
-    findingsOf(reading, { massOf: masses.massOf, ids: masses.ids, uncertainty: doubtOf(flat) }),
-  );
-  const light = doubtOf(flat);
-  await timed('account', () => accountOf(reading, masses, { ...NOTHING_SAID, light }));
-  const tree = await timed('mass tree', () => massTree(plan));
+  const [greys, rings] = [card?.greys ?? [], card?.rings ?? null];
+  const shot = { open: () => photo, corners: found.corners, greys, card: rings, areas: [] };
+  let start = performance.now();
+  const step = ({ at }: Step) => {
+    if (at === 'flat') start = note('square and light', start);
+    if (at === 'reading') start = note('read', start);
+  };
+  await readSession({ ...askOf(canvas, [shot]), plan }, step);
+  note('judge', start);
+  const tree = await timed('mass tree', () => massTree(base));
   await timed('mass slider', () => cutTree(tree, 2 + 3 * round));
 }
 

@@ -1,14 +1,19 @@
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { readArguments } from '../../src/cli/arguments';
-import { readCommand, type ReadReport } from '../../src/cli/readCommand';
+import { readCommand } from '../../src/cli/readCommand';
+import type { ReadReport } from '../../src/cli/report';
+import { EMPTY_CONTENT, plainCrop } from '../../src/core/plan';
+import type { Corners, Picture } from '../../src/core/raster';
+import { sessionPlan, type SessionPlan, type Shot as SessionShot } from '../../src/core/session';
 import { photograph, STUDIO, type Setup, type Shot } from '../../src/demo/studio/camera';
 import { labOf, luminance, quickValue, toCode, type Rgb } from '../../src/demo/studio/colour';
 import { jpegOf, openSubject } from '../../src/demo/studio/files';
 import { paint, tonedGround, type Layer } from '../../src/demo/studio/painter';
 import { belief, pixel, type Misplaced, type Mistake, type Sheet, type Subject } from '../../src/demo/studio/scene';
+import { decodePicture } from '../../src/server/images/decodePicture';
 import { composition, type Register } from './composition';
 
 /** A canvas with its reference, as the suite plays with it. */
@@ -127,6 +132,27 @@ export interface Ask {
   /** also through how many steps forms turn */
   readonly forms?: boolean;
 }
+
+export const openPicture = async (path: string): Promise<Picture> => decodePicture(await readFile(path), path);
+
+/** A motif's reference as it is, for the core itself: what the command line has no option for. */
+export async function plainPlan(motif: Motif): Promise<SessionPlan> {
+  const reference = await openPicture(motif.reference);
+  const crop = plainCrop([0, 0, reference.width, reference.height]);
+  return sessionPlan(reference, EMPTY_CONTENT, { crop, canvas: motif });
+}
+
+/** A photograph for the core itself, its corners as the simulator knows them. */
+export const shotOf = (
+  { path, corners }: Pick<Shot, 'corners'> & { path: string },
+  greys: Shot['patches'],
+): SessionShot => ({
+  open: () => openPicture(path),
+  corners: corners as unknown as Corners,
+  greys,
+  card: null,
+  areas: [],
+});
 
 /** Measures through the same entry point as a user's command line. */
 export async function measure(

@@ -1,12 +1,10 @@
-import { readFile } from 'node:fs/promises';
-import { flatFromPhoto, flatSize } from '../../src/core/photo';
-import { plannedPicture } from '../../src/core/plan';
+import { flatSize } from '../../src/core/photo';
 import { homographyBetween, project, rectangle, type Corners } from '../../src/core/raster';
 import { chance } from '../../src/demo/studio/chance';
 import type { Setup, Shot } from '../../src/demo/studio/camera';
+import { askOf, flatOf } from '../../src/core/session';
 import type { Sheet } from '../../src/demo/studio/scene';
-import { decodePicture } from '../../src/server/images/decodePicture';
-import { measure, paintIn, paintMotif, PHONE, shoot, type Motif } from './easel';
+import { measure, paintIn, paintMotif, PHONE, plainPlan, shoot, shotOf, type Motif } from './easel';
 import { someMistakes } from './values';
 
 type Specular = NonNullable<Setup['glare']>[number];
@@ -33,10 +31,7 @@ export interface MaskResult {
 export async function maskOf(motif: Motif, sheet: Sheet, seed: number): Promise<MaskResult> {
   const shine = specular(chance(seed * 61 + 3));
   const shot = await shoot(sheet, motif, { ...PHONE, ...level(motif), glare: [shine], fallOff: 0.4, seed });
-  const reference = await decodePicture(await readFile(motif.reference), 'reference');
-  const plan = plannedPicture(reference, { crop: [0, 0, reference.width, reference.height], canvas: motif, key: 'absolute' }); // prettier-ignore
-  const photo = await decodePicture(await readFile(shot.path), 'photo');
-  const { mask } = flatFromPhoto(photo, { canvas: motif, corners: shot.corners as unknown as Corners, plan, greys: shot.patches }); // prettier-ignore
+  const { mask } = await flatOf(askOf(motif, [shotOf(shot, shot.patches)]), await plainPlan(motif));
   const { width, height } = { width: flatSize(motif).width / 2, height: flatSize(motif).height / 2 };
   const toPhoto = homographyBetween(rectangle(width, height), shot.corners as unknown as Corners);
   if (!toPhoto) throw new Error('no map');

@@ -1,14 +1,23 @@
-import { readFile } from 'node:fs/promises';
-import { flatFromPhoto, type FlatRequest } from '../../src/core/photo';
-import { plannedPicture } from '../../src/core/plan';
-import { align, readBox } from '../../src/core/read';
-import type { Box, Corners } from '../../src/core/raster';
+import { placeOfBox, type Box } from '../../src/core/raster';
+import { askOf, readSession, type SessionAsk } from '../../src/core/session';
 import { CARD_VALUES as PRINTED_VALUES } from '../../src/core/photo';
 import { chance, normal } from '../../src/demo/studio/chance';
 import type { Setup } from '../../src/demo/studio/camera';
 import type { Mistake, Sheet } from '../../src/demo/studio/scene';
-import { decodePicture } from '../../src/server/images/decodePicture';
-import { LINEAR, measure, paintIn, paintMotif, PHONE, printMotif, shoot, TUNGSTEN, type Motif } from './easel';
+import {
+  LINEAR,
+  measure,
+  openPicture,
+  paintIn,
+  paintMotif,
+  PHONE,
+  plainPlan,
+  printMotif,
+  shoot,
+  shotOf,
+  TUNGSTEN,
+  type Motif,
+} from './easel';
 
 /** Boxes (shares of the canvas) that are read in every picture. */
 const BOXES = [
@@ -116,23 +125,19 @@ export type Condition =
   | 'tungsten, one stop, last session known'
   | 'tungsten, one stop, white board';
 
-const opened = async (path: string) => decodePicture(await readFile(path), path);
-
 /** The same through the core, which alone knows of sessions and white boards: the command line reads one photograph at a time. */
 async function withWitness(
   motif: Motif,
   sheet: Sheet,
   { seed, witness }: { seed: number; witness: 'before' | 'board' },
 ): Promise<RegionError[]> {
-  const reference = await opened(motif.reference);
-  const plan = plannedPicture(reference, { crop: [0, 0, reference.width, reference.height], canvas: motif, key: 'absolute' }); // prettier-ignore
+  const plan = await plainPlan(motif);
   const now = await shoot(sheet, motif, { ...hard(motif, seed), card: false });
-  const corners = now.corners as unknown as Corners;
-  let request: FlatRequest = { canvas: motif, corners, plan };
+  let ask: SessionAsk = { ...askOf(motif, [shotOf(now, [])]), plan };
   if (witness === 'board') {
     const white: Sheet = { ...sheet, data: new Float32Array(sheet.data.length).fill(0.8) };
     const board = await shoot(white, motif, { ...hard(motif, seed), card: false });
-    request = { ...request, board: { photo: await opened(board.path) } };
+    ask = { ...ask, board: { open: () => openPicture(board.path), corners: null } };
   } else {
     // Last session other passages were wrong, and the photograph was a good one.
     const { widthMm, heightMm } = motif;
@@ -143,13 +148,13 @@ async function withWitness(
       fallOff: 0.2,
       seed: seed + 5,
     });
-    const flat = flatFromPhoto(await opened(then.path), { canvas: motif, corners: then.corners as unknown as Corners, plan, greys: then.patches }); // prettier-ignore
-    request = { ...request, before: flat.small };
+    const { flat } = await readSession({ ...askOf(motif, [shotOf(then, then.patches)]), plan });
+    ask = { ...ask, before: () => flat.small };
   }
-  const flat = flatFromPhoto(await opened(now.path), request);
-  const aligned = align(flat, plan);
-  return boxesOf(motif).flatMap((box) => {
-    const read = readBox(aligned, box as unknown as Box, flat);
+  const boxes = boxesOf(motif);
+  const { places } = await readSession({ ...ask, places: boxes.map((box) => placeOfBox(box as unknown as Box)) });
+  return boxes.flatMap((box, i) => {
+    const read = places[i]?.paint;
     if (!read) return [];
     const truth = paintIn(sheet, box, motif.widthMm);
     const value = Math.abs(read.painted.value - truth.value);

@@ -10,4 +10,5 @@ export { changeInWords, wholePicture } from './wholePicture';
 export { isLoud, weighed, type Calls, type Emphasis } from './weigh';
 export { departureInWords } from './departureWords';
 export { saidAgain } from './again';
+export { checkOf, sightingOf, type Checked, type SeenPlace, type Sighted, type Subject } from './sighting';
 export { seatInWords, SIGN_NAMES } from './seatWords';

@@ -60,7 +60,10 @@ export interface Supplies {
 }
 
 /** Pixels of a place. */
-export function pixelsOf(where: Where, { picture: { width, height }, masses, mmPerPixel }: Draft): Int32Array {
+export function pixelsOf(
+  where: Where,
+  { picture: { width, height }, masses, mmPerPixel }: Pick<Draft, 'picture' | 'masses' | 'mmPerPixel'>,
+): Int32Array {
   if ('place' in where) return pixelsIn(where.place, { width, height, mmPerPixel });
   const own = massAt(masses, where.mass, mmPerPixel);
   const out: number[] = [];

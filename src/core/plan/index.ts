@@ -38,16 +38,35 @@ export {
   valueRangeOf,
   type PlannedPicture,
   type PlanRequest,
+  type RenderRequest,
 } from './plannedPicture';
 export { auditReference, type Audit } from './audit';
 export { auditWords } from './auditWords';
 export { massTree, cutTree, resizeMasses, type MassTree, type MassMap } from './masses';
 export { byMass, editedMasses, massAt, type MassEdit } from './massEdits';
 export { massShapes, TOLERANCE_MM, type MassShape } from './massShapes';
-export { tonalShares, tonePattern, tonesPicture, toneSplits, twoValueSplit } from './pattern';
+export { partedBy, tonalShares, tonePattern, tonesPicture, toneSplits, twoValueSplit, type Parting } from './pattern';
+export {
+  EMPTY_CONTENT,
+  keyChoiceOf,
+  planRequest,
+  planSaid,
+  renderRequest,
+  type Focal,
+  type PlanContent,
+  type PlanSaid,
+} from './content';
 export { EDGE_CLASSES, EDGE_NAMES, edgeClass, edgeSegments, type EdgeClass, type EdgeSegment } from './edgePlan';
 export { PASSAGE_LABELS, type Passage, type PassageLabel } from './passage';
-export { valueShifted, withDepartures, type Change, type Departure, type Supplies, type Where } from './departures';
+export {
+  pixelsOf,
+  valueShifted,
+  withDepartures,
+  type Change,
+  type Departure,
+  type Supplies,
+  type Where,
+} from './departures';
 export { warped, warpOf, type Pin } from './warp';
 export { asShown, lightOfBytes } from './asShown';
 export {

@@ -75,6 +75,38 @@ export function toneSplits(values: ArrayLike<number>, tones: number): number[] {
   return ends.slice(0, -1).map((k) => ((empty(k, -1) + empty(k, 1)) * 5) / BINS);
 }
 
+/** Where tones part as the painter wants it; null = where the picture's own values part best. */
+export interface Parting {
+  /** value that parts light from shadow */
+  readonly split: number | null;
+  readonly tones: number;
+  /** values that part the tones, rising */
+  readonly splits: readonly number[] | null;
+}
+
+// A plan is read against many photographs: where its tones part is found once and goes when it goes.
+const parted = new WeakMap<Float32Array, Map<number, readonly number[]>>();
+
+/** The values that part so many tones best, rising; two tones are light and shadow. */
+function foundSplits(values: Float32Array, tones: number): readonly number[] {
+  const known = parted.get(values) ?? new Map<number, readonly number[]>();
+  parted.set(values, known);
+  const found = known.get(tones) ?? (tones === 2 ? [twoValueSplit(values)] : toneSplits(values, tones));
+  known.set(tones, found);
+  return found;
+}
+
+/** Where a plan's tones part: as the painter has set it, or as it is found. @param values of the plan's pixels, 0..10 */
+export function partedBy(
+  values: Float32Array,
+  { split, tones, splits }: Parting,
+): { split: number; splits: readonly number[] } {
+  return {
+    split: split ?? foundSplits(values, 2)[0],
+    splits: splits?.length === tones - 1 ? splits : foundSplits(values, tones),
+  };
+}
+
 const OF_ONE_TONE = 0.85; // of a mass: the rest of it is turned to the same tone
 const SPECK = 0.0012; // of the picture: a smaller spot takes the tone round it
 

@@ -26,9 +26,8 @@ export function middleCrop(
 /** How far a crop may be from the canvas's proportions; needs.md 9. */
 export const CROP_TOLERANCE = 0.005;
 
-/** Everything a plan is rendered from, beside the reference itself. Points and places are canvas mm. */
-export interface PlanRequest {
-  readonly crop: Crop;
+/** What a plan is rendered from, beside the reference under its crop and pins. Points and places are canvas mm. */
+export interface RenderRequest {
   readonly canvas: CanvasSize;
   readonly key: KeyChoice;
   readonly paint: PaintRange;
@@ -36,6 +35,11 @@ export interface PlanRequest {
   readonly count: number;
   readonly edits: readonly MassEdit[];
   readonly departures: readonly Departure[];
+}
+
+/** Everything a plan is rendered from, beside the reference itself. */
+export interface PlanRequest extends RenderRequest {
+  readonly crop: Crop;
   /** where the reference is drawn out of shape on purpose */
   readonly pins: readonly Pin[];
 }
@@ -78,12 +82,7 @@ function changedBetween(before: Raster, after: Raster): Uint8Array {
 }
 
 /** From the base to the plan: key, masses, departures. @param tree of the base, at any size */
-export function planFrom(
-  base: Raster,
-  tree: MassTree,
-  request: Omit<PlanRequest, 'crop' | 'pins'>,
-  supplies: Supplies,
-): PlannedPicture {
+export function planFrom(base: Raster, tree: MassTree, request: RenderRequest, supplies: Supplies): PlannedPicture {
   const { canvas, key, paint, count, edits, departures } = request;
   const masses = resizeMasses(editedMasses(tree, { count, edits, mmPerPixel: canvas.widthMm / tree.width }), base);
   const draft: Draft = {

@@ -1,4 +1,4 @@
-import { resizeMasses, toneSplits, twoValueSplit, type MassMap } from '../plan';
+import { partedBy, resizeMasses, type MassMap, type Parting } from '../plan';
 import {
   agreementOf,
   rangeUsed,
@@ -49,13 +49,8 @@ export interface Account {
   readonly seats: readonly Seat[];
 }
 
-export interface AccountOptions {
+export interface AccountOptions extends Parting {
   readonly light: LightDoubt;
-  /** value that parts light from shadow; null = found on the plan */
-  readonly split: number | null;
-  readonly tones: number;
-  /** where the plan's tones part; null = found */
-  readonly splits: readonly number[] | null;
   /** ids of masses whose family the painter named */
   readonly families: ReadonlyMap<number, 'light' | 'shadow'>;
   /** ids of masses that belong together */
@@ -77,18 +72,6 @@ export const NOTHING_SAID: Omit<AccountOptions, 'light'> = {
   seats: [],
 };
 
-// A plan is read against many photos: where its tones part is found once and goes when it goes.
-const parted = new WeakMap<Float32Array, Map<number, readonly number[]>>();
-
-/** Values that part the plan's tones, rising; two tones are light and shadow. */
-function partsOf(values: Float32Array, tones: number): readonly number[] {
-  const known = parted.get(values) ?? new Map<number, readonly number[]>();
-  parted.set(values, known);
-  const found = known.get(tones) ?? (tones === 2 ? [twoValueSplit(values)] : toneSplits(values, tones));
-  known.set(tones, found);
-  return found;
-}
-
 const POINTS_APART = 0.03; // of the long side: arrows that can be told apart
 
 export function accountOf(
@@ -98,10 +81,9 @@ export function accountOf(
 ): Account {
   const sized = resizeMasses(masses, aligned);
   const { planned, mmPerPixel, drift, width, height } = aligned;
-  const parting = split ?? partsOf(planned.value, 2)[0];
+  const { split: parting, splits: own } = partedBy(planned.value, { split, tones, splits });
   const cells = cellsOf(aligned);
   const relations = relationsOf(sized, read, { mmPerPixel, light });
-  const own = splits?.length === tones - 1 ? splits : partsOf(planned.value, tones);
   return {
     drawing: { global: drift.global, points: driftPoints(drift, POINTS_APART * Math.max(width, height) * mmPerPixel), masses: drawings }, // prettier-ignore
     relations,

@@ -22,6 +22,7 @@ export {
 export { type MassReading } from './massReading';
 export { type DifferenceMap } from './differenceMap';
 export { coverageOf, groundFrom, type Coverage, type Ground } from './ground';
+export { unsettled, type Unsettled } from './unsettled';
 export { uniformChange, withoutChange, type UniformChange } from './uniformChange';
 export {
   driftPoints,

@@ -1,12 +1,24 @@
-import { coloursOf, flatSize, valuePlane } from '../../core/photo';
-import { asShown, auditReference, croppedLight, massAt, massShapes, massTree, planFrom, readingSize, resizeMasses, tonalShares, tonesPicture, toneSplits, twoValueSplit, valueRangeOf, warped, type MassTree, type PlannedPicture, type Supplies, type Where } from '../../core/plan'; // prettier-ignore
-import { pixelsIn, type Picture, type Raster } from '../../core/raster';
-import { measured } from '../../core/read';
+import { flatSize, valuePlane } from '../../core/photo';
+import {
+  asShown,
+  auditReference,
+  croppedLight,
+  massTree,
+  partedBy,
+  planFrom,
+  readingSize,
+  tonalShares,
+  tonesPicture,
+  valueRangeOf,
+  warped,
+  type MassTree,
+  type PlannedPicture,
+  type Supplies,
+} from '../../core/plan';
+import type { Picture, Raster } from '../../core/raster';
+import { planMasses } from '../../core/session';
 import { jpegOf, openStored, pngOf } from './pictures';
-import type { PlanTask, Tasks } from './tasks';
-
-type Ask<N extends keyof Tasks> = Tasks[N]['ask'];
-type Answer<N extends keyof Tasks> = Promise<Tasks[N]['answer']>;
+import type { Answer, Ask, PlanTask } from './tasks';
 
 /** The reference under the plan's crop and warp, and its merge tree. */
 interface Base {
@@ -43,17 +55,6 @@ export async function openPlan(task: PlanTask): Promise<PlannedPicture> {
   return plan;
 }
 
-/** Pixels of a place of the plan, at its own size. */
-export function pixelsWhere(
-  where: Where,
-  { masses, picture: { width, height } }: PlannedPicture,
-  mmPerPixel: number,
-): Int32Array {
-  if ('place' in where) return pixelsIn(where.place, { width, height, mmPerPixel });
-  const own = massAt(masses, where.mass, mmPerPixel);
-  return Int32Array.from(Array.from(masses.massOf.keys()).filter((i) => masses.massOf[i] === own));
-}
-
 export async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
   const { tree } = await openBase(plan);
   const size = flatSize(plan.canvas);
@@ -62,20 +63,8 @@ export async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
   return { jpeg: await jpegOf(planFrom(base, tree, plan, await suppliesOf(plan)).picture) };
 }
 
-export async function masses({ plan: task, points }: Ask<'masses'>): Answer<'masses'> {
-  const plan = await openPlan(task);
-  const mmPerPixel = task.canvas.widthMm / plan.masses.width;
-  const colours = coloursOf(plan.picture);
-  const split = task.split ?? twoValueSplit(valuePlane(plan.picture).data);
-  const under = points.map((at) => massAt(plan.masses, at, mmPerPixel));
-  const shapes = massShapes(resizeMasses(plan.masses, plan.picture), mmPerPixel);
-  return {
-    masses: shapes.map(({ id, place, share, centre, at, inner }, k) => {
-      const target = measured(colours, inner);
-      const own = points.flatMap((_, p) => (under[p] === k ? [p] : []));
-      return { id, place, share, centre: [...centre], at, target, family: target.value < split ? 'shadow' : 'light', points: own }; // prettier-ignore
-    }),
-  };
+export async function masses({ plan, points }: Ask<'masses'>): Answer<'masses'> {
+  return { masses: planMasses({ picture: await openPlan(plan), said: plan }, plan.canvas, points) };
 }
 
 export async function base({ reference, crop, canvas }: Ask<'base'>): Answer<'base'> {
@@ -89,11 +78,10 @@ export async function audit({ reference, crop, canvas }: Ask<'audit'>): Answer<'
 }
 
 /** The pictures of the plan sheet. */
-export async function sheet({ plan: task, tones, splits }: Ask<'sheet'>): Answer<'sheet'> {
+export async function sheet({ plan: task }: Ask<'sheet'>): Answer<'sheet'> {
   const plan = await openPlan(task);
   const values = valuePlane(plan.picture);
-  const split = task.split ?? twoValueSplit(values.data);
-  const own = splits?.length === tones - 1 ? splits : toneSplits(values.data, tones);
+  const { split, splits: own } = partedBy(values.data, task);
   const large = croppedLight(await openStored(task.reference), task.crop, flatSize(task.canvas));
   const [reference, two, many, planned] = await Promise.all([
     jpegOf(large, 90),

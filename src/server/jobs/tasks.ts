@@ -1,8 +1,20 @@
-import type { Finding } from '../../core/correct';
-import type { CanvasSize, Covered, GreyPatch, Light, LightFrom, LightMethod, QualityWords } from '../../core/photo';
-import type { Audit, Passage, PassageLabel, PlanRequest, ValueRange } from '../../core/plan';
-import type { Account, Comparison, Ground, Landmark, MassReading, Measured, Shift } from '../../core/read';
-import type { Place, Corners, Point } from '../../core/raster';
+import type { CanvasSize, Covered, Light, LightMethod, QualityWords } from '../../core/photo';
+import type { Audit, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
+import type { Account, Ground, MassReading } from '../../core/read';
+import type { Corners, Place, Point } from '../../core/raster';
+import type {
+  Covering,
+  FoundShot,
+  LastFlat,
+  LostLight,
+  OpenCorrection,
+  PlanMass,
+  SaidFinding,
+  Seen,
+  SessionKnown,
+  SessionReading,
+  Shot,
+} from '../../core/session';
 import type { Taken } from '../images/takenAt';
 
 /** A file on disk with the name the painter knows it by. */
@@ -12,30 +24,12 @@ export interface StoredPicture {
 }
 
 /** The plan as a worker needs it. */
-export interface PlanTask extends PlanRequest {
+export interface PlanTask extends PlanRequest, PlanSaid {
   readonly reference: StoredPicture;
   /** pictures of added things, by reference */
   readonly added: readonly { readonly id: string; readonly picture: StoredPicture }[];
   /** the bare surface's colour; null = not known */
   readonly ground: Ground | null;
-  readonly passages: readonly Passage[];
-  readonly focal: { readonly at: Point; readonly rx: number; readonly ry: number } | null;
-  /** points on masses that are left loose */
-  readonly loose: readonly Point[];
-  readonly toleranceMm: number;
-  /** value that parts light from shadow; null = found */
-  readonly split: number | null;
-  /** tones of the plan's pattern, and where they part; null = found */
-  readonly tones: number;
-  readonly splits: readonly number[] | null;
-  /** points on masses whose family the painter named */
-  readonly families: readonly { readonly at: Point; readonly family: 'light' | 'shadow' }[];
-  /** points on things that rest on something, and on what they rest on */
-  readonly rests: readonly { readonly at: Point; readonly on: Point }[];
-  /** points on masses that are meant to be even, or to vary */
-  readonly variation: readonly { readonly at: Point; readonly is: 'even' | 'varied' }[];
-  /** points on masses that belong together, by the group's name */
-  readonly groups: readonly { readonly at: Point; readonly group: string }[];
 }
 
 /** What worker threads can be asked to do; each answer beside it. */
@@ -48,24 +42,12 @@ export interface Tasks {
   masses: {
     /** points (canvas mm) whose masses are wanted */
     ask: { plan: PlanTask; points: readonly Point[] };
-    answer: {
-      masses: {
-        id: number;
-        place: Place;
-        share: number;
-        centre: [number, number];
-        at: Point;
-        target: Measured;
-        family: 'light' | 'shadow';
-        /** which of the points lie on it, in their order */
-        points: number[];
-      }[];
-    };
+    answer: { masses: readonly PlanMass[] };
   };
   /** the reference under its crop at reading size, lossless: what masses are found in */
   base: { ask: Pick<PlanTask, 'reference' | 'crop' | 'canvas'>; answer: { png: Uint8Array } };
   sheet: {
-    ask: { plan: PlanTask; tones: number; splits: readonly number[] | null };
+    ask: { plan: PlanTask };
     answer: {
       reference: Uint8Array;
       two: Uint8Array;
@@ -85,42 +67,15 @@ export interface Tasks {
       plan: PlanTask | null;
       cardValues: readonly number[] | null;
     };
-    answer: {
-      found: { corners: Corners; confidence: number; sure: boolean } | null;
-      /** the printed card, its greys with their values */
-      card: { rings: Corners; greys: readonly GreyPatch[] } | null;
-    };
+    answer: FoundShot;
   };
-  read: {
-    ask: {
-      /** photographs of the canvas, the first is the one the reading belongs to */
-      shots: readonly Shot[];
-      /** a plain white board in the canvas's place; corners null = where the canvas's are */
-      board: { photo: StoredPicture; corners: Corners | null } | null;
-      /** the last session's flat, its light taken out */
-      before: StoredPicture | null;
-      /** the last session's flat where its light was known by itself, to tell a change over the whole picture by */
-      last: LastFlat | null;
-      /** the bare surface's colour, and where it may stay bare (canvas mm); null = not known */
-      ground: { colour: Ground; keep: readonly Place[] } | null;
-      lightFrom: LightFrom;
-      /** factors on what the light leaves uncertain, for what was told about lamp and paint */
-      doubt: { value: number; warmth: number };
-      canvas: CanvasSize;
-      /** null = the painting has no reference */
-      plan: PlanTask | null;
-      places: readonly Place[];
-      /** points shown on plan and painting */
-      landmarks: readonly Landmark[];
-    };
-    answer: ReadAnswer;
-  };
+  read: { ask: { task: ReadTask; corrections: readonly OpenCorrection[] }; answer: ReadAnswer };
   /** the same photographs, but only what single places show */
-  see: { ask: Tasks['read']['ask']; answer: { places: readonly SeenPlace[] } };
+  see: { ask: { task: ReadTask; places: readonly Place[] }; answer: { places: readonly Seen[] } };
   /** the bare surface's colour from a flat; place null = all of it is bare */
-  ground: { ask: Tasks['read']['ask'] & { place: Place | null }; answer: { ground: Ground | null } };
+  ground: { ask: { task: ReadTask; place: Place | null }; answer: { ground: Ground | null } };
   judge: {
-    ask: Tasks['read']['ask'];
+    ask: { task: ReadTask };
     answer: {
       method: LightMethod;
       uncertainty: { value: number; warmth: number };
@@ -132,27 +87,17 @@ export interface Tasks {
   };
 }
 
-/** An earlier flat, and how far it is to be trusted. */
-export interface LastFlat {
-  readonly flat: StoredPicture;
-  readonly session: number;
-  readonly uncertainty: { readonly value: number; readonly warmth: number };
-  readonly notRead: Place | null;
-}
+type OnDisk<T, K extends keyof T> = Omit<T, K> & { readonly photo: StoredPicture };
 
-/** One photograph of the canvas, ready to be read. */
-export interface Shot {
-  readonly photo: StoredPicture;
-  readonly corners: Corners;
-  readonly greys: readonly GreyPatch[];
-  readonly card: Corners | null;
-  readonly covered: Covered;
-  /** canvas mm: left out, or read although taken for a reflection */
-  readonly areas: readonly { readonly place: Place; readonly read: boolean }[];
+/** Everything a reading is made from, with its pictures on disk. */
+export interface ReadTask extends Omit<SessionKnown, 'shots' | 'board' | 'before' | 'last' | 'plan'> {
+  readonly shots: readonly (OnDisk<Shot, 'open'> & { readonly corners: Corners })[];
+  readonly board: OnDisk<NonNullable<SessionKnown['board']>, 'open'> | null;
+  readonly before: StoredPicture | null;
+  readonly last: (Omit<LastFlat, 'flat'> & { readonly flat: StoredPicture; readonly session: number }) | null;
+  /** null = the painting has no reference */
+  readonly plan: PlanTask | null;
 }
-
-/** What one place shows: its paint, its drawing beyond the whole's, and the whole drawing's distance; null = cannot be told. */
-export type SeenPlace = { readonly paint: Comparison; readonly shift: Shift | null; readonly wholeMm: number } | null;
 
 export interface ReadAnswer {
   readonly flatJpeg: Uint8Array;
@@ -172,17 +117,22 @@ export interface ReadAnswer {
   /** the map of differences as a picture, see differencesPng; null = there is no plan */
   readonly mapPng: Uint8Array | null;
   /** how much of the ground is covered, and where it is bare; null = the ground's colour is not known */
-  readonly coverage: { readonly covered: number; readonly alike: number; readonly bare: Place | null } | null;
+  readonly coverage: Covering | null;
   /** reserved lights that are darker than planned: a point on each (canvas mm), and by how many steps (negative) */
-  readonly lostLights: readonly { readonly at: Point; readonly steps: number }[];
+  readonly lostLights: readonly LostLight[];
   /** one change over the whole picture since the last session, in words; null = none */
   readonly change: string | null;
-  readonly findings: readonly (Finding & { readonly passage: PassageLabel | null })[];
-  /** one for each place asked about; null where it cannot be read */
-  readonly places: readonly SeenPlace[];
+  readonly findings: readonly SaidFinding[];
+  /** one for each correction asked about; null where its place cannot be read */
+  readonly checks: SessionReading['checks'];
 }
 
 export type TaskName = keyof Tasks;
+export type Ask<N extends TaskName> = Tasks[N]['ask'];
+export type Answer<N extends TaskName> = Promise<Tasks[N]['answer']>;
+/** Tells how far a task has come, and what is known by now. */
+export type Tell = (doing: string, share: number, part?: Part) => void;
+
 /** What of a reading is known before it ends. */
 export interface Part {
   readonly flatJpeg?: Uint8Array;

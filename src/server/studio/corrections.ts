@@ -1,9 +1,9 @@
 import type { BodyOf, Correction } from '../../contract';
+import { sightingOf } from '../../core/correct';
 import { correctionOf } from './correctionsOf';
 import { homeOf } from './looking';
 import { governingPlan, setUpOf } from './planRows';
 import { seePlace } from './readings';
-import { sightingOf } from './sighting';
 import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';
 import { InputError } from '../images/inputError';

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { READING_VERSION } from '../../core/read';
 import { InputError } from '../images/inputError';
 import type { FileStore } from '../store/files';
-import type { LastFlat, ReadAnswer } from '../jobs/tasks';
+import type { ReadAnswer, ReadTask } from '../jobs/tasks';
 import { shotsOf } from './describe';
 import { photoOf } from './photosOf';
 import { groundOf } from './groundRows';
@@ -13,7 +13,7 @@ import { rowOf, type PhotoRow, type ReadingRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 
 /** What of a reading is kept in its row. */
-export type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'mapPng' | 'places'>;
+export type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'mapPng' | 'checks'>;
 
 /** Everything a reading depends on, as one hash: the same inputs give the same reading. */
 const inputsOf = (inputs: Record<string, unknown>): string =>
@@ -70,7 +70,7 @@ const HOURS = 4;
 const KNOWN_LIGHT = new Set(['card', 'grey', 'board']);
 
 /** The last flat as a witness of what changed all over; null where its light was fitted to the painting itself. */
-function witness(reading: ReadingRow, session: SessionRow, path: string): LastFlat | null {
+function witness(reading: ReadingRow, session: SessionRow, path: string): ReadTask['last'] {
   const { light, glare } = JSON.parse(reading.result) as Kept;
   if (!KNOWN_LIGHT.has(light.method)) return null;
   return { flat: { path, name: `session ${session.number}` }, session: session.number, uncertainty: light.uncertainty, notRead: glare }; // prettier-ignore
@@ -102,7 +102,7 @@ export function remakePictures(studio: Studio, reading: ReadingRow): Promise<str
   const making = (async () => {
     const { task, inputs } = await asked(studio, reading.photoId);
     if (inputs !== reading.inputs) return null;
-    const answer = await studio.crew.run('read', { ...task, places: [] });
+    const answer = await studio.crew.run('read', { task, corrections: [] });
     return keepPictures(studio.files, reading.id, answer);
   })().finally(() => underWay.delete(reading.id));
   underWay.set(reading.id, making);
@@ -171,7 +171,7 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     areas: photo.areas,
     covered: photo.covered,
   });
-  const task = {
+  const task: ReadTask = {
     shots: [shotOf(row, main), ...further.map(({ row: one, photo }) => shotOf(one, photo))],
     board: board ? { photo: storedOf(studio, board.row), corners: board.photo.corners } : null,
     before: before ? { path: before, name: 'the last session' } : null,

@@ -56,7 +56,7 @@ export async function learnGround(
     photo.role === 'ground'
       ? ({ lightFrom: 'last-session', before: null, board: { photo: own, corners } } as const)
       : {};
-  const { ground } = await studio.crew.run('ground', { ...task, ...bare, places: [], place });
+  const { ground } = await studio.crew.run('ground', { task: { ...task, ...bare }, place });
   if (!ground)
     throw new InputError(
       'place',

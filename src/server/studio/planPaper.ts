@@ -28,8 +28,7 @@ async function opened(studio: Studio, paintingId: string) {
       'This painting has no reference yet, so there is no plan to print. Add the picture it is painted from first.',
       409,
     );
-  const { pattern } = plan.content;
-  const pictures = () => studio.crew.run('sheet', { plan: plan.task, tones: pattern.tones, splits: pattern.splits });
+  const pictures = () => studio.crew.run('sheet', { plan: plan.task });
   return { painting, plan, pictures, setUp: setUpOf(painting), masses: await massesOf(studio, paintingId) };
 }
 

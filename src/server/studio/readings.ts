@@ -13,21 +13,20 @@ import {
   placeInWords,
   sentenceFor,
   stepsInWords,
-  SETTLED_WITHIN,
-  verdictOf,
   type Finding,
+  type SeenPlace,
 } from '../../core/correct';
 import { placeHolds } from '../../core/raster';
 import { READING_VERSION, type Comparison } from '../../core/read';
+import type { OpenCorrection } from '../../core/session';
 import { InputError } from '../images/inputError';
 import type { Told } from '../jobs/jobBoard';
-import type { Part, Progress, ReadAnswer, SeenPlace } from '../jobs/tasks';
+import type { Part, Progress, ReadAnswer } from '../jobs/tasks';
 import { decisionsOf } from './decisions';
 import { stageOf } from './describe';
 import { silencedOf } from './silence';
 import { findingVersion } from './versionOf';
 import { recheckOf } from './recheck';
-import { sightingOf } from './sighting';
 import { contentOf, setUpOf } from './planRows';
 import { asked, keepPictures, type Kept } from './gathering';
 import { homeOf } from './looking';
@@ -61,10 +60,10 @@ export async function readPhoto(studio: Studio, photoId: string, after?: Job): P
       const last = await newest<ReadingRow>(db, 'reading', photoId);
       if (last?.inputs === all.inputs) return void (await readingPicture(studio, last, 'flat'));
       const open = await openCorrections(studio, all.painting, all.session);
-      const places = open.map(({ place }) => JSON.parse(place) as Place);
+      const corrections = open.map(correctionIn);
       const plan = all.planId ? await rowOf<PlanRow>(db, 'plan', all.planId) : null;
       const onProgress = ({ part, ...how }: Progress) => tell(part ? { ...how, ...earlyOf(part, plan, all.painting) } : how); // prettier-ignore
-      const answer = await crew.run('read', { ...all.task, places }, { signal, onProgress });
+      const answer = await crew.run('read', { task: all.task, corrections }, { signal, onProgress });
       if (!signal.aborted) await keepReading(studio, { answer, open, photoId, planId: all.planId, inputs: all.inputs });
     })
   );
@@ -94,6 +93,16 @@ async function openCorrections({ db }: Studio, painting: PaintingRow, session: S
     .select('correction.*');
 }
 
+/** A correction as a reading judges it. */
+const correctionIn = ({ kind, towards, own, place, difference, uncertainty }: CorrectionRow): OpenCorrection => ({
+  kind,
+  towards,
+  whole: own === 0 && towards === null,
+  place: JSON.parse(place) as Place,
+  difference,
+  uncertainty,
+});
+
 interface Reckoned {
   readonly answer: ReadAnswer;
   readonly open: CorrectionRow[];
@@ -107,7 +116,7 @@ async function keepReading(
   { db, files, world }: Studio,
   { answer, open, photoId, planId, inputs }: Reckoned,
 ): Promise<void> {
-  const { flatJpeg, squaredJpeg, mapPng, places, ...kept } = answer;
+  const { flatJpeg, squaredJpeg, mapPng, checks, ...kept } = answer;
   const id = world.newId();
   const now = world.now().toISOString();
   await keepPictures(files, id, { flatJpeg, squaredJpeg, mapPng });
@@ -122,18 +131,14 @@ async function keepReading(
       createdAt: now,
     });
     for (const [i, correction] of open.entries()) {
-      const seen = places[i];
-      if (!seen) continue; // under glare this time: no verdict is better than a guess
-      const whole = correction.own === 0 && correction.towards === null;
-      const { difference, uncertainty } = sightingOf({ ...correction, whole }, seen);
-      const after = { difference, uncertainty };
+      const check = checks[i];
+      if (!check) continue; // under glare this time: no verdict is better than a guess
       await trx('correction_check').insert({
         id: world.newId(),
         correctionId: correction.id,
         readingId: id,
-        verdict: verdictOf(correction, after, SETTLED_WITHIN[correction.kind]),
         before: correction.difference,
-        ...after,
+        ...check,
         checkedAt: now,
       });
     }
@@ -326,7 +331,7 @@ export async function judgePhoto(studio: Studio, photoId: string): Promise<Quali
   const { task, inputs } = await asked(studio, photoId);
   const known = judged.get(inputs);
   if (known) return known;
-  const answer = await studio.crew.run('judge', { ...task, places: [] });
+  const answer = await studio.crew.run('judge', { task });
   if (judged.size > 40) judged.clear();
   judged.set(inputs, answer);
   return answer;
@@ -334,11 +339,11 @@ export async function judgePhoto(studio: Studio, photoId: string): Promise<Quali
 const judged = new Map<string, Quality>();
 
 /** What an outlined place of a photo that can be read shows. @throws InputError when nothing of it can be read */
-export async function seePlace(studio: Studio, photoId: string, place: Place): Promise<NonNullable<SeenPlace>> {
+export async function seePlace(studio: Studio, photoId: string, place: Place): Promise<SeenPlace> {
   const { task } = await asked(studio, photoId);
   if (!task.plan)
     throw new InputError('no-plan', 'This painting has no reference, so a place cannot be measured against a plan. Nothing was changed.', 409); // prettier-ignore
-  const { places } = await studio.crew.run('see', { ...task, places: [place] });
+  const { places } = await studio.crew.run('see', { task, places: [place] });
   const [seen] = places;
   if (!seen)
     throw new InputError(

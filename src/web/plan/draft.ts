@@ -1,5 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
-import { EMPTY_PLAN, keyChoiceOf, NO_VERSION, PlanContent, type PaintingDetail, type Plan } from '../../contract';
+import { renderRequest } from '../../core/plan';
+import { EMPTY_PLAN, NO_VERSION, PlanContent, type PaintingDetail, type Plan } from '../../contract';
 import { call, Refused } from '../api/client';
 import { useAction } from '../api/queries';
 import { changedParts, layOnTop } from './layOnTop';
@@ -124,14 +125,6 @@ export type PlanDraft = ReturnType<typeof usePlanDraft>;
 
 /** What of a draft its picture is rendered from. */
 export function renderingOf(draft: PlanContent, { painting, ground }: PaintingDetail): Rendering {
-  const drawing = draft.drawings.find(({ id }) => id === draft.governing) ?? draft;
-  return {
-    canvas: { widthMm: painting.widthMm, heightMm: painting.heightMm },
-    key: keyChoiceOf(draft.key),
-    paint: { darkest: draft.key.darkest, white: draft.key.white },
-    count: drawing.masses,
-    edits: drawing.edits,
-    departures: draft.departures.map(({ where, change }) => ({ where, change })),
-    ground: ground.colour,
-  };
+  const canvas = { widthMm: painting.widthMm, heightMm: painting.heightMm };
+  return { ...renderRequest(draft, canvas), ground: ground.colour };
 }

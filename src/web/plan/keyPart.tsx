@@ -1,6 +1,5 @@
 import { useState } from 'react';
-import { keyChoiceOf } from '../../contract';
-import { holdingKey, keepSpotAt, knotsInUse, type Hold, type Knot } from '../../core/plan';
+import { holdingKey, keepSpotAt, knotsInUse, type Hold, type Knot, keyChoiceOf } from '../../core/plan';
 import type { Point } from '../../core/raster';
 import { KeyCurve } from '../charts/keyCurve';
 import { useScale } from '../settings';

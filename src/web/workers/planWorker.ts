@@ -8,28 +8,31 @@ import {
   massAt,
   massShapes,
   massTree,
+  partedBy,
   planFrom,
   resizeMasses,
   tonalShares,
   tonesPicture,
   toneSplits,
-  twoValueSplit,
   valueRangeOf,
   warped,
   type EdgeSegment,
   type MassEdit,
   type MassMap,
   type MassTree,
+  type Parting,
   type Pin,
   type PlannedPicture,
-  type PlanRequest,
+  type RenderRequest,
   type Supplies,
 } from '../../core/plan';
 import { gaussianBlur, makeRaster, shrinkRaster, type Picture, type Point, type Raster } from '../../core/raster';
 import { measured, type Measured } from '../../core/read';
 
 /** What a plan is rendered from, beside its reference and crop. */
-export type Rendering = Omit<PlanRequest, 'crop' | 'pins'> & { readonly ground: Supplies['ground'] };
+export interface Rendering extends RenderRequest {
+  readonly ground: Supplies['ground'];
+}
 
 /** A mass as the plan room shows it. */
 export interface PlanMass {
@@ -197,14 +200,10 @@ const api = {
     }));
   },
   /** Two, three and the plan's number of tones, as pictures; where they part; shares of dark, middle and light. */
-  async patterns(
-    rendering: Rendering,
-    wanted: { split: number | null; tones: number; splits: readonly number[] | null },
-  ) {
+  async patterns(rendering: Rendering, wanted: Parting) {
     const { masses, picture } = await planOf(rendering);
     const values = valuePlane(picture);
-    const split = wanted.split ?? twoValueSplit(values.data);
-    const own = wanted.splits?.length === wanted.tones - 1 ? [...wanted.splits] : toneSplits(values.data, wanted.tones);
+    const { split, splits: own } = partedBy(values.data, wanted);
     const [two, three, tones] = await Promise.all(
       [[split], toneSplits(values.data, 3), own].map((splits) => bitmapOf(tonesPicture(values, splits, masses))),
     );

@@ -1,0 +1,91 @@
+import { placeInWords, sentenceFor, type Finding } from '../core/correct';
+import { cardScale } from '../core/photo';
+import { boxOf } from '../core/raster';
+import { driftPoints, type Uncertainty } from '../core/read';
+import type { Against, SessionReading, Shot } from '../core/session';
+import { InputError } from '../server/images/inputError';
+import type { ReadRequest } from './arguments';
+
+/** Points of the drift lie so far apart, as a share of the canvas's long side. */
+const DRIFT_SHARE = 0.03;
+
+/** One sigma -> half the width of the interval that holds the truth nine times in ten (normal errors). */
+const ninetyPercent = ({ value, warmth }: Uncertainty): Uncertainty => ({
+  value: 1.645 * value,
+  warmth: 1.645 * warmth,
+});
+
+const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) => {
+  const [x, y, w, h] = finding.region.box;
+  if (finding.whole) return 'whole drawing';
+  return placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
+};
+
+/** Every surface of the plan that turns, in one mass or several: their boxes, the lighter first, and the steps it turns through. */
+function formsIn({ reading, account: { forms, turnings } }: Against) {
+  return [...forms.map(({ id, span, flat }) => ({ ids: [id], span, flat })), ...turnings].map(
+    ({ ids, span, flat }) => ({
+      boxes: ids.map((id) => {
+        const mass = reading.masses.find((one) => one.id === id);
+        return (mass && boxOf(mass.place)) ?? ([0, 0, 0, 0] as const);
+      }),
+      target: { steps: span.planned },
+      painted: { steps: span.painted },
+      readsFlat: flat,
+    }),
+  );
+}
+
+/** What a session's photographs show, as the command line tells it. @throws InputError for a region nothing of which can be read */
+export function reportOf(request: ReadRequest, { flat, against, places }: SessionReading, { card }: Shot) {
+  const { light } = flat;
+  if (!against) throw new Error('the command line always has a plan');
+  const { drift } = against.reading.aligned;
+  return {
+    photo: {
+      corners: flat.corners,
+      cornersFrom: flat.cornersFrom,
+      lensBend: flat.lens.bend,
+      confidence: flat.confidence,
+      glareFraction: flat.glareShare,
+      sharpnessMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null,
+      light: {
+        method: light.method,
+        gainStops: light.gainStops,
+        fallOffStops: light.fallOffStops,
+        agreement: light.agreement,
+      },
+      /** the printed card, where it stands in the frame: its rings (photo px) and its size in the canvas's millimetres as a share of its own */
+      card: card && { rings: card, scale: cardScale(card, flat.whole, request.canvas) },
+      uncertainty: ninetyPercent(light.uncertainty),
+    },
+    regions: request.regions.map((box, i) => {
+      const c = places[i]?.paint;
+      if (!c)
+        throw new InputError(
+          'region',
+          `--region "${box.join(',')}" cannot be read: it is under glare or smaller than a pixel. Give a larger box.`,
+        );
+      const plain = ({ value, lab, warmth, chroma, hue }: typeof c.target) => ({ value, lab, warmth, chroma, hue });
+      return {
+        box,
+        target: plain(c.target),
+        painted: plain(c.painted),
+        difference: c.difference,
+        uncertainty: ninetyPercent(c.uncertainty),
+      };
+    }),
+    edges: [] as unknown[],
+    drawing: { global: drift.global, drift: driftPoints(drift, DRIFT_SHARE * Math.max(request.canvas.widthMm, request.canvas.heightMm)) }, // prettier-ignore
+    findings: against.findings.map((f) => ({
+      kind: f.kind,
+      region: f.region,
+      difference: f.shift ? { ...f.difference, shift: f.shift.by } : f.difference,
+      uncertainty: ninetyPercent(f.uncertainty),
+      words: sentenceFor(f, nameOf(f, request.canvas)),
+    })),
+    ...(request.forms ? { forms: formsIn(against) } : {}),
+  };
+}
+
+export type ReadReport = ReturnType<typeof reportOf>;

@@ -1,0 +1,98 @@
+import type { Subject, SeenPlace } from '../correct';
+import type { CanvasSize, Covered, GreyPatch, LightFrom } from '../photo';
+import type { PlannedPicture, PlanSaid } from '../plan';
+import type { Corners, Picture, Place, Raster } from '../raster';
+import type { Ground, Landmark, Uncertainty } from '../read';
+
+/** Opens a picture when it is needed: photographs are large, and few are held at once. */
+export type Opens<T> = () => T | Promise<T>;
+
+/** A part of the canvas (mm) that is left out, or read although it was taken for a reflection. */
+export interface Area {
+  readonly place: Place;
+  readonly read: boolean;
+}
+
+/** One photograph of the canvas. */
+export interface Shot {
+  readonly open: Opens<Picture>;
+  /** photo px; left out = looked for */
+  readonly corners?: Corners;
+  readonly covered?: Covered;
+  readonly greys: readonly GreyPatch[];
+  /** centres of the printed card's rings, photo px; null = there is none */
+  readonly card: Corners | null;
+  readonly areas: readonly Area[];
+}
+
+/** What is photographed, and what is known of its light. */
+export interface LightAsk {
+  readonly canvas: CanvasSize;
+  /** at least one; the first is the one the reading belongs to */
+  readonly shots: readonly Shot[];
+  /** a plain white board in the canvas's place; corners null = where the canvas's are */
+  readonly board: { readonly open: Opens<Picture>; readonly corners: Corners | null } | null;
+  /** the last session's flat at reading size, its light taken out */
+  readonly before: Opens<Raster> | null;
+  /** the bare surface, and where it is meant to stay bare (canvas mm); null = not known */
+  readonly ground: { readonly colour: Ground; readonly keep: readonly Place[] } | null;
+  readonly lightFrom: LightFrom;
+  /** factors on what the light leaves uncertain, for what was told about lamp and paint; 1 = as it is */
+  readonly doubt: Uncertainty;
+}
+
+/** The last session's flat where its light was known by itself: by it a change over the whole picture is told. */
+export interface LastFlat {
+  readonly flat: Opens<Raster>;
+  readonly uncertainty: Uncertainty;
+  readonly notRead: Place | null;
+}
+
+/** The plan as a reading needs it: its picture at reading size, and what it says. */
+export interface SessionPlan {
+  readonly picture: PlannedPicture;
+  readonly said: PlanSaid;
+}
+
+/** A correction on the list: its place, what it is about, and how it stood when it was taken. */
+export interface OpenCorrection extends Subject {
+  readonly place: Place;
+  readonly difference: number;
+  readonly uncertainty: number;
+}
+
+/** Photographs, plan, and what is known of the session before. */
+export interface SessionKnown extends LightAsk {
+  /** null = there is nothing to compare with */
+  readonly plan: SessionPlan | null;
+  readonly last: LastFlat | null;
+  /** points shown on plan and painting */
+  readonly landmarks: readonly Landmark[];
+}
+
+/** Everything a reading follows from: the same ask gives the same reading. */
+export interface SessionAsk extends SessionKnown {
+  /** what was taken in earlier sessions */
+  readonly corrections: readonly OpenCorrection[];
+  /** single places asked about (canvas mm) */
+  readonly places: readonly Place[];
+}
+
+/** null = nothing of it can be read */
+export type Seen = SeenPlace | null;
+
+/** An ask about some photographs of which nothing else is known. */
+export const askOf = (canvas: CanvasSize, shots: readonly Shot[]): SessionAsk => ({
+  canvas,
+  shots,
+  board: null,
+  before: null,
+  ground: null,
+  lightFrom: 'auto',
+  doubt: { value: 1, warmth: 1 },
+  plan: null,
+  last: null,
+  landmarks: [],
+  corrections: [],
+  places: [],
+});

@@ -1,0 +1,178 @@
+import { describe, expect, test } from 'vitest';
+import { codeFromLinear, luminanceFromValue, SRGB_PROFILE, valueFromLuminance } from '../colour';
+import { CornersRefused } from '../photo';
+import { EMPTY_CONTENT, plainCrop, type PassageLabel, type PlanContent } from '../plan';
+import { boxOf, placeOfBox, type Corners, type Picture } from '../raster';
+import { askOf, planMasses, readSession, seePlaces, sessionPlan, type SessionAsk, type Shot } from './index';
+
+type ValueAt = (x: number, y: number) => number;
+const canvas = { widthMm: 400, heightMm: 300 };
+const code = (value: number) => Math.round(255 * codeFromLinear(luminanceFromValue(value) / 100));
+
+/** Greys of so much value a pixel, on the edge of white balance: nothing is tinted. */
+function greys(width: number, height: number, at: ValueAt): Picture {
+  const data = new Uint8Array(3 * width * height);
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i += 3) data.fill(code(at(x + 0.5, y + 0.5)), i, i + 3);
+  return { width, height, data, profile: SRGB_PROFILE };
+}
+
+const inBox = ([bx, by, w, h]: readonly number[], x: number, y: number) => x > bx && x < bx + w && y > by && y < by + h;
+const POT = [180, 120, 90, 120] as const;
+const SPOT = [60, 60, 60, 50] as const; // within what the greys tell of the lights
+/** A wall that turns into shade, a table, a dark pot on it, and a bright spot (mm): every value occurs somewhere. */
+const planned: ValueAt = (x, y) => {
+  if (inBox(SPOT, x, y)) return 7.9;
+  if (inBox(POT, x, y)) return 2.6 + 0.004 * (x - POT[0]);
+  return y > 200 ? 3.6 + 0.005 * x : 6.4 - 0.006 * x;
+};
+const REFERENCE = greys(800, 600, (x, y) => planned(x / 2, y / 2));
+
+const CORNERS: Corners = [
+  [90, 50],
+  [810, 50],
+  [810, 590],
+  [90, 590],
+];
+const PATCHES = [2, 5, 8].map((value, k) => ({ box: [150 + 200 * k, 620, 60, 50] as const, value }));
+
+/** A photograph taken square on, three greys under the canvas. @param light times that of the studio */
+function photoOf(painted: ValueAt): Picture {
+  return greys(900, 700, (x, y) => {
+    const patch = PATCHES.find(({ box }) => inBox(box, x, y));
+    const [u, v] = [(x - 90) / 1.8, (y - 50) / 1.8];
+    return patch?.value ?? (inBox([0, 0, 400, 300], u, v) ? painted(u, v) : 4);
+  });
+}
+const shotOf = (painted: ValueAt, more: Partial<Shot> = {}): Shot => {
+  const photo = photoOf(painted);
+  return { open: () => photo, corners: CORNERS, greys: PATCHES, card: null, areas: [], ...more };
+};
+
+const planFor = (content: Partial<PlanContent> = {}) =>
+  sessionPlan(REFERENCE, { ...EMPTY_CONTENT, masses: 4, ...content }, { crop: plainCrop([0, 0, 800, 600]), canvas });
+const PLAN = planFor();
+const ask = (painted: ValueAt, more: Partial<SessionAsk> = {}): SessionAsk => ({
+  ...askOf(canvas, [shotOf(painted)]),
+  plan: PLAN,
+  ...more,
+});
+/** The pot painted too light. */
+const lightPot: ValueAt = (x, y) => planned(x, y) + (inBox(POT, x, y) ? 0.7 : 0);
+const AROUND = [170, 110, 110, 140] as const;
+const MIDDLE = placeOfBox([195, 135, 60, 90]);
+
+describe('a session is read', () => {
+  test('a faithful copy: nothing is raised, every mass is as planned', async () => {
+    const { against, notRead } = await readSession(ask(planned));
+    expect(against?.findings).toEqual([]);
+    expect(against?.reading.masses.map(({ difference }) => Math.abs(difference.value) < 0.1)).not.toContain(false);
+    expect(notRead).toBeNull();
+  });
+
+  test('step by step, a shot being opened only when its turn has come', async () => {
+    const told: string[] = [];
+    const opens = (shot: Shot, name: string): Shot => ({ ...shot, open: () => (told.push(name), shot.open()) });
+    const shots = [opens(shotOf(lightPot), 'open 1'), opens(shotOf(lightPot), 'open 2')];
+    const reading = await readSession({ ...ask(lightPot), shots }, (step) =>
+      told.push(step.at === 'shot' ? `shot ${step.index + 1}` : step.at),
+    );
+    expect(told).toEqual(['shot 1', 'open 1', 'shot 2', 'open 2', 'flat', 'reading']);
+    expect(reading.against?.findings[0]).toMatchObject({ kind: 'value', passage: null });
+    expect(reading.against?.findings[0].amount).toBeCloseTo(0.7, 1);
+  });
+
+  test('the same ask gives the same reading; single places alone show the same', async () => {
+    const once = await readSession(ask(lightPot, { places: [MIDDLE] }));
+    const again = await readSession(ask(lightPot, { places: [MIDDLE] }));
+    expect(again.against?.findings).toEqual(once.against?.findings);
+    expect(again.against?.account).toEqual(once.against?.account);
+    expect(await seePlaces(ask(lightPot), [MIDDLE])).toEqual(once.places);
+    expect(once.places[0]?.paint.difference.value).toBeCloseTo(0.7, 1);
+  });
+
+  test('without a plan there is a flat, and nothing is compared', async () => {
+    const { flat, against, places } = await readSession(ask(planned, { plan: null, places: [MIDDLE] }));
+    expect(flat.light.method).toBe('card');
+    expect(against).toBeNull();
+    expect(places).toEqual([null]);
+    expect(await seePlaces(ask(planned, { plan: null }), [MIDDLE])).toEqual([null]);
+  });
+
+  test('corners no camera could see are refused', async () => {
+    const [a, b, c, d] = CORNERS;
+    const shots = [shotOf(planned, { corners: [a, c, b, d] })];
+    await expect(readSession({ ...ask(planned), shots })).rejects.toThrow(CornersRefused);
+  });
+});
+
+describe('what the painter says is followed', () => {
+  const labelled = (label: PassageLabel, box: readonly [number, number, number, number]) =>
+    planFor({ passages: [{ where: { place: placeOfBox(box) }, label }] });
+  const findings = async (painted: ValueAt, more: Partial<SessionAsk>) =>
+    (await readSession(ask(painted, more))).against?.findings ?? [];
+
+  test.each<PassageLabel>(['undecided', 'placeholder', 'to be covered', 'exaggerated for now'])(
+    'a passage that is %s is not judged',
+    async (label) => expect(await findings(lightPot, { plan: labelled(label, AROUND) })).toEqual([]),
+  );
+
+  test('a light saved for last is not missed yet, one that was to be kept and is lost is told', async () => {
+    const lost: ValueAt = (x, y) => (inBox(SPOT, x, y) ? 6.9 : planned(x, y));
+    expect((await findings(lost, {})).map(({ kind }) => kind)).toContain('value');
+    expect(await findings(lost, { plan: labelled('saved for last', SPOT) })).toEqual([]);
+    const { against } = await readSession(ask(lost, { plan: labelled('reserved', SPOT) }));
+    expect(against?.lostLights).toHaveLength(1);
+    expect(against?.lostLights[0].steps).toBeCloseTo(-1, 1);
+    expect(against?.findings[0].passage).toBe('reserved');
+  });
+
+  test('what is left out is read by nothing', async () => {
+    const areas = [{ place: placeOfBox(AROUND), read: false }];
+    const { against, notRead } = await readSession({ ...ask(lightPot), shots: [shotOf(lightPot, { areas })] });
+    expect(against?.findings).toEqual([]);
+    expect(notRead && boxOf(notRead)?.[0]).toBeCloseTo(AROUND[0], 0);
+  });
+
+  test('bare ground is told from paint and not judged', async () => {
+    // The pot is not begun: the ground shows, much lighter than planned.
+    const begun: ValueAt = (x, y) => (inBox(POT, x, y) ? 6 : planned(x, y));
+    const colour = { value: 6, a: 0, b: 0, spread: { value: 0.1, ab: 1 } };
+    const { against } = await readSession(ask(begun, { ground: { colour, keep: [] } }));
+    expect(against?.coverage?.covered).toBeCloseTo(1 - (POT[2] * POT[3]) / (400 * 300), 1);
+    expect(against?.findings).toEqual([]);
+    expect((await findings(begun, {})).length).toBeGreaterThan(0);
+  });
+
+  test('masses are named by the points that lie on them, families by where the plan parts them', () => {
+    const masses = planMasses(planFor({ pattern: { split: 3.4, tones: 5, splits: null } }), canvas, [[225, 180]]);
+    const pot = masses.filter(({ points }) => points.includes(0));
+    expect(pot).toMatchObject([{ family: 'shadow' }]);
+    expect(masses.filter(({ family }) => family === 'shadow')).toEqual(pot);
+  });
+});
+
+describe('what is known of the session before', () => {
+  test('an open correction is judged by what its place shows now', async () => {
+    const correction = { kind: 'value', towards: null, place: MIDDLE, uncertainty: 0.1 } as const;
+    const off = { ...correction, difference: 1.4 };
+    const hidden = { ...off, place: placeOfBox([500, 400, 10, 10]) };
+    const { checks } = await readSession(ask(lightPot, { corrections: [off, hidden] }));
+    expect(checks[0]).toMatchObject({ verdict: 'closer' });
+    expect(checks[1]).toBeNull();
+    expect((await readSession(ask(planned, { corrections: [off] }))).checks[0]?.verdict).toBe('settled');
+  });
+
+  test('a glaze over everything is told once, and places are judged as if it had not been laid', async () => {
+    // A film takes a share of the light.
+    const glazed: ValueAt = (x, y) => valueFromLuminance(0.75 * luminanceFromValue(lightPot(x, y)));
+    const glazedBy = valueFromLuminance(0.75 * luminanceFromValue(5)) - 5;
+    const before = await readSession(ask(lightPot));
+    const last = { flat: () => before.flat.small, uncertainty: before.flat.light.uncertainty, notRead: null };
+    const { against } = await readSession(ask(glazed, { last }));
+    expect(Math.abs((against?.change?.value ?? 0) - glazedBy)).toBeLessThan(0.15);
+    const [whole, ...rest] = against?.findings ?? [];
+    expect(whole.share).toBe(1);
+    expect(rest.map(({ kind, amount }) => [kind, Math.round(10 * amount)])).toEqual([['value', 7]]);
+  });
+});

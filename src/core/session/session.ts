@@ -1,0 +1,127 @@
+import { checkOf, type Checked } from '../correct';
+import type { Flat } from '../photo';
+import { pixelsIn, placeOfBox, type Place } from '../raster';
+import {
+  align,
+  groundFrom,
+  readFlat,
+  readPlace,
+  readShift,
+  wholeOff,
+  type Account,
+  type Aligned,
+  type Ground,
+  type Reading,
+  type UniformChange,
+} from '../read';
+import type { Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
+import { flatOf, gridOf, shapeOf } from './flat';
+import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
+import { leaveUnjudged, type Covering } from './unjudged';
+
+/** What a flat shows against its plan. */
+export interface Against {
+  readonly reading: Reading;
+  readonly coverage: Covering | null;
+  /** one change over the whole picture since the last session */
+  readonly change: UniformChange | null;
+  readonly lostLights: readonly LostLight[];
+  readonly findings: readonly SaidFinding[];
+  readonly account: Account;
+}
+
+/** What a session's photographs show. */
+export interface SessionReading {
+  readonly flat: Flat;
+  /** where nothing could be read: reflections, and what is not there or left out */
+  readonly notRead: Place | null;
+  /** null = there is no plan */
+  readonly against: Against | null;
+  /** one for each correction asked about; null = its place cannot be read this time, and no verdict is better than a guess */
+  readonly checks: readonly (Checked | null)[];
+  /** one for each place asked about */
+  readonly places: readonly Seen[];
+}
+
+/** How far a reading has come, with what is known by then. */
+export type Step =
+  | { readonly at: 'shot'; readonly index: number }
+  | { readonly at: 'flat'; readonly flat: Flat }
+  | { readonly at: 'reading'; readonly reading: Reading };
+/** Told of every step before the work goes on; it is waited for. */
+export type OnStep = (step: Step) => unknown;
+
+/** What one place shows. */
+function seen(aligned: Aligned, place: Place, flat: Flat): Seen {
+  const paint = readPlace(aligned, place, flat);
+  return paint && { paint, shift: readShift(aligned, place), wholeMm: wholeOff(aligned.drift) };
+}
+
+async function against(
+  ask: SessionKnown,
+  plan: SessionPlan,
+  { flat, onStep }: { flat: Flat; onStep: OnStep },
+): Promise<Against> {
+  const coverage = leaveUnjudged(ask, flat, plan);
+  const { picture, masses } = plan.picture;
+  const { toleranceMm } = plan.said;
+  const reading = readFlat(flat, { plan: picture, masses, toleranceMm, landmarks: ask.landmarks });
+  await onStep({ at: 'reading', reading });
+  const change = await changeSince(ask.last, flat);
+  const judged = { canvas: ask.canvas, flat, plan, reading };
+  return {
+    reading,
+    coverage,
+    change,
+    lostLights: lostLights(judged),
+    findings: findingsAfter(change, judged),
+    account: accountFor(judged),
+  };
+}
+
+/**
+ * The reading: from a session's photographs, the plan, and what is known of the session before, to the flat, what differs from the plan, and
+ * what became of the open corrections. The same ask gives the same reading.
+ * @throws CornersRefused, CanvasNotFound; whatever opening a picture throws
+ */
+export async function readSession(ask: SessionAsk, onStep: OnStep = () => undefined): Promise<SessionReading> {
+  const flat = await flatOf(ask, ask.plan, (index) => onStep({ at: 'shot', index }));
+  const notRead = shapeOf(flat.mask, flat);
+  await onStep({ at: 'flat', flat });
+  const read = ask.plan && (await against(ask, ask.plan, { flat, onStep }));
+  const see = (place: Place) => read && seen(read.reading.aligned, place, flat);
+  const checks = ask.corrections.map((correction) => {
+    const now = see(correction.place);
+    return now && checkOf(correction, correction, now);
+  });
+  return { flat, notRead, against: read, checks, places: ask.places.map(see) };
+}
+
+/** What single places (canvas mm) show, without the rest of a reading. */
+export async function seePlaces(
+  ask: SessionKnown,
+  places: readonly Place[],
+  onStep: OnStep = () => undefined,
+): Promise<readonly Seen[]> {
+  const { plan, landmarks } = ask;
+  const flat = await flatOf(ask, plan, (index) => onStep({ at: 'shot', index }));
+  if (!plan) return places.map(() => null);
+  leaveUnjudged(ask, flat, plan);
+  const aligned = align(flat, plan.picture.picture, { landmarks });
+  return places.map((place) => seen(aligned, place, flat));
+}
+
+const INNER = 0.8; // of the canvas's sides: a bare surface is judged away from its edges
+
+/**
+ * The bare surface's colour from a photograph on which it shows.
+ * @param place canvas mm; null = all of it is bare
+ * @returns null where too little of it can be read
+ */
+export async function groundOf(ask: SessionKnown, place: Place | null): Promise<Ground | null> {
+  const flat = await flatOf(ask, ask.plan);
+  const { widthMm, heightMm } = ask.canvas;
+  const rim = (1 - INNER) / 2;
+  const inner = placeOfBox([rim * widthMm, rim * heightMm, INNER * widthMm, INNER * heightMm]);
+  return groundFrom(flat.small, flat.mask, pixelsIn(place ?? inner, gridOf(flat)));
+}

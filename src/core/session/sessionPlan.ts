@@ -1,0 +1,16 @@
+import type { CanvasSize } from '../photo';
+import { planOf, planRequest, planSaid, type Crop, type PlanContent, type Supplies } from '../plan';
+import type { Picture } from '../raster';
+import type { SessionPlan } from './ask';
+
+const NOTHING: Supplies = { ground: null, added: new Map() };
+
+/** A kept plan made ready for reading. @param supplies what its departures need beside the reference */
+export const sessionPlan = (
+  reference: Picture,
+  content: PlanContent,
+  { crop, canvas, supplies = NOTHING }: { crop: Crop; canvas: CanvasSize; supplies?: Supplies },
+): SessionPlan => ({
+  picture: planOf(reference, planRequest(content, { crop, canvas }), supplies),
+  said: planSaid(content),
+});

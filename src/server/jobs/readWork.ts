@@ -1,0 +1,128 @@
+import { changeInWords } from '../../core/correct';
+import { sagitta, wordsForFault } from '../../core/photo';
+import { readingSize } from '../../core/plan';
+import { lightOfPicture, type Raster } from '../../core/raster';
+import {
+  flatOf,
+  groundOf,
+  lookFor,
+  readSession,
+  seePlaces,
+  type SessionKnown,
+  type SessionPlan,
+  type SessionReading,
+  type Step,
+} from '../../core/session';
+import { differencesPng, jpegOf, openStored, room } from './pictures';
+import { openPlan } from './planWork';
+import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, StoredPicture, Tell } from './tasks';
+
+const sessionPlan = async (task: PlanTask | null): Promise<SessionPlan | null> =>
+  task && { picture: await openPlan(task), said: task };
+
+/** A kept flat as light at reading size. */
+async function openFlat(stored: StoredPicture, canvas: ReadTask['canvas']): Promise<Raster> {
+  const flat = await openStored(stored);
+  return lightOfPicture(flat, [0, 0, flat.width, flat.height], readingSize(canvas));
+}
+
+/** The task with its pictures to be opened when the core comes to them. */
+async function known(task: ReadTask): Promise<SessionKnown> {
+  const { canvas, shots, board, before, last } = task;
+  return {
+    ...task,
+    plan: await sessionPlan(task.plan),
+    shots: shots.map(({ photo, ...shot }) => ({ ...shot, open: () => openStored(photo) })),
+    board: board && { corners: board.corners, open: () => openStored(board.photo) },
+    before: before && (() => openFlat(before, canvas)),
+    last: last && { ...last, flat: () => openFlat(last.flat, canvas) },
+  };
+}
+
+/** A shot that is squared is needed no more: the next one takes its room. */
+async function makeRoom({ board }: ReadTask, step: Step): Promise<void> {
+  if (step.at === 'shot' && step.index > 0 && !board) await room.giveBack();
+}
+
+/** Tells of a step what a painter can see of it already. */
+async function tellStep(task: ReadTask, step: Step, tell: Tell): Promise<void> {
+  await makeRoom(task, step);
+  const count = task.shots.length;
+  if (step.at === 'shot') {
+    const doing = count > 1 ? `squaring shot ${step.index + 1} of ${count}` : 'squaring it and taking the light out';
+    return tell(doing, 0.2 + (0.5 * step.index) / count);
+  }
+  const part: Part =
+    step.at === 'flat'
+      ? { flatJpeg: await jpegOf(step.flat.small, 85) }
+      : { mapPng: await differencesPng(step.reading.map), masses: step.reading.masses };
+  if (step.at === 'reading') return tell('judging what differs', 0.8, part);
+  tell(task.plan ? 'comparing it with the plan' : 'looking it over', 0.7, part);
+}
+
+async function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionReading): Promise<ReadAnswer> {
+  const { light, lens, corners, blurMm, glareShare, quality } = flat;
+  return {
+    flatJpeg: await jpegOf(flat.picture()),
+    squaredJpeg: await jpegOf(flat.squared(), 85),
+    mapPng: against && (await differencesPng(against.reading.map)),
+    shots: task.shots.length,
+    lens: { bend: lens.bend, px: sagitta(lens, corners) },
+    light,
+    glareShare,
+    glare: notRead,
+    blurMm: Number.isFinite(blurMm) ? blurMm : null,
+    quality: quality.faults.map((fault) => wordsForFault(fault, light)),
+    coverage: against?.coverage ?? null,
+    change: against?.change && task.last ? changeInWords(against.change, task.last.session) : null,
+    lostLights: against?.lostLights ?? [],
+    masses: against?.reading.masses ?? [],
+    findings: against?.findings ?? [],
+    account: against?.account ?? null,
+    checks,
+  };
+}
+
+export async function read({ task, corrections }: Ask<'read'>, tell: Tell): Answer<'read'> {
+  tell('opening the plan', 0.05);
+  const ask = await known(task);
+  tell('opening the photograph', 0.2);
+  const reading = await readSession({ ...ask, corrections, places: [] }, (step) => tellStep(task, step, tell));
+  tell('keeping the reading', 0.9);
+  return answerOf(task, reading);
+}
+
+/** What single places show, without the rest of a reading. */
+export async function see({ task, places }: Ask<'see'>): Answer<'see'> {
+  const ask = await known(task);
+  return { places: await seePlaces(ask, places, (step) => makeRoom(task, step)) };
+}
+
+/** The bare surface's colour. */
+export async function ground({ task, place }: Ask<'ground'>): Answer<'ground'> {
+  return { ground: await groundOf(await known(task), place) };
+}
+
+/** How good the photographs are, without reading them. */
+export async function judge({ task }: Ask<'judge'>): Answer<'judge'> {
+  const ask = await known(task);
+  const { light, quality, glareShare, blurMm } = await flatOf(ask, ask.plan, (index) =>
+    makeRoom(task, { at: 'shot', index }),
+  );
+  return {
+    method: light.method,
+    uncertainty: light.uncertainty,
+    glareShare,
+    blurMm: Number.isFinite(blurMm) ? blurMm : null,
+    pixelsPerMm: quality.pixelsPerMm,
+    lines: quality.faults.map((fault) => wordsForFault(fault, light)),
+  };
+}
+
+export async function corners({ photo, plan, ...known }: Ask<'corners'>, tell: Tell): Answer<'corners'> {
+  tell('opening the photograph', 0.1);
+  const picture = await openStored(photo);
+  const opened = plan && (await openPlan(plan));
+  tell('looking for the canvas', 0.5);
+  return lookFor(picture, { ...known, plan: opened?.picture ?? null });
+}
