@@ -167,12 +167,15 @@ function adjoin(one: Candidate, two: Candidate, width: number): boolean {
   const [small, large] = one.count <= two.count ? [one, two] : [two, one];
   let contact = 0;
   const [own, other] = [small.cells, large.cells];
-  const reaches = (i: number, o: number) =>
-    other[i + o] || other[i - o] || other[i + o * width] || other[i - o * width];
+  // Cells before a row's first and after its last lie outside the canvas, not on the rows beside.
+  const at = (of: Uint8Array, x: number, i: number) => (x < 0 || x >= width ? 0 : (of[i] ?? 0));
+  const reaches = (x: number, i: number, o: number) =>
+    at(other, x + o, i + o) || at(other, x - o, i - o) || at(other, x, i + o * width) || at(other, x, i - o * width);
   for (let i = 0; i < own.length; i++) {
     if (!own[i]) continue;
-    const rim = !own[i + 1] || !own[i - 1] || !own[i + width] || !own[i - width];
-    if ((rim || other[i]) && (reaches(i, 1) || reaches(i, 2))) contact++;
+    const x = i % width;
+    const rim = !at(own, x + 1, i + 1) || !at(own, x - 1, i - 1) || !own[i + width] || !own[i - width];
+    if ((rim || other[i]) && (reaches(x, i, 1) || reaches(x, i, 2))) contact++;
   }
   return contact >= LEAST_CONTACT * Math.sqrt(small.count);
 }

@@ -21,6 +21,7 @@ export {
 } from './reading';
 export { type MassReading } from './massReading';
 export { type DifferenceMap } from './differenceMap';
+export { mapOfPixels, pixelsOfMap, type CodedMap } from './mapCode';
 export { coverageOf, groundFrom, type Coverage, type Ground } from './ground';
 export { unsettled, type Unsettled } from './unsettled';
 export { uniformChange, withoutChange, type UniformChange } from './uniformChange';

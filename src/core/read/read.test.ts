@@ -52,6 +52,13 @@ describe('findings', () => {
     expect(first.amount).toBeCloseTo(-0.8, 1);
   });
 
+  test('places at the two ends of the canvas are two findings', () => {
+    const darker = (x: number, y: number) => (y > 60 && y < 150 && (x < 60 || x > 340) ? 0.8 : 0);
+    const found = findings(flatOf(picture((x, y) => (y > 200 ? 3 : x > 250 ? 5 : 7) - darker(x, y))));
+    expect(found.map(({ kind }) => kind)).toEqual(['value', 'value']);
+    for (const { region } of found) expect(region.box[2]).toBeLessThan(100);
+  });
+
   test('a line drawn four millimetres too low is no finding of value', () => {
     const [first, ...rest] = findings(flatOf(picture((x, y) => (y > 204 ? 3 : x > 250 ? 5 : 7))));
     expect(rest).toEqual([]);

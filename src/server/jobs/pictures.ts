@@ -3,7 +3,7 @@ import { workerData } from 'piscina';
 import sharp from 'sharp';
 import { byteFromLinear } from '../../core/colour';
 import type { Picture, Raster } from '../../core/raster';
-import type { DifferenceMap } from '../../core/read';
+import { pixelsOfMap, type DifferenceMap } from '../../core/read';
 import { decodePicture, pictureFacts, verifyPicture, type PictureFacts } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
 import { Budget, openRoom } from './budget';
@@ -62,20 +62,10 @@ export const jpegOf = (raster: Raster, quality = 92): Promise<Buffer> =>
 
 export const pngOf = (raster: Raster): Promise<Buffer> => rawOf(raster).png({ compressionLevel: 6 }).toBuffer();
 
-/**
- * The map of differences as an opaque PNG twice its height: above, red = value (128 + 20 a step), green = warmth and blue = chroma
- * (128 + 4 a unit of a*b*), painted minus plan; below, how far each cell is to be trusted (255 = wholly).
- */
-export function differencesPng({ width, height, value, warmth, chroma, trust }: DifferenceMap): Promise<Buffer> {
-  const bytes = Buffer.alloc(6 * width * height);
-  const code = (v: number) => Math.min(255, Math.max(0, Math.round(128 + v)));
-  for (let i = 0; i < value.length; i++) {
-    bytes[3 * i] = code(20 * value[i]);
-    bytes[3 * i + 1] = code(4 * warmth[i]);
-    bytes[3 * i + 2] = code(4 * chroma[i]);
-    bytes.fill(Math.round(255 * trust[i]), 3 * (value.length + i), 3 * (value.length + i) + 3);
-  }
-  return sharp(bytes, { raw: { width, height: 2 * height, channels: 3 } })
+/** The map of differences as an opaque PNG, see pixelsOfMap. */
+export function differencesPng(map: DifferenceMap): Promise<Buffer> {
+  const { width, height, data } = pixelsOfMap(map);
+  return sharp(data, { raw: { width, height, channels: 3 } })
     .png()
     .toBuffer();
 }

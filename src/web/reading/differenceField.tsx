@@ -2,18 +2,9 @@ import { contours } from 'd3-contour';
 import { useEffect, useMemo, useState } from 'react';
 import type { Painting } from '../../contract';
 import type { Point } from '../../core/raster';
+import { mapOfPixels, type CodedMap } from '../../core/read';
 
-/** The map of differences as it crosses the wall; painted minus plan. */
-export interface Differences {
-  readonly width: number;
-  readonly height: number;
-  readonly value: Float32Array;
-  readonly warmth: Float32Array;
-  readonly chroma: Float32Array;
-  readonly trust: Float32Array;
-}
-
-async function load(url: string, signal: AbortSignal): Promise<Differences> {
+async function load(url: string, signal: AbortSignal): Promise<CodedMap> {
   const response = await fetch(url, { signal });
   if (!response.ok) throw new Error(String(response.status));
   const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
@@ -22,11 +13,7 @@ async function load(url: string, signal: AbortSignal): Promise<Differences> {
   if (!context) throw new Error('This browser cannot draw.');
   context.drawImage(bitmap, 0, 0);
   const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
-  const [width, height] = [bitmap.width, bitmap.height / 2];
-  const count = width * height;
-  const plane = (channel: number, per: number) => Float32Array.from({ length: count }, (_, i) => (data[4 * i + channel] - 128) / per); // prettier-ignore
-  const trust = Float32Array.from({ length: count }, (_, i) => data[4 * (count + i)] / 255);
-  return { width, height, value: plane(0, 20), warmth: plane(1, 4), chroma: plane(2, 4), trust };
+  return mapOfPixels(data, { width: bitmap.width, height: bitmap.height, channels: 4 });
 }
 
 /** Where the map of a photo's newest reading is. */
@@ -34,8 +21,8 @@ export const mapOf = (photo: { id: string; readingId: string | null } | undefine
   photo?.readingId ? `/api/photos/${photo.id}/differences.png?r=${photo.readingId}` : null;
 
 /** A map of differences; null until it is there. */
-export function useDifferences(url: string | null): Differences | null {
-  const [map, setMap] = useState<Differences | null>(null);
+export function useDifferences(url: string | null): CodedMap | null {
+  const [map, setMap] = useState<CodedMap | null>(null);
   useEffect(() => {
     setMap(null);
     if (!url) return;
@@ -62,7 +49,7 @@ export function DifferenceField({
   painting,
   toPx,
 }: {
-  map: Differences;
+  map: CodedMap;
   of: Mapped;
   painting: Painting;
   toPx: (at: Point) => Point;

@@ -33,6 +33,8 @@ function asPainted({ kind, place, amount, painted, target, shift }: FindingOfRea
         : { kind: 'chroma', factor: Math.min(4, painted.chroma / Math.max(0.5, target.chroma)) };
   return { id: crypto.randomUUID(), where: { place }, change, why: 'decided when it was read' };
 }
+/** What went wrong stands on the desk by itself (`deciding.error`); nothing goes on. */
+const shown = () => undefined;
 const RANGE = { darkest: 0, lightest: 10 };
 
 /** Everything that decides something can be taken back, last first. */
@@ -121,13 +123,13 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     setChosen((rest.find(({ index }) => index > finding.index) ?? rest[0])?.index ?? null);
   };
   const decide = (decision: Choice) => {
-    if (finding && !deciding.busy) void deciding.decide(finding.index, decision, why).then(goOn(finding));
+    if (finding && !deciding.busy) void deciding.decide(finding.index, decision, why).then(goOn(finding), shown);
   };
   const depart = () => {
     if (finding && finding.decision !== 'planned' && !deciding.busy && plan)
-      void deciding.depart(finding.index).then(goOn(finding), () => undefined);
+      void deciding.depart(finding.index).then(goOn(finding), shown);
   };
-  const undo = () => void deciding.undo().then((index) => index !== null && setChosen(index));
+  const undo = () => void deciding.undo().then((index) => index !== null && setChosen(index), shown);
   const move = (by: number) => () =>
     findings.length > 0 && setChosen(((chosen ?? -by) + by + findings.length) % findings.length);
   const leave = () => {
