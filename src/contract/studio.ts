@@ -241,6 +241,9 @@ export const MassOfReading = Comparison.extend({
 });
 
 export const FindingOfReading = z.object({
+  id: Id,
+  /** the same for all findings, reading after reading, that say the same thing again */
+  thread: z.string(),
   index: z.number().int(),
   version: Version,
   kind: FindingKind,
@@ -264,7 +267,12 @@ export const FindingOfReading = z.object({
   silenced: z.object({ session: z.number().int(), why: z.string() }).nullable(),
   /** what the painter said of the passage it lies on */
   passage: PassageLabel.nullable(),
+  /** it was put off in an earlier session, and is asked about again */
+  putOff: z.object({ session: z.number().int(), why: z.string() }).nullable(),
+  /** what is in force: said of this finding, or of an earlier one that it goes on from */
   decision: Decision.nullable(),
+  /** the session in which that was said */
+  decidedIn: z.number().int().nullable(),
   /** the painter's reason */
   why: z.string(),
   correctionId: Id.nullable(),

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { saidAgain } from './again';
+import { saidAgain, threadsOf } from './again';
 import type { Finding } from './finding';
 
 const paint = (value: number, a = 0, b = 0) => ({ value, lab: [10 * value, a, b] as const, warmth: 0, chroma: 0, hue: 0 }); // prettier-ignore
@@ -33,3 +33,27 @@ test.each<[string, Finding, Finding, boolean]>([
   ['a spout left where it is', drawn(-6, 1), drawn(-5, 0.5), true],
   ['a spout drawn anew', drawn(-2, 1), drawn(-6, 1), false],
 ])('%s', (_, now, then, same) => expect(saidAgain(now, then)).toBe(same)); // prettier-ignore
+
+test('a finding goes on with the thread it says again, each thread once', () => {
+  const earlier = [
+    { thread: 'wall', finding: finding({}), open: false },
+    { thread: 'table', finding: finding({ region: { box: [200, 100, 40, 30] } }), open: false },
+  ];
+  const again = finding({ region: { box: [202, 101, 40, 30] } });
+  const twin = finding({ region: { box: [199, 100, 40, 30] } });
+  expect(threadsOf([again, twin, finding({}), finding({ kind: 'chroma' })], earlier)).toEqual([
+    'table',
+    null,
+    'wall',
+    null,
+  ]);
+});
+
+test('what is on the correction list goes on though the place was worked on; what was only dismissed does not', () => {
+  const worked = finding({ painted: paint(5.5), amount: 0.5 });
+  const wall = { thread: 'wall', finding: finding({}) };
+  expect(threadsOf([worked], [{ ...wall, open: true }])).toEqual(['wall']);
+  expect(threadsOf([worked], [{ ...wall, open: false }])).toEqual([null]);
+  // Gone too far the other way it is another thing to correct.
+  expect(threadsOf([finding({ painted: paint(4.4), amount: -0.6 })], [{ ...wall, open: true }])).toEqual([null]);
+});

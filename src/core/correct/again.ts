@@ -10,22 +10,56 @@ function overlap([ax, ay, aw, ah]: Box, [bx, by, bw, bh]: Box): number {
   return w <= 0 || h <= 0 ? 0 : (w * h) / (aw * ah + bw * bh - w * h);
 }
 
-/**
- * Whether a finding says again what an earlier reading said of the same place, and nothing was done there since: the same dimension the
- * same way, and the paint as it was, within twice the two uncertainties. What was dismissed then stays silent now.
- */
-export function saidAgain(now: Finding, then: Finding): boolean {
+/** Whether two findings are about the same place, along the same dimension, the same way. */
+export function sameSubject(now: Finding, then: Finding): boolean {
   if (now.kind !== then.kind || Boolean(now.whole) !== Boolean(then.whole)) return false;
   if (overlap(now.region.box, then.region.box) < SAME_PLACE) return false;
+  return now.kind === 'drawing' || Math.sign(now.amount) === Math.sign(then.amount);
+}
+
+/** Whether nothing was done to a place between two findings: the paint as it was, within twice the two uncertainties. */
+function untouched(now: Finding, then: Finding): boolean {
   const still = (by: number, least: number, ...sigmas: number[]) => Math.abs(by) <= Math.max(least, 2 * Math.hypot(...sigmas)); // prettier-ignore
   if (now.kind === 'drawing') {
     if (!now.shift || !then.shift) return false;
     const [dx, dy] = [now.shift.by[0] - then.shift.by[0], now.shift.by[1] - then.shift.by[1]];
     return still(Math.hypot(dx, dy), MOVED.mm, now.shift.doubt, then.shift.doubt);
   }
-  if (Math.sign(now.amount) !== Math.sign(then.amount)) return false;
   if (now.kind === 'value') return still(now.painted.value - then.painted.value, MOVED.value, now.uncertainty.value, then.uncertainty.value); // prettier-ignore
   const [, a, b] = now.painted.lab;
   const [, c, d] = then.painted.lab;
   return still(Math.hypot(a - c, b - d), MOVED.colour, now.uncertainty.warmth, then.uncertainty.warmth);
+}
+
+/**
+ * Whether a finding says again what an earlier reading said of the same place, and nothing was done there since. What was dismissed then
+ * stays silent now.
+ */
+export const saidAgain = (now: Finding, then: Finding): boolean => sameSubject(now, then) && untouched(now, then);
+
+/** A finding of an earlier reading, by which its thread is known again. */
+export interface Earlier<T> {
+  readonly thread: T;
+  readonly finding: Finding;
+  /** a correction was taken from it that is still on the list */
+  readonly open: boolean;
+}
+
+/**
+ * The thread each finding goes on with, from reading to reading: that of an earlier one it says again; or that of one on the correction list
+ * that it is still about, also where the place has been worked on since.
+ * @param earlier those that count most first
+ * @returns in the findings' order; null = it is said for the first time. No two go on with one thread.
+ */
+export function threadsOf<T>(findings: readonly Finding[], earlier: readonly Earlier<T>[]): (T | null)[] {
+  const used = new Set<T>();
+  return findings.map((now) => {
+    const again = earlier.find(
+      ({ thread, finding, open }) =>
+        !used.has(thread) && (saidAgain(now, finding) || (open && sameSubject(now, finding))),
+    );
+    if (!again) return null;
+    used.add(again.thread);
+    return again.thread;
+  });
 }

@@ -9,6 +9,6 @@ export { verdictOf, SETTLED_WITHIN, VERDICTS, type Verdict, type Sighting } from
 export { changeInWords, wholePicture } from './wholePicture';
 export { isLoud, weighed, type Calls, type Emphasis } from './weigh';
 export { departureInWords } from './departureWords';
-export { saidAgain } from './again';
+export { saidAgain, sameSubject, threadsOf, type Earlier } from './again';
 export { checkOf, sightingOf, type Checked, type SeenPlace, type Sighted, type Subject } from './sighting';
 export { seatInWords, SIGN_NAMES } from './seatWords';

@@ -28,11 +28,13 @@ const steps = () => {
 
 describe('a folder that a killed program left', () => {
   test('a migration lock that is set is recognised as stale', async () => {
-    await (await openDatabase(file)).destroy();
+    const db = await openDatabase(file);
+    const last = MIGRATIONS[MIGRATIONS.length - 1];
+    await last.down(db);
+    await db.destroy();
     aside((other) => {
       other.exec('UPDATE knex_migrations_lock SET is_locked = 1');
-      other.exec("DELETE FROM knex_migrations WHERE name = '014-easel'");
-      other.exec('DROP TABLE easel; ALTER TABLE painting ADD COLUMN onEaselSince varchar(255)');
+      other.prepare('DELETE FROM knex_migrations WHERE name = ?').run(last.name);
     });
     await (await openDatabase(file)).destroy();
     expect(steps()).toEqual(MIGRATIONS.map(({ name }) => name));
@@ -41,7 +43,7 @@ describe('a folder that a killed program left', () => {
   test('a lock table that is empty, or not there yet, is no obstacle', async () => {
     await (await openDatabase(file)).destroy();
     aside((other) =>
-      other.exec("DELETE FROM knex_migrations_lock; DELETE FROM knex_migrations WHERE name = '013-why'"),
+      other.exec("DELETE FROM knex_migrations_lock; DELETE FROM knex_migrations WHERE name = '014-easel'"),
     );
     await (await openDatabase(file)).destroy();
     expect(steps()).toHaveLength(MIGRATIONS.length);
@@ -70,12 +72,12 @@ test('before its shape is changed the file is copied aside; three such copies ar
   aside((other) => other.exec("INSERT INTO setting (name, value) VALUES ('mark', '0')"));
   for (let round = 1; round <= 5; round++) {
     aside((other) =>
-      other.exec(`DELETE FROM knex_migrations WHERE name = '014-easel'; UPDATE setting SET value = '${round}'`),
+      other.exec(`DELETE FROM knex_migrations WHERE name = '015-findings'; UPDATE setting SET value = '${round}'`),
     );
     await (await openDatabase(file)).destroy();
   }
   const copies = (await readdir(join(folder, 'earlier'))).sort();
-  expect(copies).toEqual(['0003-as-of-013-why.sqlite', '0004-as-of-013-why.sqlite', '0005-as-of-013-why.sqlite']);
+  expect(copies).toEqual(['0003-as-of-014-easel.sqlite', '0004-as-of-014-easel.sqlite', '0005-as-of-014-easel.sqlite']);
   const copy = new Database(join(folder, 'earlier', copies[0]), { readonly: true });
   expect(copy.prepare('SELECT value FROM setting').pluck().get()).toBe('3');
   copy.close();

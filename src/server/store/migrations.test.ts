@@ -66,4 +66,72 @@ describe('a studio kept by an earlier version', () => {
     expect(await db('reading')).toHaveLength(1);
     expect(Object.keys((await db('plan'))[0])).toEqual(expect.arrayContaining(['key', 'masses', 'names']));
   });
+
+  describe('with findings in its readings', () => {
+    const colour = (value: number) => ({ value, lab: [10 * value, 2, 3], warmth: 4, chroma: 4, hue: 50 });
+    const found = (value: number, x = 100) => ({ kind: 'value', amount: value - 5, region: { box: [x, 100, 40, 30] }, place: { outlines: [] }, target: colour(5), painted: colour(value), uncertainty: { value: 0.1, warmth: 1 } }); // prettier-ignore
+    const mass = { id: 77, share: 0.4, place: { outlines: [] }, centre: [0.3, 0.4], target: colour(5), painted: colour(6) }; // prettier-ignore
+    const told = (...findings: unknown[]) => ({ masses: [mass], findings, coverage: { covered: 0.9, alike: 0, bare: null }, shots: 1 }); // prettier-ignore
+    const first = told(found(6), found(6.5, 300));
+    const second = told(found(6.4, 302), found(6.1), found(7.5, 300));
+    const reading = (id: string, photoId: string, result: unknown) =>
+      db('reading').insert({ id, photoId, planId: 'l', algorithm: 11, inputs: id, result: JSON.stringify(result), createdAt: at }); // prettier-ignore
+
+    beforeEach(async () => {
+      await upTo('014-easel');
+      await db('image').insert({ sha256: 'a', bytes: 1, format: 'jpeg', width: 400, height: 300, addedAt: at });
+      await db('painting').insert({ id: 'p', title: 'Pot', widthMm: 400, heightMm: 300, drewMe: '', createdAt: at, setUp: '' }); // prettier-ignore
+      await db('reference').insert({ id: 'r', paintingId: 'p', sha256: 'a', fileName: 'r.jpg', crop: '[0,0,400,300]', governs: 1, addedAt: at }); // prettier-ignore
+      await db('plan').insert({ id: 'l', paintingId: 'p', referenceId: 'r', version: 1, crop: '[0,0,400,300]', content: '{}', createdAt: at }); // prettier-ignore
+      for (const [number, photoId] of ['f1', 'f2'].entries()) {
+        await db('session').insert({ id: `s${number}`, paintingId: 'p', number, date: '2026-01-01', intention: '' });
+        await db('photo').insert({
+          id: photoId,
+          sessionId: `s${number}`,
+          sha256: 'a',
+          fileName: 'f.jpg',
+          addedAt: at,
+          lookedAt: 1,
+        });
+      }
+      await reading('g1', 'f1', first);
+      await reading('g2', 'f2', second);
+      await db('correction').insert({ id: 'c', paintingId: 'p', sessionId: 's0', readingId: 'g1', findingIndex: 1, kind: 'value', name: 'pot', words: 'darker', place: '{}', difference: 1, uncertainty: 0.1, own: 0, open: 1, takenAt: at }); // prettier-ignore
+      const said = (id: string, findingIndex: number, decision: string, correctionId: string | null = null) =>
+        db('decision').insert({ id, readingId: 'g1', findingIndex, decision, why: 'so', correctionId, decidedAt: at });
+      await said('d1', 0, 'dismissed');
+      await said('d2', 1, 'taken', 'c');
+      await said('d3', 9, 'later');
+    });
+    const findings = () => db('finding').orderBy(['readingId', 'position']);
+
+    test('they become rows, and what says again what was said goes on on its thread', async () => {
+      await upTo('999', '014-easel');
+      const [a, b, again, stays, worked] = await findings();
+      expect(JSON.parse(a.content)).toEqual(found(6));
+      // What was found at 300 mm and was repainted is another thing.
+      expect([again.thread, stays.thread]).toEqual([b.thread, a.thread]);
+      expect(new Set([a.thread, b.thread, worked.thread]).size).toBe(3);
+      expect(await db('decision')).toMatchObject([
+        { id: 'd1', findingId: a.id, thread: a.thread, why: 'so' },
+        { id: 'd2', findingId: b.id, thread: b.thread, correctionId: 'c' },
+        { id: 'd3', findingId: null, decision: 'later' },
+      ]);
+      expect(await db('correction')).toMatchObject([{ id: 'c', findingId: b.id, name: 'pot', open: 1 }]);
+      expect(await db('mass_reading').where({ readingId: 'g1' })).toMatchObject([
+        { massId: 77, planned: 5, painted: 6 },
+      ]);
+      expect(await db('reading').where({ id: 'g1' })).toMatchObject([{ covered: 0.9 }]);
+      expect(await db.raw('PRAGMA foreign_key_check')).toEqual([]);
+    });
+
+    test('going back they are as they were', async () => {
+      await upTo('999', '014-easel');
+      await db.raw('PRAGMA foreign_keys = OFF');
+      for (const { down, name } of [...MIGRATIONS].reverse()) if (name > '014-easel') await down(db);
+      const results = ((await db('reading').orderBy('id')) as { result: string }[]).map(({ result }) => JSON.parse(result)); // prettier-ignore
+      expect(results).toEqual([first, second]);
+      expect(await db('decision').where({ id: 'd2' })).toMatchObject([{ readingId: 'g1', findingIndex: 1 }]);
+    });
+  });
 });

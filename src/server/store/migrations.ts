@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import { allowPlanless, forbidPlanless } from './planlessMigration';
 import { addEasel, dropEasel } from './easelMigration';
+import { addFindings, dropFindings } from './findingMigration';
 import { addLooking, addSeated, dropLooking } from './readingMigration';
 import { addPlanning, dropPlanning } from './planMigration';
 
@@ -285,6 +286,7 @@ export const MIGRATIONS: readonly Migration[] = [
     down: (knex) => knex.schema.alterTable('decision', (t) => t.dropColumn('why')),
   },
   { name: '014-easel', leaves: ['easel'], up: addEasel, down: dropEasel },
+  { name: '015-findings', leaves: ['finding'], up: addFindings, down: dropFindings },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

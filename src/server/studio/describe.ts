@@ -4,7 +4,7 @@ import { correctionsOf } from './correctionsOf';
 import { photosOf } from './photosOf';
 import { groundOf } from './groundRows';
 import { governingPlan, planOf, referencesOf, setUpOf } from './planRows';
-import { undecidedOf } from './undecided';
+import { undecidedIn } from './undecided';
 import { paintingVersion } from './versionOf';
 import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows'; // prettier-ignore
 
@@ -82,10 +82,9 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
   ]);
   const latest = sessions.at(-1)?.photos.at(-1);
   const reference = references.find(({ governs }) => governs) ?? null;
-  const undecided = await undecidedOf(db, id, {
-    readingId: latest?.readingId ?? null,
-    stage: stageOf(setUpOf(row)),
-  });
+  const readingId = latest?.readingId ?? '';
+  const waiting = await undecidedIn(db, new Map(readingId ? [[readingId, stageOf(setUpOf(row))]] : []));
+  const undecided = waiting.get(readingId) ?? 0;
   return {
     painting: paintingOf(row, easel === id),
     reference,

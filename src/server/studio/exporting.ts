@@ -1,6 +1,6 @@
 import type { ReadingDetail } from '../../contract';
 import { homeOf } from './looking';
-import { describeReading } from './readings';
+import { describeReading } from './describeReading';
 import { rowOf, type PhotoRow } from './rows';
 import type { Studio } from './studio';
 

@@ -13,7 +13,7 @@ import { rowOf, type PhotoRow, type ReadingRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 
 /** What of a reading is kept in its row. */
-export type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'mapPng' | 'checks'>;
+export type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'mapPng' | 'checks' | 'findings' | 'masses'>;
 
 /** Everything a reading depends on, as one hash: the same inputs give the same reading. */
 const inputsOf = (inputs: Record<string, unknown>): string =>

@@ -119,15 +119,43 @@ export interface ReadingRow {
   planId: string | null;
   algorithm: number;
   inputs: string;
+  /** JSON of what is told beside findings and masses */
   result: string;
+  /** share of the ground that is covered, 0..1; null = not known */
+  covered: number | null;
   createdAt: string;
+}
+export interface FindingRow {
+  id: string;
+  readingId: string;
+  /** 0 = weightiest */
+  position: number;
+  /** the same for all findings, reading after reading, that say the same thing again */
+  thread: string;
+  kind: FindingKind;
+  amount: number;
+  /** JSON of the whole finding */
+  content: string;
+}
+export interface MassRow {
+  id: string;
+  readingId: string;
+  /** 0 = largest */
+  position: number;
+  massId: number;
+  share: number;
+  /** values 0..10; null = not kept by the version that read it */
+  planned: number | null;
+  painted: number | null;
+  /** JSON of the whole mass reading */
+  content: string;
 }
 export interface CorrectionRow {
   id: string;
   paintingId: string;
   sessionId: string;
-  readingId: string | null;
-  findingIndex: number | null;
+  /** null = the painter's own */
+  findingId: string | null;
   kind: FindingKind;
   name: string;
   words: string;
@@ -160,8 +188,9 @@ export interface SeatedRow {
 }
 export interface DecisionRow {
   id: string;
-  readingId: string;
-  findingIndex: number;
+  findingId: string | null;
+  /** of its finding */
+  thread: string | null;
   decision: 'taken' | 'dismissed' | 'later' | 'planned' | null;
   why: string;
   correctionId: string | null;

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { NO_VERSION } from '../../contract';
-import type { DecisionRow, PaintingRow, PhotoRow, ReferenceRow } from './rows';
+import type { PaintingRow, PhotoRow, ReferenceRow } from './rows';
 
 // What is kept as a history is named by its newest row, what is kept as one row by a digest of what may change in it.
 
@@ -13,5 +13,5 @@ export const referenceVersion = ({ addedAt: _added, sha256: _file, fileName: _na
   digest(row);
 export const photoVersion = ({ role, lightFrom, lamp, surface, room, hour, covered, aside }: PhotoRow): string =>
   digest([role, lightFrom, lamp, surface, room, hour, covered, aside]);
-export const findingVersion = (readingId: string, decision: DecisionRow | undefined): string =>
-  `${readingId}.${idOf(decision)}`;
+export const findingVersion = (readingId: string, decisionId: string | null): string =>
+  `${readingId}.${decisionId ?? NO_VERSION}`;

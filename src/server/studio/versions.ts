@@ -151,16 +151,17 @@ const DECIDED: Record<string, string> = {
 
 async function finding(db: Knex, photoId: string, index: number): Promise<Guarded> {
   const reading = await newest<ReadingRow>(db, 'reading', photoId);
-  const now =
-    reading &&
-    ((await db('decision').where({ readingId: reading.id, findingIndex: index }).orderBy('rowid', 'desc').first()) as
-      DecisionRow | undefined);
+  const now = (await db('decision')
+    .join('finding', 'finding.id', 'decision.findingId')
+    .where({ readingId: reading?.id ?? '', position: index })
+    .orderBy('decision.rowid', 'desc')
+    .first('decision.*')) as DecisionRow | undefined;
   const words = now?.decision
     ? `This finding was ${DECIDED[now.decision]} meanwhile.`
     : 'The decision on this finding was taken back meanwhile.';
   return {
     name: `finding ${photoId} ${index}`,
-    version: findingVersion(reading?.id ?? NO_VERSION, now),
+    version: findingVersion(reading?.id ?? NO_VERSION, now?.id ?? null),
     since: async (on) =>
       on.split('.')[0] === reading?.id ? words : 'The photograph was read again meanwhile, so its findings are others.',
   };

@@ -1,0 +1,165 @@
+import { Account, type Landmark, type ReadingDetail } from '../../contract';
+import { instruction, isLoud, placeInWords, sentenceFor, stepsInWords, type Finding } from '../../core/correct';
+import { placeHolds } from '../../core/raster';
+import type { MassReading } from '../../core/read';
+import { InputError } from '../images/inputError';
+import { stageOf } from './describe';
+import { findingsOf, massesOf } from './findingRows';
+import { asked, type Kept } from './gathering';
+import { homeOf } from './looking';
+import { contentOf, setUpOf } from './planRows';
+import { recheckOf } from './recheck';
+import {
+  newest,
+  rowOf,
+  type LandmarksRow,
+  type PaintingRow,
+  type PhotoRow,
+  type PlanRow,
+  type ReadingRow,
+  type SessionRow,
+} from './rows';
+import { standingsIn, WAITS, type Word } from './standing';
+import type { Studio } from './studio';
+import { findingVersion } from './versionOf';
+
+/** The newest reading of a photo with what it belongs to. @throws InputError 404 where it has not been read */
+export async function newestReading(
+  studio: Studio,
+  photoId: string,
+): Promise<{ row: ReadingRow; plan: PlanRow | null; painting: PaintingRow; photo: PhotoRow }> {
+  const photo = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
+  const row = await newest<ReadingRow>(studio.db, 'reading', photoId);
+  if (!row) throw new InputError('not-read', 'This photograph has not been read yet.', 404);
+  const { painting } = await homeOf(studio, photo);
+  return { row, painting, photo, plan: row.planId ? await rowOf<PlanRow>(studio.db, 'plan', row.planId) : null };
+}
+
+type NamedMass = Pick<MassReading, 'id' | 'centre' | 'place'>;
+
+/** Names for masses and findings, as the painter gave them. */
+export function namer(
+  plan: PlanRow | null,
+  masses: readonly NamedMass[],
+  painting: PaintingRow,
+  landmarks: readonly Landmark[] = [],
+) {
+  const marks = plan ? contentOf(plan).marks : [];
+  // Plans kept before names stood on points named their masses by number.
+  const { names = {} } = JSON.parse(plan?.content ?? '{}') as { names?: Record<string, string> };
+  const ofMass = ({ id, centre, place }: NamedMass) =>
+    marks.find(({ at, name }) => name && placeHolds(place, at))?.name || names[String(id)] || placeInWords(centre);
+  return {
+    mass: ofMass,
+    finding: ({
+      kind,
+      place,
+      massId,
+      share,
+      whole,
+      region: {
+        box: [x, y, w, h],
+      },
+    }: Finding) => {
+      if (whole) return 'whole drawing';
+      if (share > 0.95) return 'whole picture';
+      // What the painter showed there has a name of its own: the spout, not the mass it is part of.
+      const shown = kind === 'drawing' && landmarks.find(({ name, plan: at }) => name !== '' && placeHolds(place, at));
+      if (shown) return shown.name;
+      const mass = masses.find(({ id }) => id === massId);
+      const centre = [(x + w / 2) / painting.widthMm, (y + h / 2) / painting.heightMm] as const;
+      return mass ? ofMass(mass) : placeInWords(centre);
+    },
+  };
+}
+
+const COVERED = 0.98; // share from which the whole ground counts as covered: the eye no longer sees it as ground
+
+/** Whether the ground is covered for the first time with this session. */
+async function firstCovered(
+  { db }: Studio,
+  { kept, photo, painting }: { kept: Kept; photo: PhotoRow; painting: PaintingRow },
+): Promise<boolean> {
+  if (!kept.coverage || kept.coverage.covered < COVERED) return false;
+  const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
+  const earlier = (await db('reading')
+    .join('photo', 'photo.id', 'reading.photoId')
+    .join('session', 'session.id', 'photo.sessionId')
+    .where('session.paintingId', painting.id)
+    .where('session.number', '<', session.number)
+    .orderBy('reading.rowid')
+    .select('reading.covered', 'reading.photoId')) as Pick<ReadingRow, 'covered' | 'photoId'>[];
+  // A photograph that was read again counts by its newest reading.
+  const newestOf = new Map(earlier.map(({ photoId, covered }) => [photoId, covered]));
+  return ![...newestOf.values()].some((covered) => (covered ?? 0) >= COVERED);
+}
+
+/** The newest reading of a photo, in the painter's names, with what was decided. */
+export async function describeReading(studio: Studio, photoId: string): Promise<ReadingDetail> {
+  const { row, plan, painting, photo } = await newestReading(studio, photoId);
+  const kept = JSON.parse(row.result) as Kept;
+  const [masses, findings, standings] = await Promise.all([
+    massesOf(studio.db, row.id),
+    findingsOf(studio.db, row.id),
+    standingsIn(studio.db, [row.id]),
+  ]);
+  const shown = await newest<LandmarksRow>(studio.db, 'photo_landmarks', photoId);
+  const names = namer(plan, masses, painting, shown ? (JSON.parse(shown.landmarks) as Landmark[]) : []);
+  const now = await asked(studio, photo.id, { remake: false }).catch(() => null);
+  const stage = stageOf(setUpOf(painting));
+  return {
+    id: row.id,
+    photoId,
+    planVersion: plan?.version ?? null,
+    algorithm: row.algorithm,
+    createdAt: row.createdAt,
+    stage: stage?.name ?? '',
+    stale: now?.inputs !== row.inputs,
+    // Readings made before several shots could be combined know neither the field nor the number of shots.
+    light: { ...kept.light, gainStops: [...kept.light.gainStops], field: [...(kept.light.field ?? [])] },
+    lens: kept.lens ?? { bend: 0, px: 0 },
+    shots: kept.shots ?? 1,
+    glareShare: kept.glareShare,
+    glare: kept.glare as ReadingDetail['glare'],
+    coverage: (kept.coverage ?? null) as ReadingDetail['coverage'],
+    firstCovered: await firstCovered(studio, { kept, photo, painting }),
+    lostLights: (kept.lostLights ?? []).map(({ at, steps }) => {
+      const mass = masses.find(({ place }) => placeHolds(place, at));
+      const name = mass ? names.mass(mass) : placeInWords([at[0] / painting.widthMm, at[1] / painting.heightMm]);
+      return `A light you meant to keep is ${stepsInWords(steps)} darker than planned: ${name}.`;
+    }),
+    change: kept.change ?? null,
+    // An account kept by an earlier method may have another shape: it is then told by reading again.
+    account: Account.safeParse(kept.account).data ?? null,
+    recheck: await recheckOf(studio, { account: kept.account, masses, photo }),
+    blurMm: kept.blurMm,
+    // Readings made before costs were told kept sentences only.
+    quality: kept.quality.map((line) => (typeof line === 'string' ? { words: line, cost: '' } : line)),
+    masses: masses.map((mass) => ({
+      ...mass,
+      name: names.mass(mass),
+    })),
+    findings: findings.map(({ id, thread, finding }, index) => {
+      const { decisionId, decided, silenced, putOff } = standings.get(id) ?? WAITS;
+      const since = ({ session, why }: Word) => ({ session, why });
+      return {
+        ...finding,
+        id,
+        thread,
+        index,
+        version: findingVersion(row.id, decisionId),
+        name: names.finding(finding),
+        words: sentenceFor(finding, names.finding(finding)),
+        instruction: instruction[finding.kind](finding),
+        loud: isLoud(finding, stage) && !silenced,
+        silenced: silenced && since(silenced),
+        putOff: putOff && since(putOff),
+        passage: finding.passage ?? null,
+        decision: decided?.decision ?? null,
+        decidedIn: decided?.session ?? null,
+        why: decided?.why ?? '',
+        correctionId: decided?.correctionId ?? null,
+      };
+    }),
+  };
+}
