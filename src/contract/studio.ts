@@ -210,11 +210,20 @@ export const PaintingDetail = z.object({
   next: Next,
 });
 
-export const PaintingSummary = Painting.extend({
+/** A painting in short. */
+export const PaintingSummary = Painting.pick({
+  id: true,
+  title: true,
+  widthMm: true,
+  heightMm: true,
+  onEasel: true,
+}).extend({
+  /** told of the one on the easel */
+  drewMe: z.string().optional(),
   next: Next,
   sessionCount: z.number().int(),
   undecided: z.number().int(),
-  referenceId: Id.nullable(),
+  hasReference: z.boolean(),
   latestPhotoId: Id.nullable(),
   latestDate: Day.nullable(),
   openCorrections: z.number().int(),
@@ -265,14 +274,12 @@ export const FindingOfReading = z.object({
   loud: z.boolean(),
   /** it was dismissed in an earlier session and has not changed since */
   silenced: z.object({ session: z.number().int(), why: z.string() }).nullable(),
+  /** what was said of it in an earlier reading and goes on; null = nothing */
+  carried: z.object({ session: z.number().int(), words: z.string() }).nullable(),
   /** what the painter said of the passage it lies on */
   passage: PassageLabel.nullable(),
-  /** it was put off in an earlier session, and is asked about again */
-  putOff: z.object({ session: z.number().int(), why: z.string() }).nullable(),
   /** what is in force: said of this finding, or of an earlier one that it goes on from */
   decision: Decision.nullable(),
-  /** the session in which that was said */
-  decidedIn: z.number().int().nullable(),
   /** the painter's reason */
   why: z.string(),
   correctionId: Id.nullable(),

@@ -7,11 +7,12 @@ import { pipeline } from 'node:stream/promises';
 import type { Logger } from 'pino';
 import { InputError } from './images/inputError';
 import { openRegular } from './images/regularFile';
+import { sweeper } from './inboxSweep';
 import { keepArrival, keepRefused } from './studio/arrivals';
 import type { Studio } from './studio/studio';
 
 const SETTLED_MS = 1200; // a file that has not grown for so long has been copied whole
-const LOOK_MS = 2000; // how often the folder itself is looked for
+const LOOK_MS = 2000; // how often the folder itself is looked for, and what its watcher missed
 
 /** Copies a file as it is now, and no more than was there when it was opened. @returns what the copy is, and when the file was changed */
 async function copyIn({ files }: Studio, path: string): Promise<{ held: string; modified: Date }> {
@@ -60,7 +61,10 @@ export async function watchInbox(studio: Studio, folder: string, log: Logger): P
   // One after another, so that a card full of photographs does not crowd out what the painter is doing.
   let line = Promise.resolve();
   let left = false;
+  const entered = new Set<string>();
   const enter = (path: string) => {
+    if (entered.has(path)) return;
+    entered.add(path);
     line = line
       .then(() => (left ? undefined : takeIn(studio, path)))
       .catch((cause: unknown) => log.error({ cause, file: basename(path) }, 'a file of the inbox was not taken in'));
@@ -73,18 +77,24 @@ export async function watchInbox(studio: Studio, folder: string, log: Logger): P
       awaitWriteFinish: { stabilityThreshold: SETTLED_MS, pollInterval: 200 },
     })
       .on('add', enter)
+      .on('unlink', (path) => entered.delete(path))
       .on('error', (cause) => log.error({ cause }, 'the inbox cannot be watched'));
 
   let watched = await identityOf(folder);
   let watcher = begin();
   const look = async () => {
     const now = await identityOf(folder);
-    if (left || now === watched) return;
+    if (left) return;
+    if (now === watched) return (await sweep()).forEach(enter);
     watched = now;
+    entered.clear();
     await watcher.close();
     if (now !== null && !left) watcher = begin();
   };
-  const looking = setInterval(() => void look(), LOOK_MS);
+  const sweep = sweeper(folder, (path) => entered.has(path));
+  const looking = setInterval(() => {
+    look().catch((cause: unknown) => log.error({ cause }, 'the inbox cannot be looked at'));
+  }, LOOK_MS);
   return async () => {
     left = true;
     clearInterval(looking);

@@ -33,18 +33,17 @@ const text = async (base: string, path: string) => (await fetch(new URL(path, ba
 async function pathsOf(base: string): Promise<string[]> {
   const page = await text(base, '/');
   const files = [...page.matchAll(/(?:src|href)="(\/[^"]+)"/g)].map(([, path]) => path);
-  const paintings = JSON.parse(await text(base, '/api/paintings')) as {
-    id: string;
-    latestPhotoId: string;
-    referenceId: string;
-  }[];
-  const api = paintings.flatMap(({ id, latestPhotoId, referenceId }) => [
+  const paintings = JSON.parse(await text(base, '/api/paintings')) as { id: string; latestPhotoId: string }[];
+  const referenceOf = async (id: string) =>
+    (JSON.parse(await text(base, `/api/paintings/${id}`)) as { reference: { id: string } }).reference.id;
+  const references = await Promise.all(paintings.map(({ id }) => referenceOf(id)));
+  const api = paintings.flatMap(({ id, latestPhotoId }, k) => [
     `/api/paintings/${id}`,
     `/api/photos/${latestPhotoId}/reading`,
     `/api/photos/${latestPhotoId}/flat.jpg`,
     `/api/photos/${latestPhotoId}/preview.jpg`,
     `/api/photos/${latestPhotoId}/differences.png`,
-    `/api/references/${referenceId}/preview.jpg`,
+    `/api/references/${references[k]}/preview.jpg`,
     `/api/paintings/${id}/plan.jpg`,
   ]);
   return ['/', ...files, '/api/paintings', '/api/settings', '/api/arrivals', ...api];

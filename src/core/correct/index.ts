@@ -8,6 +8,7 @@ export { stepsInWords, placeInWords, colourAmount, AMOUNT_WORDS } from './words'
 export { verdictOf, SETTLED_WITHIN, VERDICTS, type Verdict, type Sighting } from './verdict';
 export { changeInWords, wholePicture } from './wholePicture';
 export { isLoud, weighed, type Calls, type Emphasis } from './weigh';
+export { carriedInWords, type Carried } from './carriedWords';
 export { departureInWords } from './departureWords';
 export { saidAgain, sameSubject, threadsOf, type Earlier } from './again';
 export { checkOf, sightingOf, type Checked, type SeenPlace, type Sighted, type Subject } from './sighting';

@@ -30,8 +30,8 @@ async function remake(knex: Knex, table: string, { columns, rows }: { columns: s
   await knex.raw(`DROP TABLE ${table}`);
   await knex.raw(`ALTER TABLE ${table}_new RENAME TO ${table}`);
 }
-const index = (knex: Knex, table: string, column: string) =>
-  knex.raw(`CREATE INDEX ${table}_${column.toLowerCase()}_index ON ${table} (${column})`);
+const index = (knex: Knex, table: string, ...columns: string[]) =>
+  knex.raw(`CREATE INDEX ${table}_${columns.join('_').toLowerCase()}_index ON ${table} (${columns.join()})`);
 
 async function unpack(knex: Knex, { id, result }: { id: string; result: string }, threads: readonly string[]) {
   const { masses = [], findings = [], ...rest } = JSON.parse(result) as OldResult;
@@ -104,8 +104,12 @@ export async function addFindings(knex: Knex): Promise<void> {
     columns: `${HOME}, findingId varchar(36) REFERENCES finding(id), ${CORRECTION}`,
     rows: `SELECT id, paintingId, sessionId, ${found('correction', 'id')}, ${TAKEN} FROM correction ORDER BY rowid`,
   });
-  await index(knex, 'correction', 'paintingId');
+  await index(knex, 'correction', 'paintingId', 'open');
   await index(knex, 'correction', 'sessionId');
+  // What lists ask for stands in the index itself: a finding's row is long.
+  await index(knex, 'finding', 'readingId', 'kind', 'amount', 'thread', 'id');
+  await index(knex, 'finding', 'id', 'readingId');
+  await index(knex, 'reading', 'id', 'photoId');
 }
 
 async function pack(knex: Knex, { id, result }: { id: string; result: string }): Promise<void> {
@@ -136,6 +140,7 @@ export async function dropFindings(knex: Knex): Promise<void> {
   });
   await index(knex, 'correction', 'paintingId');
   await index(knex, 'correction', 'sessionId');
+  await knex.raw('DROP INDEX reading_id_photoid_index');
   await knex.schema.dropTable('finding');
   await knex.schema.dropTable('mass_reading');
   await knex.raw('ALTER TABLE reading DROP COLUMN covered');

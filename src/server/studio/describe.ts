@@ -1,8 +1,10 @@
 import type { Knex } from 'knex';
-import type { Correction, Next, Painting, PaintingDetail, PaintingSummary, Reference, SetUp, Session, Stage } from '../../contract'; // prettier-ignore
+import type { Correction, Painting, PaintingDetail, Photo, SetUp, Session, Stage } from '../../contract'; // prettier-ignore
 import { correctionsOf } from './correctionsOf';
-import { photosOf } from './photosOf';
+import { groupedBy } from './grouped';
+import { photosOfPainting } from './photosOf';
 import { groundOf } from './groundRows';
+import { nextOf } from './next';
 import { governingPlan, planOf, referencesOf, setUpOf } from './planRows';
 import { undecidedIn } from './undecided';
 import { paintingVersion } from './versionOf';
@@ -28,47 +30,26 @@ export async function shotsOf(db: Knex, sessionId: string): Promise<PhotoRow[]> 
 }
 
 /** The same of photographs at hand, in the order they came. */
-function inUse(rows: readonly PhotoRow[]): PhotoRow[] {
+function inUse<P extends Pick<Photo, 'role'>>(rows: readonly P[]): P[] {
   const main = rows.find(({ role }) => role === 'canvas');
   return main ? [...rows.filter((row) => row !== main), main] : [...rows];
 }
 
 async function sessionsOf(db: Knex, paintingId: string): Promise<Session[]> {
-  const rows = (await db('session').where({ paintingId }).orderBy('number')) as SessionRow[];
-  const shots = (await db('photo').whereIn('sessionId', rows.map(({ id }) => id)).orderBy('rowid')) as PhotoRow[]; // prettier-ignore
-  const photos = new Map((await photosOf(db, shots)).map((photo) => [photo.id, photo]));
-  const described = (list: readonly PhotoRow[]) => list.flatMap(({ id }) => photos.get(id) ?? []);
+  const [rows, photos] = await Promise.all([
+    db('session').where({ paintingId }).orderBy('number') as Promise<SessionRow[]>,
+    photosOfPainting(db, paintingId),
+  ]);
+  const bySession = groupedBy(photos, ({ sessionId }) => sessionId);
   return rows.map(({ id, number, date, intention, minutes }) => {
-    const own = shots.filter(({ sessionId }) => sessionId === id);
-    return {
-      id,
-      number,
-      date,
-      intention,
-      minutes,
-      photos: described(inUse(own.filter(({ aside }) => !aside))),
-      aside: described(own.filter(({ aside }) => aside)),
-    };
+    const own = bySession.get(id) ?? [];
+    const used = inUse(own.filter(({ aside }) => !aside));
+    return { id, number, date, intention, minutes, photos: used, aside: own.filter(({ aside }) => aside) };
   });
 }
 
 const correctionsIn = async (db: Knex, paintingId: string): Promise<Correction[]> =>
   correctionsOf(db, (await db('correction').where({ paintingId }).orderBy('rowid')) as CorrectionRow[]);
-
-function nextOf(
-  { reference, from }: { reference: Reference | null; from: SetUp['from'] },
-  sessions: Session[],
-  undecided: number,
-): Next {
-  if (!reference && from === 'photograph') return 'add-reference';
-  const session = sessions.at(-1);
-  if (!session) return 'start-session';
-  const photo = session.photos.at(-1);
-  if (!photo || photo.role !== 'canvas') return 'add-photo';
-  if (photo.state === 'arrived' || photo.state === 'asked') return 'show-corners';
-  if (photo.state === 'ready') return 'read';
-  return undecided > 0 ? 'decide' : 'next-session';
-}
 
 /** Everything the application shows of one painting. @throws InputError 404 */
 export async function describePainting(db: Knex, id: string): Promise<PaintingDetail> {
@@ -83,7 +64,8 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
   const latest = sessions.at(-1)?.photos.at(-1);
   const reference = references.find(({ governs }) => governs) ?? null;
   const readingId = latest?.readingId ?? '';
-  const waiting = await undecidedIn(db, new Map(readingId ? [[readingId, stageOf(setUpOf(row))]] : []));
+  const setUp = setUpOf(row);
+  const waiting = await undecidedIn(db, new Map(readingId ? [[readingId, stageOf(setUp)]] : []));
   const undecided = waiting.get(readingId) ?? 0;
   return {
     painting: paintingOf(row, easel === id),
@@ -94,26 +76,12 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
     sessions,
     corrections,
     undecided,
-    next: nextOf({ reference, from: setUpOf(row).from }, sessions, undecided),
-  };
-}
-
-/** All paintings, the one on the easel first, then the newest. */
-export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
-  const rows = (await db('painting').orderBy('rowid', 'desc')) as PaintingRow[];
-  const details = await Promise.all(rows.map((row) => describePainting(db, row.id)));
-  const summaries = details.map(({ painting, reference, sessions, corrections, undecided, next }): PaintingSummary => {
-    const photographed = sessions.filter(({ photos }) => photos.length > 0).at(-1);
-    return {
-      ...painting,
-      next,
+    next: nextOf({
+      hasReference: reference !== null,
+      from: setUp.from,
+      sessions: sessions.length,
+      main: latest ?? null,
       undecided,
-      sessionCount: sessions.length,
-      referenceId: reference?.id ?? null,
-      latestPhotoId: sessions.flatMap(({ photos }) => photos.filter(({ readingId }) => readingId)).at(-1)?.id ?? null,
-      latestDate: photographed?.date ?? null,
-      openCorrections: corrections.filter(({ open }) => open).length,
-    };
-  });
-  return summaries.sort((a, b) => Number(b.onEasel) - Number(a.onEasel));
+    }),
+  };
 }

@@ -1,5 +1,13 @@
 import { Account, type Landmark, type ReadingDetail } from '../../contract';
-import { instruction, isLoud, placeInWords, sentenceFor, stepsInWords, type Finding } from '../../core/correct';
+import {
+  carriedInWords,
+  instruction,
+  isLoud,
+  placeInWords,
+  sentenceFor,
+  stepsInWords,
+  type Finding,
+} from '../../core/correct';
 import { placeHolds } from '../../core/raster';
 import type { MassReading } from '../../core/read';
 import { InputError } from '../images/inputError';
@@ -19,7 +27,7 @@ import {
   type ReadingRow,
   type SessionRow,
 } from './rows';
-import { standingsIn, WAITS, type Word } from './standing';
+import { standingsIn, WAITS } from './standing';
 import type { Studio } from './studio';
 import { findingVersion } from './versionOf';
 
@@ -140,8 +148,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
       name: names.mass(mass),
     })),
     findings: findings.map(({ id, thread, finding }, index) => {
-      const { decisionId, decided, silenced, putOff } = standings.get(id) ?? WAITS;
-      const since = ({ session, why }: Word) => ({ session, why });
+      const { decisionId, decided, silenced, carried } = standings.get(id) ?? WAITS;
       return {
         ...finding,
         id,
@@ -152,11 +159,10 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
         words: sentenceFor(finding, names.finding(finding)),
         instruction: instruction[finding.kind](finding),
         loud: isLoud(finding, stage) && !silenced,
-        silenced: silenced && since(silenced),
-        putOff: putOff && since(putOff),
+        silenced: silenced && { session: silenced.session, why: silenced.why },
+        carried: carried && { session: carried.session, words: carriedInWords(carried) },
         passage: finding.passage ?? null,
         decision: decided?.decision ?? null,
-        decidedIn: decided?.session ?? null,
         why: decided?.why ?? '',
         correctionId: decided?.correctionId ?? null,
       };

@@ -1,105 +1,110 @@
 import type { Knex } from 'knex';
-import type { Covered, Photo } from '../../contract';
-import type {
-  AreasRow,
-  CornersRow,
-  GreysRow,
-  ImageRow,
-  ImpressionRow,
-  LandmarksRow,
-  PhotoRow,
-  ReadingRow,
-  SeatedRow,
-} from './rows';
-import { idOf, photoVersion } from './versionOf';
+import { NO_VERSION, type Covered, type Photo } from '../../contract';
+import type { PhotoRow } from './rows';
+import { photoVersion } from './versionOf';
 
-type Row = { photoId: string };
-
-/** The governing row of a history table for each of many photos: the one written last. */
-async function newestOf<R extends Row>(
-  db: Knex,
-  table: string,
-  { ids, only = {}, columns = ['*'] }: { ids: readonly string[]; only?: Record<string, string>; columns?: string[] },
-): Promise<Map<string, R>> {
-  const last = db(table).whereIn('photoId', ids).where(only).groupBy('photoId').max('rowid');
-  const rows = (await db(table).whereIn('rowid', last).select(columns)) as R[];
-  return new Map(rows.map((row) => [row.photoId, row]));
+/** A photograph with what governs each thing that is kept of it: the row written last. JSON where it is a list or a shape. */
+interface PhotoLine extends PhotoRow {
+  readonly width: number | null;
+  readonly height: number | null;
+  readonly corners: string | null;
+  readonly cornersFrom: Photo['cornersFrom'];
+  readonly confidence: number | null;
+  readonly shownId: string | null;
+  readonly greysId: string | null;
+  readonly greys: string | null;
+  readonly card: string | null;
+  readonly areasId: string | null;
+  readonly areas: string | null;
+  readonly landmarksId: string | null;
+  readonly landmarks: string | null;
+  readonly seatedId: string | null;
+  readonly seated: string | null;
+  readonly said: string | null;
+  readonly saidAt: string | null;
+  readonly readingId: string | null;
 }
 
-function stateOf(row: PhotoRow, corners: CornersRow | undefined, readingId: string | null): Photo['state'] {
+const newest = (table: string, as: string, only = '') =>
+  `LEFT JOIN ${table} ${as} ON ${as}.rowid = (SELECT max(rowid) FROM ${table} WHERE photoId = p.id ${only})`;
+const PHOTOS = `
+  SELECT p.*, i.width, i.height, k.corners, k.cornersFrom, k.confidence, given.id AS shownId, g.id AS greysId, g.greys, g.card,
+    a.id AS areasId, a.areas, l.id AS landmarksId, l.landmarks, s.id AS seatedId, s.seated, m.said, m.setAt AS saidAt, r.id AS readingId
+  FROM photo p LEFT JOIN image i ON i.sha256 = p.sha256
+  ${newest('photo_corners', 'k')}
+  ${newest('photo_corners', 'given', "AND cornersFrom = 'given'")}
+  ${newest('photo_greys', 'g')}
+  ${newest('photo_areas', 'a')}
+  ${newest('photo_landmarks', 'l')}
+  ${newest('photo_seated', 's')}
+  ${newest('impression', 'm')}
+  ${newest('reading', 'r')}`;
+
+/** How far a photograph is. @param cornered its corners are known */
+export function stateOf(
+  { lookedAt }: Pick<PhotoRow, 'lookedAt'>,
+  cornered: boolean,
+  readingId: string | null,
+): Photo['state'] {
   if (readingId) return 'read';
-  if (corners) return 'ready';
-  return row.lookedAt ? 'asked' : 'arrived';
+  if (cornered) return 'ready';
+  return lookedAt ? 'asked' : 'arrived';
 }
 
 export const coveredOf = ({ covered }: PhotoRow): Covered =>
   covered ? (JSON.parse(covered) as Covered) : { by: 'nothing', top: 0, right: 0, bottom: 0, left: 0 };
 
-const MANY = 400; // SQLite takes no end of ids in one statement
-
-/** Photographs with what governs each, in the order given: so many statements however many they are. */
-export async function photosOf(db: Knex, rows: readonly PhotoRow[]): Promise<Photo[]> {
-  if (rows.length > MANY)
-    return [...(await photosOf(db, rows.slice(0, MANY))), ...(await photosOf(db, rows.slice(MANY)))];
-  const ids = rows.map(({ id }) => id);
-  const of = <R extends Row>(table: string) => newestOf<R>(db, table, { ids });
-  const [images, corners, shown, greys, areas, readings, landmarks, impressions, seats] = await Promise.all([
-    db('image').whereIn(
-      'sha256',
-      rows.map(({ sha256 }) => sha256),
-    ) as Promise<ImageRow[]>,
-    of<CornersRow>('photo_corners'),
-    // Corners that were found are no word of the painter's: showing them better is late for nothing.
-    newestOf<CornersRow>(db, 'photo_corners', { ids, only: { cornersFrom: 'given' } }),
-    of<GreysRow>('photo_greys'),
-    of<AreasRow>('photo_areas'),
-    newestOf<Pick<ReadingRow, 'id' | 'photoId'>>(db, 'reading', { ids, columns: ['id', 'photoId'] }),
-    of<LandmarksRow>('photo_landmarks'),
-    of<ImpressionRow>('impression'),
-    of<SeatedRow>('photo_seated'),
-  ]);
-  const sizes = new Map(images.map((image) => [image.sha256, image]));
-  return rows.map((row): Photo => {
-    const [corner, grey, area] = [corners.get(row.id), greys.get(row.id), areas.get(row.id)];
-    const [mark, impression, seat] = [landmarks.get(row.id), impressions.get(row.id), seats.get(row.id)];
-    const readingId = readings.get(row.id)?.id ?? null;
-    return {
-      id: row.id,
-      versions: {
-        photo: photoVersion(row),
-        corners: idOf(shown.get(row.id)),
-        greys: idOf(grey),
-        areas: idOf(area),
-        landmarks: idOf(mark),
-        seated: idOf(seat),
-      },
-      sessionId: row.sessionId,
-      fileName: row.fileName,
-      width: sizes.get(row.sha256)?.width ?? 0,
-      height: sizes.get(row.sha256)?.height ?? 0,
-      addedAt: row.addedAt,
-      corners: corner ? JSON.parse(corner.corners) : null,
-      cornersFrom: corner?.cornersFrom ?? null,
-      confidence: corner?.confidence ?? null,
-      greys: grey ? JSON.parse(grey.greys) : [],
-      card: grey?.card ? JSON.parse(grey.card) : null,
-      areas: area ? JSON.parse(area.areas) : [],
-      landmarks: mark ? JSON.parse(mark.landmarks) : [],
-      seated: seat ? JSON.parse(seat.seated) : [],
-      impression: impression ? { ...JSON.parse(impression.said), at: impression.setAt } : null,
-      role: row.role,
-      lightFrom: row.lightFrom,
-      lamp: row.lamp,
-      surface: row.surface,
-      room: row.room,
-      hour: row.hour,
-      covered: coveredOf(row),
-      state: stateOf(row, corner, readingId),
-      looking: row.lookedAt === 0,
-      readingId,
-    };
-  });
+function photoIn(line: PhotoLine): Photo {
+  const id = (of: string | null) => of ?? NO_VERSION;
+  const list = (json: string | null) => (json ? JSON.parse(json) : []);
+  const shape = (json: string | null) => (json ? JSON.parse(json) : null);
+  return {
+    id: line.id,
+    versions: {
+      photo: photoVersion(line),
+      // Corners that were found are no word of the painter's: showing them better is late for nothing.
+      corners: id(line.shownId),
+      greys: id(line.greysId),
+      areas: id(line.areasId),
+      landmarks: id(line.landmarksId),
+      seated: id(line.seatedId),
+    },
+    sessionId: line.sessionId,
+    fileName: line.fileName,
+    width: line.width ?? 0,
+    height: line.height ?? 0,
+    addedAt: line.addedAt,
+    corners: shape(line.corners),
+    cornersFrom: line.cornersFrom,
+    confidence: line.confidence,
+    greys: list(line.greys),
+    card: shape(line.card),
+    areas: list(line.areas),
+    landmarks: list(line.landmarks),
+    seated: list(line.seated),
+    impression: line.said && line.saidAt ? { ...JSON.parse(line.said), at: line.saidAt } : null,
+    role: line.role,
+    lightFrom: line.lightFrom,
+    lamp: line.lamp,
+    surface: line.surface,
+    room: line.room,
+    hour: line.hour,
+    covered: coveredOf(line),
+    state: stateOf(line, line.corners !== null, line.readingId),
+    looking: line.lookedAt === 0,
+    readingId: line.readingId,
+  };
 }
 
-/** One photograph with its governing corners and greys. */
-export const photoOf = async (db: Knex, row: PhotoRow): Promise<Photo> => (await photosOf(db, [row]))[0];
+/** Every photograph of a painting, also those put aside, in the order they came: one statement however many there are. */
+export async function photosOfPainting(db: Knex, paintingId: string): Promise<(Photo & { readonly aside: boolean })[]> {
+  const ids = 'SELECT photo.id FROM photo JOIN session ON session.id = photo.sessionId WHERE session.paintingId = ?';
+  const lines = (await db.raw(`${PHOTOS} WHERE p.id IN (${ids}) ORDER BY p.rowid`, [paintingId])) as PhotoLine[];
+  return lines.map((line) => ({ ...photoIn(line), aside: line.aside === 1 }));
+}
+
+/** One photograph with what governs it. */
+export async function photoOf(db: Knex, { id }: Pick<PhotoRow, 'id'>): Promise<Photo> {
+  const [line] = (await db.raw(`${PHOTOS} WHERE p.id = ?`, [id])) as PhotoLine[];
+  return photoIn(line);
+}

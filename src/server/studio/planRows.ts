@@ -33,14 +33,19 @@ export const imageOf = async (db: Knex, sha256: string) => (await db('image').wh
 /** What holds for the whole painting, as kept. */
 export const setUpOf = ({ setUp }: PaintingRow): SetUp => SetUp.parse(JSON.parse(setUp || '{}'));
 
-export async function referenceOf(db: Knex, row: ReferenceRow): Promise<Reference> {
-  const image = await imageOf(db, row.sha256);
+type Sized = ReferenceRow & Pick<ImageRow, 'width' | 'height'>;
+const sized = (db: Knex) =>
+  db('reference')
+    .join('image', 'image.sha256', 'reference.sha256')
+    .select('reference.*', 'image.width', 'image.height');
+
+function referenceIn({ width, height, ...row }: Sized): Reference {
   return {
     id: row.id,
     version: referenceVersion(row),
     fileName: row.fileName,
-    width: image.width,
-    height: image.height,
+    width,
+    height,
     crop: cropOf(row.crop),
     crops: JSON.parse(row.crops),
     governs: row.governs === 1,
@@ -56,7 +61,6 @@ export async function referenceOf(db: Knex, row: ReferenceRow): Promise<Referenc
 
 /** All references in use, the main one first. */
 export async function referencesOf(db: Knex, paintingId: string): Promise<Reference[]> {
-  const rows = (await db('reference').where({ paintingId, aside: 0 }).orderBy('rowid')) as ReferenceRow[];
-  const list = await Promise.all(rows.map((row) => referenceOf(db, row)));
-  return list.sort((a, b) => Number(b.governs) - Number(a.governs));
+  const rows = (await sized(db).where({ paintingId, aside: 0 }).orderBy('reference.rowid')) as Sized[];
+  return rows.map(referenceIn).sort((a, b) => Number(b.governs) - Number(a.governs));
 }

@@ -1,5 +1,7 @@
 import type { Knex } from 'knex';
 import type { Decision } from '../../contract';
+import type { Carried } from '../../core/correct';
+import { groupedBy } from './grouped';
 
 /** The painter's word on a finding: said of itself, or of an earlier one on the same thread. */
 export interface Word {
@@ -18,10 +20,10 @@ export interface Standing {
   readonly decided: Word | null;
   /** it was dismissed in an earlier reading and nothing was done there since: it stays silent */
   readonly silenced: Word | null;
-  /** it was put off in an earlier session, and is asked about again */
-  readonly putOff: Word | null;
+  /** what of an earlier reading goes on: taken, dismissed, or put off. Put off in an earlier session, it is asked about again. */
+  readonly carried: (Word & Carried) | null;
 }
-export const WAITS: Standing = { decisionId: null, decided: null, silenced: null, putOff: null };
+export const WAITS: Standing = { decisionId: null, decided: null, silenced: null, carried: null };
 
 interface WordRow extends Omit<Word, 'decision'> {
   readonly findingId: string;
@@ -34,16 +36,15 @@ interface WordRow extends Omit<Word, 'decision'> {
   readonly open: number | null;
 }
 
-/** A word of an earlier reading as it goes on. */
-function carried(word: WordRow | undefined): Pick<Standing, 'decided' | 'silenced' | 'putOff'> {
-  const said = word?.decision ? { ...word, decision: word.decision } : null;
-  const on = (holds: boolean) => (said && holds ? said : null);
-  return {
-    // On the list it is once, however often it is found.
-    decided: on((word?.decision === 'taken' && word.open === 1) || (word?.decision === 'later' && word.here === 1)),
-    silenced: on(word?.decision === 'dismissed'),
-    putOff: on(word?.decision === 'later' && word.here === 0),
-  };
+/** A word of an earlier reading as it goes on. What the plan took over does not: were it struck out there, it would speak. */
+function carriedBy(word: WordRow | undefined): Pick<Standing, 'decided' | 'silenced' | 'carried'> {
+  const none = { decided: null, silenced: null, carried: null };
+  if (!word?.decision || word.decision === 'planned') return none;
+  const carried = { ...word, decision: word.decision };
+  if (carried.decision === 'dismissed') return { ...none, silenced: carried, carried };
+  if (carried.decision === 'later') return { ...none, decided: word.here === 1 ? carried : null, carried };
+  // On the list it is once, however often it is found; off the list it is found anew.
+  return word.open === 1 ? { ...none, decided: carried, carried } : none;
 }
 
 /** How the findings of some readings stand, by the findings' ids; what is missing waits. */
@@ -61,15 +62,13 @@ export async function standingsIn(db: Knex, readingIds: readonly string[]): Prom
      ORDER BY d.rowid DESC`,
     [...readingIds],
   )) as WordRow[];
-  const byFinding = new Map<string, WordRow[]>();
-  for (const row of rows) byFinding.set(row.findingId, [...(byFinding.get(row.findingId) ?? []), row]);
   return new Map(
-    [...byFinding].map(([id, words]): [string, Standing] => {
+    [...groupedBy(rows, ({ findingId }) => findingId)].map(([id, words]): [string, Standing] => {
       const own = words.find((word) => word.own === 1);
       const decisionId = own?.decisionId ?? null;
       if (own?.decision) return [id, { ...WAITS, decisionId, decided: { ...own, decision: own.decision } }];
       // The newest word of an earlier reading that was not taken back.
-      return [id, { decisionId, ...carried(words.find((word) => word.own === 0 && word.decision !== null)) }];
+      return [id, { decisionId, ...carriedBy(words.find((word) => word.own === 0 && word.decision !== null)) }];
     }),
   );
 }

@@ -11,10 +11,10 @@ import { dayInWords, nextStep, plural, sizeInWords } from '../words';
 
 /** The newest flat, or else the plan, or else nothing yet. */
 function Cover({ painting, width }: { painting: PaintingSummary; width: string }) {
-  const { id, title, latestPhotoId, referenceId, widthMm, heightMm } = painting;
+  const { id, title, latestPhotoId, hasReference, widthMm, heightMm } = painting;
   const url = latestPhotoId
     ? `/api/photos/${latestPhotoId}/flat.jpg`
-    : referenceId
+    : hasReference
       ? `/api/paintings/${id}/plan.jpg`
       : null;
   const style = { width, aspectRatio: widthMm / heightMm };

@@ -99,12 +99,7 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
         )}
         {finding.kind !== 'drawing' && <Traced finding={finding} reading={reading} />}
       </div>
-      {finding.silenced && (
-        <p className="small mt-1">
-          Dismissed in session {finding.silenced.session}
-          {finding.silenced.why && `: “${finding.silenced.why}”`}; it has not changed since, so it stays silent.
-        </p>
-      )}
+      {finding.carried && <p className="small mt-1">{finding.carried.words}</p>}
       <div className="mt-auto flex flex-wrap gap-3 pt-4">
         {CHOICES.map(({ decision, words, hotkey }) => (
           <button
