@@ -275,7 +275,7 @@ export const FindingOfReading = z.object({
   /** it was dismissed in an earlier session and has not changed since */
   silenced: z.object({ session: z.number().int(), why: z.string() }).nullable(),
   /** what was said of it in an earlier reading and goes on; null = nothing */
-  carried: z.object({ session: z.number().int(), words: z.string() }).nullable(),
+  carried: z.object({ session: z.number().int(), words: z.string(), brief: z.string() }).nullable(),
   /** what the painter said of the passage it lies on */
   passage: PassageLabel.nullable(),
   /** what is in force: said of this finding, or of an earlier one that it goes on from */

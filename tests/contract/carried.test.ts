@@ -61,6 +61,9 @@ test('a finding that was taken is taken once: read again, in the next session, a
   const back = await decide(next.photo.id, taken.index, null);
   expect(onThread(back.findings, first)).toMatchObject([{ decision: null, carried: null }]);
   expect(await corrections(paintingId)).toMatchObject([{ open: false }]);
+  // Taken again it is the correction it was, with what was checked of it.
+  await decide(next.photo.id, taken.index, 'taken');
+  expect(await corrections(paintingId)).toMatchObject([{ open: true, sessionNumber: 1 }]);
   const there = await ask(server, 'getReading', { params: { photoId: photo.id } });
   expect(there.findings.find(({ id }) => id === first.id)).toBeUndefined(); // an older reading's finding is no longer shown
   expect(onThread(there.findings, first)).toHaveLength(1);

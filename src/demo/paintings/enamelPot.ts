@@ -168,7 +168,7 @@ export const enamelPot: PaintingRecipe = {
         { where: { objects: [bowl] }, value: 0.55 },
         { where: { objects: [rightPersimmon, rightCalyx] }, value: -0.6 },
       ],
-      take: 4,
+      take: 2,
       misplaced: [{ ...SPOUT_TIP, by: [-4, -1] }],
       layers: [
         { brush: 7, coverage: 2.4, body: 0.88, wander: { value: 0.08, colour: 1 } },

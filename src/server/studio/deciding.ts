@@ -1,9 +1,49 @@
-import type { Decision, ReadingDetail } from '../../contract';
+import type { Knex } from 'knex';
+import type { Decision, FindingOfReading, ReadingDetail } from '../../contract';
 import { InputError } from '../images/inputError';
 import { describeReading, newestReading } from './describeReading';
 import { homeOf } from './looking';
 import type { CorrectionRow, DecisionRow } from './rows';
 import type { Studio } from './studio';
+
+/** Degrees the place is off towards; null = it is about the whole drawing, or about paint. */
+const towardsOf = ({ kind, whole, shift }: FindingOfReading): number | null =>
+  kind === 'drawing' && !whole && shift ? (Math.atan2(shift.by[1], shift.by[0]) * 180) / Math.PI : null;
+
+/** Puts a finding on the correction list: the correction it was once before, or a new one. @returns the correction's id */
+async function putOnList(
+  trx: Knex,
+  finding: FindingOfReading,
+  { id, paintingId, sessionId, takenAt }: Pick<CorrectionRow, 'id' | 'paintingId' | 'sessionId' | 'takenAt'>,
+): Promise<string> {
+  const once = (await trx('decision')
+    .where({ thread: finding.thread })
+    .whereNotNull('correctionId')
+    .orderBy('rowid', 'desc')
+    .first('correctionId')) as { correctionId: string } | undefined;
+  if (once) {
+    await trx('correction').where({ id: once.correctionId }).update({ open: 1 });
+    return once.correctionId;
+  }
+  const { kind, name, words, place, amount, shift, uncertainty } = finding;
+  await trx('correction').insert({
+    id,
+    paintingId,
+    sessionId,
+    findingId: finding.id,
+    kind,
+    name,
+    words,
+    place: JSON.stringify(place),
+    difference: amount,
+    uncertainty: shift?.doubt ?? (kind === 'value' ? uncertainty.value : uncertainty.warmth),
+    towards: towardsOf(finding),
+    own: 0,
+    open: 1,
+    takenAt,
+  } satisfies CorrectionRow);
+  return id;
+}
 
 /** Takes, dismisses or puts off a finding; null takes the decision back, and a correction made by it off the list. */
 export async function decide(
@@ -26,27 +66,8 @@ export async function decide(
   await db.transaction(async (trx) => {
     // Also one that was taken in an earlier session: this is the newest word on it.
     if (finding.correctionId) await trx('correction').where({ id: finding.correctionId }).update({ open: 0 });
-    let correctionId: string | null = null;
-    if (decision === 'taken') {
-      correctionId = world.newId();
-      const uncertainty = finding.shift?.doubt ?? (finding.kind === 'value' ? finding.uncertainty.value : finding.uncertainty.warmth); // prettier-ignore
-      await trx('correction').insert({
-        id: correctionId,
-        paintingId: painting.id,
-        sessionId: session.id,
-        findingId: finding.id,
-        kind: finding.kind,
-        name: finding.name,
-        words: finding.words,
-        place: JSON.stringify(finding.place),
-        difference: finding.amount,
-        uncertainty,
-        towards: finding.kind === 'drawing' && !finding.whole && finding.shift ? (Math.atan2(finding.shift.by[1], finding.shift.by[0]) * 180) / Math.PI : null, // prettier-ignore
-        own: 0,
-        open: 1,
-        takenAt: now,
-      } satisfies CorrectionRow);
-    }
+    const home = { paintingId: painting.id, sessionId: session.id, takenAt: now };
+    const correctionId = decision === 'taken' ? await putOnList(trx, finding, { ...home, id: world.newId() }) : null;
     await trx('decision').insert({
       id: world.newId(),
       findingId: finding.id,

@@ -160,7 +160,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
         instruction: instruction[finding.kind](finding),
         loud: isLoud(finding, stage) && !silenced,
         silenced: silenced && { session: silenced.session, why: silenced.why },
-        carried: carried && { session: carried.session, words: carriedInWords(carried) },
+        carried: carried && { session: carried.session, ...carriedInWords(carried) },
         passage: finding.passage ?? null,
         decision: decided?.decision ?? null,
         why: decided?.why ?? '',

@@ -40,12 +40,17 @@ const PAINTINGS = `
   FROM painting p ORDER BY onEasel DESC, p.rowid DESC`;
 
 const USED = 'FROM photo p WHERE p.sessionId = s.id AND p.aside = 0';
+/** The number of a painting's newest session that something holds for. */
+const newestWith = (what: string) =>
+  `(SELECT s.number FROM session s WHERE s.paintingId = w.id AND EXISTS (${what}) ORDER BY s.number DESC LIMIT 1)`;
 const PHOTOS = `
-  WITH last AS (
-    SELECT s.paintingId, count(*) AS count, max(s.number) AS latest,
-      max(CASE WHEN EXISTS (SELECT 1 ${USED}) THEN s.number END) AS photographed,
-      max(CASE WHEN EXISTS (SELECT 1 ${USED} AND EXISTS (SELECT 1 FROM reading r WHERE r.photoId = p.id)) THEN s.number END) AS read
-    FROM session s GROUP BY s.paintingId)
+  WITH last AS MATERIALIZED (
+    SELECT w.id AS paintingId,
+      (SELECT count(*) FROM session s WHERE s.paintingId = w.id) AS count,
+      (SELECT max(s.number) FROM session s WHERE s.paintingId = w.id) AS latest,
+      ${newestWith(`SELECT 1 ${USED}`)} AS photographed,
+      ${newestWith(`SELECT 1 ${USED} AND EXISTS (SELECT 1 FROM reading r WHERE r.photoId = p.id)`)} AS read
+    FROM painting w)
   SELECT last.*, s.number, s.date, p.id, p.role, p.lookedAt,
     EXISTS (SELECT 1 FROM photo_corners k WHERE k.photoId = p.id) AS cornered,
     (SELECT r.id FROM reading r WHERE r.photoId = p.id ORDER BY r.rowid DESC LIMIT 1) AS readingId

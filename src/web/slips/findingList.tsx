@@ -46,9 +46,7 @@ export function FindingList({ findings, chosen, onChoose, own }: Props) {
                       <span className="small block">
                         <Mark name={markOf(finding)} label="" /> {finding.instruction}
                         {finding.passage && `; ${finding.passage}`}
-                        {finding.carried && !finding.silenced && `; ${finding.carried.words}`}
-                        {finding.silenced &&
-                          `; session ${finding.silenced.session}${finding.silenced.why && `: “${finding.silenced.why}”`}`}
+                        {finding.carried && `; ${finding.carried.brief}`}
                       </span>
                     </span>
                   </button>
