@@ -1,3 +1,5 @@
+import './inputWords';
+
 export * from './shapes';
 export * from './version';
 export * from './account';

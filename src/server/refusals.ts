@@ -102,13 +102,8 @@ const REQUESTS: Record<string, Refusal> = {
 /** What the sender did: malformed addresses, bodies and forms. */
 function ofTheSender(cause: unknown): Refusal | null {
   if (cause instanceof ZodError) {
-    const [issue] = cause.issues;
-    const where = issue.path.join('.');
-    return refuse(
-      422,
-      'input',
-      `${where ? `${where}: ` : ''}${issue.message.replace(/\.?$/, '.')} Nothing was changed.`,
-    );
+    const [{ message }] = cause.issues;
+    return refuse(422, 'input', `${message.replace(/\.?$/, '.')} Nothing was changed.`);
   }
   if (cause instanceof MulterError) return UPLOADS[cause.code] ?? (cause.code.startsWith('LIMIT_') ? FORM : MALFORMED);
   const { type, status } = cause as { type?: string; status?: number };

@@ -95,12 +95,23 @@ describe('paintings', () => {
     { name: 'absurd size', body: canvas('x', 90_000, 300), says: /at most 5000 mm/ },
     { name: 'a strip', body: canvas('x', 4000, 100), says: /eight times/ },
     { name: 'no title', body: canvas('  ', 400, 300), says: /title/ },
-    { name: 'not a number', body: { title: 'x', widthMm: 'wide', heightMm: 300 } as never, says: /widthMm/ },
+    {
+      name: 'not a number',
+      body: { title: 'x', widthMm: 'wide', heightMm: 300 } as never,
+      says: /^The width must be a number\./,
+    },
   ])('$name is refused', async ({ body, says }) => {
     const problem = await refusal(await send(server, 'addPainting', { body }));
     expect(problem.status).toBe(422);
     expect(problem.detail).toMatch(says);
     expect(problem.detail).toMatch(/Nothing was changed/);
+  });
+
+  test('a part of a plan that is no plan is told by its place, in words', async () => {
+    const body = { marks: [{ at: [10, 10] }, { at: ['left', 10] }] } as never;
+    const { status, detail } = await refusal(await send(server, 'changePlan', { params: { paintingId }, body }));
+    expect(status).toBe(422);
+    expect(detail).toBe('Number 2 of the masses: the point must be a number. Nothing was changed.');
   });
 
   test('malformed JSON', async () => {

@@ -1,0 +1,1 @@
+export { inputInWords, type InputFault } from './inputWords';
