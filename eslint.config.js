@@ -88,7 +88,7 @@ export default tseslint.config(
         {
           patterns: [
             {
-              group: ['**/core/photo', '**/core/read', '**/core/correct'],
+              group: ['**/core/photo', '**/core/read', '**/core/correct', '**/core/kinds'],
               importNames: STEPS_OF_A_READING,
               message: 'A reading is made in one place: core/session.',
             },

@@ -1,4 +1,5 @@
-import { placeInWords, sentenceFor, type Finding } from '../core/correct';
+import { sentenceFor, type Finding } from '../core/kinds';
+import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
 import { boxOf } from '../core/raster';
 import { driftPoints, type Uncertainty } from '../core/read';

@@ -1,4 +1,4 @@
-import { driftInWords } from '../core/correct';
+import { driftInWords } from '../core/words';
 import type { ReadReport } from './report';
 
 const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v).toFixed(digits)}`;

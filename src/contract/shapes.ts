@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FINDING_KINDS, VERDICTS } from '../core/correct';
+import { FINDING_KINDS, VERDICTS } from '../core/kinds';
 import type { GreyPatch as KnownPatch } from '../core/photo';
 import type { Comparison as Compared, Measured as Colour } from '../core/read';
 

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { saidAgain, threadsOf } from './again';
-import type { Finding } from './finding';
+import type { Finding } from '../kinds';
 
 const paint = (value: number, a = 0, b = 0) => ({ value, lab: [10 * value, a, b] as const, warmth: 0, chroma: 0, hue: 0 }); // prettier-ignore
 const finding = (part: Partial<Finding>): Finding => ({

@@ -1,8 +1,7 @@
 import type { Box } from '../raster';
-import type { Finding } from './finding';
+import { KINDS, type Finding } from '../kinds';
 
 const SAME_PLACE = 0.4; // of both boxes together that must lie in both: a patch inside a passage is another place
-const MOVED = { value: 0.3, colour: 4, mm: 2 }; // steps, units of a*b*, mm from which a place has been worked on
 
 function overlap([ax, ay, aw, ah]: Box, [bx, by, bw, bh]: Box): number {
   const w = Math.min(ax + aw, bx + bw) - Math.max(ax, bx);
@@ -14,28 +13,15 @@ function overlap([ax, ay, aw, ah]: Box, [bx, by, bw, bh]: Box): number {
 export function sameSubject(now: Finding, then: Finding): boolean {
   if (now.kind !== then.kind || Boolean(now.whole) !== Boolean(then.whole)) return false;
   if (overlap(now.region.box, then.region.box) < SAME_PLACE) return false;
-  return now.kind === 'drawing' || Math.sign(now.amount) === Math.sign(then.amount);
-}
-
-/** Whether nothing was done to a place between two findings: the paint as it was, within twice the two uncertainties. */
-function untouched(now: Finding, then: Finding): boolean {
-  const still = (by: number, least: number, ...sigmas: number[]) => Math.abs(by) <= Math.max(least, 2 * Math.hypot(...sigmas)); // prettier-ignore
-  if (now.kind === 'drawing') {
-    if (!now.shift || !then.shift) return false;
-    const [dx, dy] = [now.shift.by[0] - then.shift.by[0], now.shift.by[1] - then.shift.by[1]];
-    return still(Math.hypot(dx, dy), MOVED.mm, now.shift.doubt, then.shift.doubt);
-  }
-  if (now.kind === 'value') return still(now.painted.value - then.painted.value, MOVED.value, now.uncertainty.value, then.uncertainty.value); // prettier-ignore
-  const [, a, b] = now.painted.lab;
-  const [, c, d] = then.painted.lab;
-  return still(Math.hypot(a - c, b - d), MOVED.colour, now.uncertainty.warmth, then.uncertainty.warmth);
+  return KINDS[now.kind].sameWay(now, then);
 }
 
 /**
  * Whether a finding says again what an earlier reading said of the same place, and nothing was done there since. What was dismissed then
  * stays silent now.
  */
-export const saidAgain = (now: Finding, then: Finding): boolean => sameSubject(now, then) && untouched(now, then);
+export const saidAgain = (now: Finding, then: Finding): boolean =>
+  sameSubject(now, then) && KINDS[now.kind].untouched(now, then);
 
 /** A finding of an earlier reading, by which its thread is known again. */
 export interface Earlier<T> {

@@ -1,4 +1,4 @@
-import type { PaintKind } from './finding';
+import type { PaintKind } from '../kinds';
 import type { Calls } from './weigh';
 
 /** A stage of an approach, in painters' words. */

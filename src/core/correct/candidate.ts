@@ -1,11 +1,11 @@
 import { TOLERANCE_MM } from '../plan';
 import { connectedRegions } from '../raster';
 import type { DifferenceMap, Reading, LightDoubt } from '../read';
-import { amountAlong, LEAST_SHARE, limitOf, type Dimension } from './dimension';
+import { limitOf, type PaintKind, type PaintKindRecord } from '../kinds';
 
 /** A place that may become a finding: cells of the difference map with one amount along one dimension. */
 export interface Candidate {
-  readonly kind: Dimension['kind'];
+  readonly kind: PaintKind;
   readonly amount: number;
   /** 1 = belongs to it; the map's size */
   readonly cells: Uint8Array;
@@ -26,6 +26,8 @@ export interface Ground {
   readonly tolerance?: number;
 }
 
+/** Share of the canvas below which a place is detail, not a mass. */
+const LEAST_SHARE = 0.006;
 const LEAST_TRUST = 0.15; // of a cell that could be read
 const THIN_CELLS = 2; // of the map, at the usual tolerance
 
@@ -95,18 +97,18 @@ function labelled(labels: Int32Array, label: number): Uint8Array {
   return cells;
 }
 
-function wholeMasses(row: Dimension, ground: Ground): Candidate[] {
+function wholeMasses(row: PaintKindRecord, ground: Ground): Candidate[] {
   const { reading, massOfCell, ids } = ground;
   const { map } = reading;
   const data = row.map(map);
   return reading.masses.flatMap((mass): Candidate[] => {
-    const amount = amountAlong(row.kind, mass);
+    const amount = row.amount(mass);
     if (mass.share < LEAST_SHARE || Math.abs(amount) <= limitOf(row, mass.uncertainty)) return [];
     const k = ids.indexOf(mass.id);
     if (!holdsThroughout(data, amount, { trust: map.trust, massOfCell, k })) return [];
     const cells = labelled(massOfCell, k);
     if (countOf(opened(cells, map, thinCells(ground))) === 0) return [];
-    return [{ kind: row.kind, amount, cells, count: countOf(cells), massId: mass.id }];
+    return [{ kind: row.name, amount, cells, count: countOf(cells), massId: mass.id }];
   });
 }
 
@@ -143,7 +145,7 @@ function opened(cells: Uint8Array, map: { width: number }, thin: number): Uint8A
 }
 
 /** Places of any shape that are off, outside the masses that are off as a whole. */
-function patches(row: Dimension, ground: Ground, taken: Uint8Array): Candidate[] {
+function patches(row: PaintKindRecord, ground: Ground, taken: Uint8Array): Candidate[] {
   const { reading, uncertainty } = ground;
   const { map } = reading;
   const data = row.map(map);
@@ -155,7 +157,7 @@ function patches(row: Dimension, ground: Ground, taken: Uint8Array): Candidate[]
     return regions.sizes.flatMap((count, k): Candidate[] => {
       if (count < LEAST_SHARE * data.length) return [];
       const cells = labelled(regions.of, k);
-      return [{ kind: row.kind, amount: meanOver(cells, data), cells, count, massId: -1 }];
+      return [{ kind: row.name, amount: meanOver(cells, data), cells, count, massId: -1 }];
     });
   });
 }
@@ -208,7 +210,7 @@ function mergeAlike(candidates: readonly Candidate[], { width }: DifferenceMap):
 }
 
 /** Everything that is off along one dimension, each cause once. */
-export function candidatesFor(row: Dimension, ground: Ground): Candidate[] {
+export function candidatesFor(row: PaintKindRecord, ground: Ground): Candidate[] {
   const whole = wholeMasses(row, ground);
   const taken = new Uint8Array(ground.massOfCell.length);
   for (const { cells } of whole) for (let i = 0; i < taken.length; i++) taken[i] |= cells[i];

@@ -1,5 +1,5 @@
 import type { Change } from '../plan';
-import { stepsInWords } from './words';
+import { stepsInWords } from '../words';
 
 /** A departure in words, after the name of its place: "one step lighter". */
 export function departureInWords(change: Change): string {

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { Colours } from '../photo';
-import { findingsOf, instruction, isLoud, sentenceFor } from './index';
-import { driftInWords, poseInWords, shiftInWords } from './shiftWords';
+import { instructionOf, sentenceFor } from '../kinds';
+import { driftInWords, poseInWords, shiftInWords } from '../words';
+import { findingsOf, isLoud } from './index';
 import { driftOf, NO_DRIFT, type Drift } from '../read/drift';
 import type { Reading } from '../read';
 
@@ -60,7 +61,7 @@ describe('findings about the drawing', () => {
     const global = { offset: [0.2, 4] as const, scale: 1.02, rotationDegrees: 0, doubt: { mm: 0.1, scale: 0.001, degrees: 0.1 } }; // prettier-ignore
     const moved: Reading = { ...reading, aligned: { ...reading.aligned, drift: { ...reading.aligned.drift, global } } };
     const whole = found(moved).find((one) => one.whole);
-    expect(whole && instruction.drawing(whole)).toBe('4 mm higher, 2 % smaller');
+    expect(whole && instructionOf(whole)).toBe('4 mm higher, 2 % smaller');
     expect(whole?.amount).toBeGreaterThan(4);
   });
 

@@ -1,8 +1,7 @@
 import { TOLERANCE_MM } from '../plan';
 import { boxOf, pixelsIn, placeOfBox, placeOfPixels, type Place, type Point } from '../raster';
 import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type LightDoubt, type Reading } from '../read';
-import { LEAST_SHIFT } from './dimension';
-import type { Finding } from './finding';
+import { LEAST_SHIFT, type Finding } from '../kinds';
 
 const SURE = 0.5; // confidence of a cell that may raise a finding
 const ALONG = 0.5; // cosine between neighbouring shifts of one cause

@@ -1,9 +1,8 @@
 import { compare, type Comparison, type Reading, type LightDoubt } from '../read';
 import { boxOf, placeOfPixels } from '../raster';
 import { candidatesFor, type Candidate, type Ground } from './candidate';
-import { amountAlong, DIMENSIONS, hueWanted, limitOf, type Dimension } from './dimension';
 import { drawingFindings } from './drawingFindings';
-import type { Finding } from './finding';
+import { hueWanted, limitOf, PAINT_KINDS, type Finding, type PaintKindRecord } from '../kinds';
 
 /** A colour difference that is mostly strength is chroma, mostly hue or near grey is temperature: never the same place under both. */
 function leading(candidates: Finding[]): Finding[] {
@@ -42,7 +41,7 @@ function pixelsUnder(marked: Uint8Array, { map, aligned }: Reading): Int32Array 
 
 function findingFrom(
   candidate: Candidate,
-  row: Dimension,
+  row: PaintKindRecord,
   { reading, massOfCell, ids, uncertainty }: Ground,
 ): Finding | null {
   const place = placeOfPixels(candidate.cells, reading.map);
@@ -51,7 +50,7 @@ function findingFrom(
   const comparison: Comparison | null =
     own ?? compare(reading.aligned, pixelsUnder(candidate.cells, reading), uncertainty);
   if (!box || !comparison) return null;
-  const amount = amountAlong(candidate.kind, comparison);
+  const amount = row.amount(comparison);
   if (Math.abs(amount) <= limitOf(row, comparison.uncertainty)) return null;
   const share = candidate.count / candidate.cells.length;
   return {
@@ -66,7 +65,7 @@ function findingFrom(
     share,
     weight: (Math.abs(amount) / row.unit) * Math.sqrt(share),
     amount,
-    towards: candidate.kind === 'temperature' ? hueWanted(comparison) : null,
+    towards: row.hued ? hueWanted(comparison) : null,
   };
 }
 
@@ -107,7 +106,7 @@ export function findingsOf(
   { massOf, ids, uncertainty, tolerance }: { massOf: Int32Array; ids: readonly number[]; uncertainty: LightDoubt; tolerance?: number }, // prettier-ignore
 ): Finding[] {
   const ground: Ground = { reading, massOfCell: massOfCells(reading, massOf), ids, uncertainty, tolerance };
-  const found = DIMENSIONS.flatMap((row) =>
+  const found = PAINT_KINDS.flatMap((row) =>
     candidatesFor(row, ground).flatMap((candidate) => findingFrom(candidate, row, ground) ?? []),
   );
   const drawn = drawingFindings(reading, { massOf, ids, uncertainty, tolerance });

@@ -1,15 +1,9 @@
 export { APPROACHES, type ApproachRecord, type ApproachStage } from './approaches';
 export { findingsOf } from './findings';
-export { matchedDifference, amountAlong, hueWanted } from './dimension';
-export { FINDING_KINDS, type Finding, type FindingKind, type PaintKind } from './finding';
-export { driftInWords } from './shiftWords';
-export { instruction, sentenceFor } from './sentence';
-export { stepsInWords, placeInWords, colourAmount, AMOUNT_WORDS } from './words';
-export { verdictOf, SETTLED_WITHIN, VERDICTS, type Verdict, type Sighting } from './verdict';
 export { changeInWords, wholePicture } from './wholePicture';
 export { isLoud, weighed, type Calls, type Emphasis } from './weigh';
 export { carriedInWords, type Carried } from './carriedWords';
 export { departureInWords } from './departureWords';
 export { saidAgain, sameSubject, threadsOf, type Earlier } from './again';
-export { checkOf, sightingOf, type Checked, type SeenPlace, type Sighted, type Subject } from './sighting';
+export { checkOf, sightingOf, type Checked } from './sighting';
 export { seatInWords, SIGN_NAMES } from './seatWords';

@@ -1,5 +1,5 @@
 import { weakDark, type Seat, type SeatSign } from '../read';
-import { stepsInWords } from './words';
+import { stepsInWords } from '../words';
 
 /** What is missing, as a noun. */
 export const SIGN_NAMES: Record<SeatSign, string> = {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Change } from '../plan';
-import { departureInWords, isLoud, weighed, type Finding } from './index';
+import type { Finding } from '../kinds';
+import { departureInWords, isLoud, weighed } from './index';
 
 const finding = (part: Partial<Finding>): Finding =>
   ({ kind: 'value', amount: 0.5, massId: 1, weight: 1, region: { box: [0, 0, 10, 10] }, ...part }) as Finding;

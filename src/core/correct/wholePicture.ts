@@ -1,9 +1,8 @@
 import { warmth, hueTowards } from '../colour';
 import { compare, type Aligned, type LightDoubt, type UniformChange } from '../read';
 import { placeOfBox } from '../raster';
-import { amountAlong, DIMENSIONS, limitOf } from './dimension';
-import type { Finding } from './finding';
-import { stepsInWords } from './words';
+import { limitOf, PAINT_KINDS, type Finding } from '../kinds';
+import { stepsInWords } from '../words';
 
 /**
  * The one finding a change over the whole picture makes: raised where it left the picture as a whole off the plan, along the dimension
@@ -15,24 +14,24 @@ export function wholePicture(aligned: Aligned, change: UniformChange, light: Lig
   if (!comparison) return null;
   const box = [0, 0, width * mmPerPixel, height * mmPerPixel] as const;
   const made = { value: change.value, temperature: warmth(change), chroma: 0 };
-  const off = DIMENSIONS.flatMap((row) => {
-    const amount = amountAlong(row.kind, comparison);
+  const off = PAINT_KINDS.flatMap((row) => {
+    const amount = row.amount(comparison);
     // Off the plan, and off the way the change went.
-    const caused = Math.abs(amount) > limitOf(row, comparison.uncertainty) && amount * made[row.kind] > 0;
+    const caused = Math.abs(amount) > limitOf(row, comparison.uncertainty) && amount * made[row.name] > 0;
     return caused ? [{ row, amount }] : [];
   }).sort((p, q) => Math.abs(q.amount) / q.row.unit - Math.abs(p.amount) / p.row.unit);
   if (off.length === 0) return null;
   const [{ row, amount }] = off;
   return {
     ...comparison,
-    kind: row.kind,
+    kind: row.name,
     massId: -1,
     place: placeOfBox(box),
     region: { box },
     share: 1,
     weight: Math.abs(amount) / row.unit,
     amount,
-    towards: row.kind === 'temperature' ? (Math.atan2(-change.b, -change.a) * 180) / Math.PI : null,
+    towards: row.hued ? (Math.atan2(-change.b, -change.a) * 180) / Math.PI : null,
   };
 }
 

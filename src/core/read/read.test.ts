@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { luminanceFromValue } from '../colour';
-import { findingsOf, sentenceFor } from '../correct';
+import { findingsOf } from '../correct';
+import { sentenceFor } from '../kinds';
 import type { Flat } from '../photo';
 import { areaOf, boxOf, makeRaster, pixelsIn, placeHolds, placeOfBox, placeOfPixels, type Raster } from '../raster'; // prettier-ignore
 import { doubtOf, readBox, readFlat } from './index';

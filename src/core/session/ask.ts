@@ -1,4 +1,4 @@
-import type { Subject, SeenPlace } from '../correct';
+import type { Subject, SeenPlace } from '../kinds';
 import type { CanvasSize, Covered, GreyPatch, LightFrom } from '../photo';
 import type { PlannedPicture, PlanSaid } from '../plan';
 import type { Corners, Picture, Place, Raster } from '../raster';

@@ -1,4 +1,5 @@
-import { findingsOf, weighed, wholePicture, type Finding } from '../correct';
+import { findingsOf, weighed, wholePicture } from '../correct';
+import { type Finding } from '../kinds';
 import type { CanvasSize, Flat } from '../photo';
 import { massAt, pixelsOf, type PassageLabel } from '../plan';
 import { pixelsIn, type Point } from '../raster';

@@ -1,1 +1,3 @@
+export { AMOUNT_WORDS, colourAmount, placeInWords, stepsInWords } from './amounts';
 export { inputInWords, type InputFault } from './inputWords';
+export { driftInWords, poseInWords, shiftInWords } from './shiftWords';

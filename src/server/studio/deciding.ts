@@ -1,14 +1,11 @@
 import type { Knex } from 'knex';
 import type { Decision, FindingOfReading, ReadingDetail } from '../../contract';
+import { KINDS } from '../../core/kinds';
 import { InputError } from '../images/inputError';
 import { describeReading, newestReading } from './describeReading';
 import { homeOf } from './looking';
 import type { CorrectionRow, DecisionRow } from './rows';
 import type { Studio } from './studio';
-
-/** Degrees the place is off towards; null = it is about the whole drawing, or about paint. */
-const towardsOf = ({ kind, whole, shift }: FindingOfReading): number | null =>
-  kind === 'drawing' && !whole && shift ? (Math.atan2(shift.by[1], shift.by[0]) * 180) / Math.PI : null;
 
 /** Puts a finding on the correction list: the correction it was once before, or a new one. @returns the correction's id */
 async function putOnList(
@@ -25,7 +22,7 @@ async function putOnList(
     await trx('correction').where({ id: once.correctionId }).update({ open: 1 });
     return once.correctionId;
   }
-  const { kind, name, words, place, amount, shift, uncertainty } = finding;
+  const { kind, name, words, place, amount } = finding;
   await trx('correction').insert({
     id,
     paintingId,
@@ -36,8 +33,8 @@ async function putOnList(
     words,
     place: JSON.stringify(place),
     difference: amount,
-    uncertainty: shift?.doubt ?? (kind === 'value' ? uncertainty.value : uncertainty.warmth),
-    towards: towardsOf(finding),
+    uncertainty: KINDS[kind].doubt(finding),
+    towards: KINDS[kind].towards(finding),
     own: 0,
     open: 1,
     takenAt,

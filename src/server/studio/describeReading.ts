@@ -1,13 +1,7 @@
 import { Account, type Landmark, type ReadingDetail } from '../../contract';
-import {
-  carriedInWords,
-  instruction,
-  isLoud,
-  placeInWords,
-  sentenceFor,
-  stepsInWords,
-  type Finding,
-} from '../../core/correct';
+import { carriedInWords, isLoud } from '../../core/correct';
+import { instructionOf, sentenceFor, type Finding } from '../../core/kinds';
+import { placeInWords, stepsInWords } from '../../core/words';
 import { placeHolds } from '../../core/raster';
 import type { MassReading } from '../../core/read';
 import { InputError } from '../images/inputError';
@@ -157,7 +151,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
         version: findingVersion(row.id, decisionId),
         name: names.finding(finding),
         words: sentenceFor(finding, names.finding(finding)),
-        instruction: instruction[finding.kind](finding),
+        instruction: instructionOf(finding),
         loud: isLoud(finding, stage) && !silenced,
         silenced: silenced && { session: silenced.session, why: silenced.why },
         carried: carried && { session: carried.session, ...carriedInWords(carried) },

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
-import { threadsOf, type Earlier, type FindingKind } from '../../core/correct';
+import { threadsOf, type Earlier } from '../../core/correct';
+import { type FindingKind } from '../../core/kinds';
 import type { MassReading } from '../../core/read';
 import type { SaidFinding } from '../../core/session';
 import type { FindingRow, MassRow } from './rows';

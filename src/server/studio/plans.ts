@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import { EMPTY_PLAN, type BodyOf, type PaintingDetail, type Plan, type PlanContent } from '../../contract';
-import { placeInWords } from '../../core/correct';
+import { placeInWords } from '../../core/words';
 import type { Point } from '../../core/raster';
 import { InputError } from '../images/inputError';
 import { mapPlan } from './carryPlan';

@@ -1,5 +1,5 @@
 import type { Job, Place, Quality } from '../../contract';
-import type { SeenPlace } from '../../core/correct';
+import type { SeenPlace } from '../../core/kinds';
 import { READING_VERSION, type Comparison } from '../../core/read';
 import type { OpenCorrection } from '../../core/session';
 import { InputError } from '../images/inputError';

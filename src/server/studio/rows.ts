@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { Purpose } from '../../contract';
-import type { FindingKind, Verdict } from '../../core/correct';
+import type { FindingKind, Verdict } from '../../core/kinds';
 import type { LightFrom } from '../../core/photo';
 import { InputError } from '../images/inputError';
 

@@ -1,5 +1,5 @@
 import type { FindingOfReading } from '../../contract';
-import { colourAmount } from '../../core/correct';
+import { colourAmount } from '../../core/words';
 import sprite from './marks.svg?raw';
 
 /** The notation, once in the page; symbols and field patterns are used from here. */

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Departure, PassageLabel } from '../../contract';
-import { departureInWords, placeInWords } from '../../core/correct';
+import { departureInWords } from '../../core/correct';
+import { placeInWords } from '../../core/words';
 import { boxOf, placeHolds, type Point } from '../../core/raster';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';

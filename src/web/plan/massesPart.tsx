@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { MassMark } from '../../contract';
-import { placeInWords } from '../../core/correct';
+import { placeInWords } from '../../core/words';
 import type { MassEdit } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';

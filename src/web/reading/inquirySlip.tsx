@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Comparison, Painting, Photo } from '../../contract';
 import { measuresOf, profileOf, readSpot } from '../../core/look';
-import { stepsInWords } from '../../core/correct';
+import { stepsInWords } from '../../core/words';
 import type { Point } from '../../core/raster';
 import { call, type Refused } from '../api/client';
 import { ProfileChart } from '../charts/profileChart';

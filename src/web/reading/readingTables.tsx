@@ -1,7 +1,7 @@
 import type { Account, MassOfReading, ReadingDetail } from '../../contract';
 import { ValueLadder } from '../charts/valueLadder';
 import { hueTowards } from '../../core/colour';
-import { hueWanted } from '../../core/correct';
+import { hueWanted } from '../../core/kinds';
 import { useScale } from '../settings';
 import { figure, signedFigure } from '../words';
 import { ShouldBecome, valueWithin } from './shouldBecome';

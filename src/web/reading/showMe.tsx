@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { FindingOfReading, MassOfReading, Painting, ReadingDetail } from '../../contract';
-import { colourAmount, AMOUNT_WORDS } from '../../core/correct';
+import { colourAmount, AMOUNT_WORDS } from '../../core/words';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import type { LoadedPicture } from '../wall/usePicture';

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { Account, MassMark, MassOfReading, ReadingDetail } from '../../contract';
-import { driftInWords, stepsInWords } from '../../core/correct';
+import { driftInWords, stepsInWords } from '../../core/words';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import { figure, plural } from '../words';

@@ -1,7 +1,7 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { FindingOfReading, Painting } from '../../contract';
-import { matchedDifference } from '../../core/correct';
+import { matchedDifference } from '../../core/kinds';
 import type { Taken } from '../../core/look';
 import type { Point } from '../../core/raster';
 import type { LoadedPicture } from '../wall/usePicture';

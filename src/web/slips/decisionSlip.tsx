@@ -1,7 +1,7 @@
 import type { FindingOfReading, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
-import { stepsInWords } from '../../core/correct';
+import { stepsInWords } from '../../core/words';
 import { figure, LIGHT_WORDS } from '../words';
 
 export type Choice = 'taken' | 'later' | 'dismissed';

@@ -1,7 +1,7 @@
 import type { Painting } from '../../contract';
 import { readSpot } from '../../core/look';
 import { hueTowards } from '../../core/colour';
-import { AMOUNT_WORDS, colourAmount, stepsInWords } from '../../core/correct';
+import { AMOUNT_WORDS, colourAmount, stepsInWords } from '../../core/words';
 import type { Point } from '../../core/raster';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Colours } from '../../photo';
 import type { Point } from '../../raster';
-import { driftInWords } from '../../correct';
+import { driftInWords } from '../../words';
 import { driftOf } from './drift';
 import { fieldOfGlobal, middleOf, onGrid, shiftAt } from './field';
 import { throughLandmarks } from './landmarks';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { AMOUNT_WORDS, colourAmount, placeInWords, sentenceFor, SETTLED_WITHIN, stepsInWords, verdictOf, type Verdict } from './index'; // prettier-ignore
+import { AMOUNT_WORDS, colourAmount, placeInWords, stepsInWords } from '../words';
+import { FINDING_KINDS, KINDS, PAINT_KINDS, sentenceFor, verdictOf, type Verdict } from './index';
 import { hueTowards } from '../colour';
 
 describe('words', () => {
@@ -61,7 +62,7 @@ describe('verdicts', () => {
     { now: -0.6, expected: 'overshot' },
     { now: 1.4, expected: 'further off' },
   ])('from +0.9 to $now: $expected', ({ now, expected }) =>
-    expect(verdictOf(before, { difference: now, uncertainty: 0.08 }, SETTLED_WITHIN.value)).toBe(expected),
+    expect(verdictOf(before, { difference: now, uncertainty: 0.08 }, KINDS.value.settledWithin)).toBe(expected),
   );
 
   test('a move inside the two uncertainties is no move', () => {
@@ -72,7 +73,7 @@ describe('verdicts', () => {
         fc.double({ min: -0.99, max: 0.99, noNaN: true }),
         (difference, uncertainty, share) => {
           const moved = difference + share * Math.hypot(uncertainty, uncertainty);
-          if (moved <= SETTLED_WITHIN.value) return true;
+          if (moved <= KINDS.value.settledWithin) return true;
           return verdictOf({ difference, uncertainty }, { difference: moved, uncertainty }, 0.2) === 'unchanged';
         },
       ),
@@ -90,4 +91,10 @@ describe('verdicts', () => {
       ),
     );
   });
+});
+
+test('every kind has its record under its own name, and is settled below what raises it', () => {
+  for (const name of FINDING_KINDS) expect(KINDS[name].name).toBe(name);
+  for (const { least, settledWithin } of Object.values(KINDS)) expect(settledWithin).toBeLessThan(least);
+  expect(PAINT_KINDS.map(({ name }) => name)).toEqual(FINDING_KINDS.filter((name) => !KINDS[name].always));
 });

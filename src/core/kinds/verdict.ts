@@ -8,9 +8,6 @@ export interface Sighting {
   readonly uncertainty: number;
 }
 
-/** Differences this small are as planned, whatever the photograph: an eighth of a step is the finest amount spoken of. */
-export const SETTLED_WITHIN = { value: 0.2, temperature: 2.5, chroma: 3, drawing: 1.5 } as const;
-
 /**
  * Judges a correction from before and after. A move counts only beyond the two uncertainties added in quadrature.
  * @param settledWithin same unit as the sightings

@@ -1,0 +1,20 @@
+import { stepsInWords } from '../words';
+import { still } from './kind';
+import { paintKind } from './paint';
+
+const MOVED = 0.3; // steps from which a place has been worked on
+
+export const VALUE = paintKind({
+  name: 'value',
+  least: 0.36,
+  unit: 0.5,
+  settledWithin: 0.2,
+  hued: false,
+  map: (map) => map.value,
+  sigma: ({ value }) => value,
+  amount: ({ difference }) => difference.value,
+  instruction: ({ amount }) =>
+    Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`,
+  untouched: (now, then) =>
+    still(now.painted.value - then.painted.value, MOVED, now.uncertainty.value, then.uncertainty.value),
+});
