@@ -6,6 +6,7 @@ export * from './account';
 export * from './plan';
 export * from './settings';
 export * from './studio';
+export * from './files';
 export type { Route } from './route';
 export { ROUTES, type RouteName, type BodyOf, type ResponseOf } from './routes';
 export { openApi } from './openapi';

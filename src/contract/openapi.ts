@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FILES, type FileRoute } from './files';
 import { ROUTES } from './routes';
 import type { Route } from './route';
 import { Problem } from './studio';
@@ -33,20 +34,41 @@ function operation(name: string, row: Route) {
     ...(content && { requestBody: { required: true, content } }),
     responses: {
       [row.status]: { description: row.summary, content: json(row.response) },
-      default: {
-        description: 'Problem (RFC 9457)',
-        content: { 'application/problem+json': { schema: z.toJSONSchema(Problem) } },
-      },
+      default: problem,
     },
   };
 }
 
-/** The OpenAPI 3.1 description, made from {@link ROUTES}. */
+const inQuery = (name: string) => ({ name, in: 'query', required: false, schema: { type: 'string' } });
+
+const problem = {
+  description: 'Problem (RFC 9457)',
+  content: { 'application/problem+json': { schema: z.toJSONSchema(Problem) } },
+};
+
+function fileOperation(name: string, { path, type, summary, query = [] }: FileRoute) {
+  return {
+    operationId: name,
+    summary,
+    parameters: [...(path.includes(':id') ? [inPath('id')] : []), ...query.map(inQuery)],
+    responses: {
+      200: {
+        description: summary,
+        content: { [type.split(';')[0]]: { schema: { type: 'string', format: 'binary' } } },
+      },
+      default: problem,
+    },
+  };
+}
+
+/** The OpenAPI 3.1 description, made from {@link ROUTES} and {@link FILES}. */
 export function openApi() {
   const paths: Record<string, Record<string, unknown>> = {};
   for (const [name, row] of Object.entries(ROUTES)) {
     const path = `/api${row.path.replace(/:(\w+)/g, '{$1}')}`;
     paths[path] = { ...paths[path], [row.method]: operation(name, row) };
   }
+  for (const [name, row] of Object.entries(FILES) as [string, FileRoute][])
+    paths[`/api${row.path.replace(':id', '{id}')}`] = { get: fileOperation(name, row) };
   return { openapi: '3.1.0', info: { title: 'Revlin', version: '0.1.0' }, paths };
 }

@@ -1,6 +1,14 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { Job, type PaintingDetail, type Photo, type Reference, type ResponseOf, type RouteName } from '../../contract';
+import {
+  fileUrl,
+  Job,
+  type PaintingDetail,
+  type Photo,
+  type Reference,
+  type ResponseOf,
+  type RouteName,
+} from '../../contract';
 import { call, LEFT, type Refused, type Sent } from './client';
 
 const painting = (id: string) => ['painting', id] as const;
@@ -98,7 +106,7 @@ function followJob(id: string, tell: (job: Job | null) => void): () => void {
   let left = false;
   let stop = () => {};
   const listen = () => {
-    const stream = new EventSource(`/api/jobs/${id}/progress`);
+    const stream = new EventSource(fileUrl('jobProgress', id));
     stop = () => stream.close();
     stream.onmessage = ({ data }) => {
       const job = Job.parse(JSON.parse(data as string));

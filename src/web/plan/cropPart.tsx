@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Crop, PaintingDetail, Reference } from '../../contract';
+import { fileUrl, type Crop, type PaintingDetail, type Reference } from '../../contract';
 import { cropBase, cropCorners, cropFits, largestBox } from '../../core/plan';
 import type { Point } from '../../core/raster';
 import { useAction, useAudit } from '../api/queries';
@@ -44,8 +44,7 @@ const OTHERS = [
   ['wider', (p: number) => p * 1.25],
 ] as const;
 
-const baseUrl = ({ id }: Reference, crop: Crop) =>
-  `/api/references/${id}/base.png?crop=${encodeURIComponent(JSON.stringify(crop))}`;
+const baseUrl = ({ id }: Reference, crop: Crop) => fileUrl('referenceBase', id, { crop: JSON.stringify(crop) });
 
 /** What other proportions of the canvas would take in, from the same height or width. */
 function OtherCanvases({
@@ -86,7 +85,7 @@ function OtherCanvases({
               aria-label={`What ${name} would take in`}
             >
               <image
-                href={`/api/references/${reference.id}/preview.jpg`}
+                href={fileUrl('referencePreview', reference.id)}
                 width={reference.width}
                 height={reference.height}
                 preserveAspectRatio="none"

@@ -1,5 +1,5 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Crop, Reference } from '../../contract';
+import { fileUrl, type Crop, type Reference } from '../../contract';
 import { cropBase, cropCorners } from '../../core/plan';
 import { mapCorners, homographyBetween, invert, project, rectangle, type Corners, type Point } from '../../core/raster';
 
@@ -69,7 +69,7 @@ export function CropStage({
       style={{ aspectRatio: width / height, maxHeight: '62vh', maxWidth: `calc(62vh * ${width / height})` }}
     >
       <img
-        src={`/api/references/${reference.id}/preview.jpg`}
+        src={fileUrl('referencePreview', reference.id)}
         alt="The whole reference"
         className="absolute inset-0 h-full w-full"
         draggable={false}

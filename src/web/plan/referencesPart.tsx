@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { PaintingDetail, Purpose, Reference } from '../../contract';
+import { fileUrl, type PaintingDetail, type Purpose, type Reference } from '../../contract';
 import { useAction, useAudit } from '../api/queries';
 import { FileDrop } from '../slips/fileDrop';
 import { NumberField } from '../slips/numberField';
@@ -27,7 +27,7 @@ function AuditMap({ detail, reference }: { detail: PaintingDetail; reference: Re
     <>
       <figure className="relative m-0" style={{ aspectRatio: painting.widthMm / painting.heightMm }}>
         <img
-          src={`/api/references/${reference.id}/base.png?crop=${encodeURIComponent(JSON.stringify(reference.crop))}`}
+          src={fileUrl('referenceBase', reference.id, { crop: JSON.stringify(reference.crop) })}
           alt={`${reference.fileName} as cropped`}
           className="absolute inset-0 h-full w-full"
         />{' '}

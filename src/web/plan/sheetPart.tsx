@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
-import { PlanContent } from '../../contract';
+import { fileUrl, PlanContent } from '../../contract';
 import { refresh, useAction, useJob, usePlans } from '../api/queries';
 import { ProblemNote } from '../slips/problem';
 import { plural } from '../words';
@@ -31,7 +31,7 @@ export function SheetPart({ detail, plan }: PartProps) {
   // They are read one after another: when the last has ended all are there.
   useJob(reread.data?.at(-1) ?? null, () => void refresh(client, painting.id));
   const older = (plans ?? []).slice(1).reduce((sum, { readings }) => sum + readings, 0);
-  const query = new URLSearchParams({
+  const query = {
     grid,
     paper,
     strength: String(strength),
@@ -39,7 +39,7 @@ export function SheetPart({ detail, plan }: PartProps) {
       .filter(([, on]) => on)
       .map(([name]) => name)
       .join(','),
-  });
+  };
   const words = (name: keyof typeof lines, text: string) => (
     <button className="word" aria-pressed={lines[name]} onClick={() => setLines({ ...lines, [name]: !lines[name] })}>
       {text}
@@ -76,12 +76,7 @@ export function SheetPart({ detail, plan }: PartProps) {
           />
         </label>
         {plan.dirty && <p className="small">The sheet shows the plan as kept. Keep your changes first.</p>}
-        <a
-          className="btn act"
-          href={`/api/paintings/${painting.id}/sheet.pdf?${query}`}
-          target="_blank"
-          rel="noreferrer"
-        >
+        <a className="btn act" href={fileUrl('sheet', painting.id, query)} target="_blank" rel="noreferrer">
           Print the plan sheet
         </a>
       </section>
@@ -115,12 +110,7 @@ export function SheetPart({ detail, plan }: PartProps) {
             onChange={(event) => setStrength(Number(event.target.value))}
           />
         </label>
-        <a
-          className="btn"
-          href={`/api/paintings/${painting.id}/transfer.pdf?${query}`}
-          target="_blank"
-          rel="noreferrer"
-        >
+        <a className="btn" href={fileUrl('transfer', painting.id, query)} target="_blank" rel="noreferrer">
           Print the lines
         </a>
       </section>

@@ -1,6 +1,6 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { PaintingDetail, PlanContent } from '../../contract';
+import { fileUrl, type PaintingDetail, type PlanContent } from '../../contract';
 import type { Point } from '../../core/raster';
 import type { PlanApi } from '../workers/planWorker';
 
@@ -48,7 +48,7 @@ export function usePlanWorker(
     let current = true;
     const api = remote.current;
     setProblem(null);
-    const url = `/api/references/${reference.id}/base.png?crop=${encodeURIComponent(JSON.stringify(reference.crop))}`;
+    const url = fileUrl('referenceBase', reference.id, { crop: JSON.stringify(reference.crop) });
     api.open(url, { widthMm: painting.widthMm, pins }).then(
       (base) => current && setWorker({ api, base, name }),
       () => current && setProblem('The reference could not be opened here. It is kept. Load the page again.'),

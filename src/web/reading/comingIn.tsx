@@ -1,4 +1,4 @@
-import type { Job, Painting } from '../../contract';
+import { fileUrl, type Job, type Painting } from '../../contract';
 import { useScale, useSettings } from '../settings';
 import { DifferenceField, useDifferences } from './differenceField';
 import { ShouldBecome, valueWithin } from './shouldBecome';
@@ -13,7 +13,7 @@ export function ComingIn({ job, painting, guessed }: { job: Job; painting: Paint
   const { early, id } = job;
   // Whoever guesses first sees no number before.
   const shown = !settings.guessFirst || guessed;
-  const map = useDifferences(shown && early?.map ? `/api/jobs/${id}/differences.png` : null);
+  const map = useDifferences(shown && early?.map ? fileUrl('jobDifferences', id) : null);
   const high = (WIDE * painting.heightMm) / painting.widthMm;
   return (
     <section
@@ -24,7 +24,7 @@ export function ComingIn({ job, painting, guessed }: { job: Job; painting: Paint
       <div>
         <div className="relative" style={{ aspectRatio: painting.widthMm / painting.heightMm }}>
           <img
-            src={`/api/jobs/${id}/flat.jpg`}
+            src={fileUrl('jobFlat', id)}
             alt="The painting, squared and lit"
             className="absolute inset-0 h-full w-full"
           />

@@ -1,6 +1,6 @@
 import { contours } from 'd3-contour';
 import { useEffect, useMemo, useState } from 'react';
-import type { Painting } from '../../contract';
+import { fileUrl, type Painting } from '../../contract';
 import type { Point } from '../../core/raster';
 import { mapOfPixels, type CodedMap } from '../../core/read';
 
@@ -18,7 +18,7 @@ async function load(url: string, signal: AbortSignal): Promise<CodedMap> {
 
 /** Where the map of a photo's newest reading is. */
 export const mapOf = (photo: { id: string; readingId: string | null } | undefined): string | null =>
-  photo?.readingId ? `/api/photos/${photo.id}/differences.png?r=${photo.readingId}` : null;
+  photo?.readingId ? fileUrl('differences', photo.id, { r: photo.readingId }) : null;
 
 /** A map of differences; null until it is there. */
 export function useDifferences(url: string | null): CodedMap | null {

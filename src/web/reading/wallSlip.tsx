@@ -1,12 +1,13 @@
 import { useState } from 'react';
-import type {
-  Account,
-  FindingOfReading,
-  MassOfReading,
-  Painting,
-  PaintingDetail,
-  Photo,
-  ReadingDetail,
+import {
+  fileUrl,
+  type Account,
+  type FindingOfReading,
+  type MassOfReading,
+  type Painting,
+  type PaintingDetail,
+  type Photo,
+  type ReadingDetail,
 } from '../../contract';
 import type { Point } from '../../core/raster';
 import { JobProgress } from '../slips/jobProgress';
@@ -152,14 +153,14 @@ export function WallSlip(props: Props) {
       {photo.impression ? <Guessed impression={photo.impression} /> : null}
       <p className="small mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
         Session {number} as{' '}
-        <a className="line" href={`/api/photos/${photo.id}/reading.json`}>
+        <a className="line" href={fileUrl('readingJson', photo.id)}>
           JSON
         </a>
         , or tables of{' '}
         {(['masses', 'findings', 'relations'] as const).map((table, i) => (
           <span key={table}>
             {i > 0 && ', '}
-            <a className="line" href={`/api/photos/${photo.id}/reading.csv?table=${table}`}>
+            <a className="line" href={fileUrl('readingCsv', photo.id, { table })}>
               {table}
             </a>
           </span>

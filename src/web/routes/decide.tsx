@@ -1,6 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { Decision, Departure, FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
+import {
+  fileUrl,
+  type Decision,
+  type Departure,
+  type FindingOfReading,
+  type PaintingDetail,
+  type ReadingDetail,
+} from '../../contract';
 import { call } from '../api/client';
 import { useAction, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
@@ -103,8 +110,8 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
   const outline = useOutline();
   const deciding = useDeciding(detail, reading);
   const { onFlat } = useMoved(reading);
-  const { picture: planned } = usePicture(`/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}`);
-  const { picture: flat } = usePicture(`/api/photos/${reading.photoId}/flat.jpg?r=${reading.id}`);
+  const { picture: planned } = usePicture(fileUrl('plan', painting.id, { v: plan?.version }));
+  const { picture: flat } = usePicture(fileUrl('flat', reading.photoId, { r: reading.id }));
   const finding = chosen === null ? null : findings[chosen];
   const [why, setWhy] = useState('');
   useEffect(() => {

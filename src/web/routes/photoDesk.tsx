@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import type { Job, PaintingDetail, Photo as PhotoShape, Session } from '../../contract';
+import { fileUrl, type Job, type PaintingDetail, type Photo as PhotoShape, type Session } from '../../contract';
 import { mapCorners, type Corners } from '../../core/raster';
 import type { Refused } from '../api/client';
 import { refresh, useAction, useJob, useReading } from '../api/queries';
@@ -160,7 +160,7 @@ export function PhotoDesk({
               style={{ aspectRatio: photo.width / photo.height }}
             >
               <img
-                src={`/api/photos/${photo.id}/preview.jpg`}
+                src={fileUrl('photoPreview', photo.id)}
                 alt={`Photograph of session ${number}`}
                 className="absolute inset-0 h-full w-full"
                 draggable={false}

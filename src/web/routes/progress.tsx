@@ -1,7 +1,7 @@
 import { useQueries } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
-import type { Correction, PaintingDetail, ReadingDetail } from '../../contract';
+import { fileUrl, type Correction, type PaintingDetail, type ReadingDetail } from '../../contract';
 import { SIGN_NAMES } from '../../core/correct';
 import { call } from '../api/client';
 import { keys, useAction } from '../api/queries';
@@ -233,7 +233,7 @@ export function Progress() {
                 <th key={number} scope="col" className="pr-4 text-left align-bottom font-normal">
                   <Link to={`${at}/wall/${number}`} className="ledge block no-underline">
                     <img
-                      src={`/api/photos/${photoId}/flat.jpg?r=${readingId}`}
+                      src={fileUrl('flat', photoId, { r: readingId })}
                       alt={`Session ${number}`}
                       className="block w-full"
                       style={{ aspectRatio: detail.painting.widthMm / detail.painting.heightMm }}

@@ -1,5 +1,5 @@
 import { Link, useNavigate } from 'react-router';
-import type { PaintingSummary } from '../../contract';
+import { fileUrl, type PaintingSummary } from '../../contract';
 import { useArrivals, useAction, useStudio } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { useSettings } from '../settings';
@@ -12,11 +12,7 @@ import { dayInWords, nextStep, plural, sizeInWords } from '../words';
 /** The newest flat, or else the plan, or else nothing yet. */
 function Cover({ painting, width }: { painting: PaintingSummary; width: string }) {
   const { id, title, latestPhotoId, hasReference, widthMm, heightMm } = painting;
-  const url = latestPhotoId
-    ? `/api/photos/${latestPhotoId}/flat.jpg`
-    : hasReference
-      ? `/api/paintings/${id}/plan.jpg`
-      : null;
+  const url = latestPhotoId ? fileUrl('flat', latestPhotoId) : hasReference ? fileUrl('plan', id) : null;
   const style = { width, aspectRatio: widthMm / heightMm };
   return url ? (
     <img

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Photo } from '../../contract';
+import { fileUrl, type Photo } from '../../contract';
 import { useSettings } from '../settings';
 import { stepsOf, type Strip } from './strip';
 
@@ -173,7 +173,7 @@ export function Greys({
         </p>
       )}
       <p className="small mt-1 flex flex-wrap gap-x-4">
-        <a className="line" href="/api/card.pdf" download>
+        <a className="line" href={fileUrl('card', '')} download>
           A card to print
         </a>
         {corrected && !kept && values.join() !== settings.cardValues?.join() && (

@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { PaintingSummary, ResponseOf } from '../../contract';
+import { fileUrl, type PaintingSummary, type ResponseOf } from '../../contract';
 import { call, type Refused } from '../api/client';
 import { keys, useArrivals } from '../api/queries';
 import { dayInWords, plural } from '../words';
@@ -59,7 +59,7 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
           <li key={arrival.id} style={arrival.many > 1 ? { maxWidth: 560 } : { width: 146 }}>
             {arrival.problem === null && (
               <img
-                src={`/api/arrivals/${arrival.id}/preview.jpg`}
+                src={fileUrl('arrivalPreview', arrival.id)}
                 alt={arrival.fileName}
                 className="block max-w-full"
                 style={{ height: 104, aspectRatio: (arrival.width ?? 4) / (arrival.height ?? 3), objectFit: 'contain' }}

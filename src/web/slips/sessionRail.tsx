@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import type { PaintingDetail, Check } from '../../contract';
+import { fileUrl, type PaintingDetail, type Check } from '../../contract';
 import { Mark } from '../marks/mark';
 import { dayInWords } from '../words';
 
@@ -51,7 +51,7 @@ export function SessionRail({
           >
             {read ? (
               <img
-                src={`/api/photos/${read.id}/flat.jpg`}
+                src={fileUrl('flat', read.id)}
                 alt=""
                 style={{ height: 62, aspectRatio: painting.widthMm / painting.heightMm }}
               />

@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import type { Photo, Session } from '../../contract';
+import { fileUrl, type Photo, type Session } from '../../contract';
 import { useAction } from '../api/queries';
 import { plural } from '../words';
 import { PictureInput } from './fileDrop';
@@ -47,7 +47,7 @@ export function Shots({
             >
               <span className="small block">{nameOf(photo, main)}</span>
               <img
-                src={`/api/photos/${photo.id}/preview.jpg`}
+                src={fileUrl('photoPreview', photo.id)}
                 alt={photo.fileName}
                 className="block"
                 style={{ height: 62, aspectRatio: photo.width / photo.height }}

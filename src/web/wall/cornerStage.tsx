@@ -1,5 +1,5 @@
 import { Fragment, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import type { Photo } from '../../contract';
+import { fileUrl, type Photo } from '../../contract';
 import { visibleBox, wholeCorners, type CanvasSize } from '../../core/photo';
 import { mapCorners, bentBy, unbent, type Corners, type Lens, type Point } from '../../core/raster';
 
@@ -221,7 +221,7 @@ export function Magnifier({
         }}
       >
         <image
-          href={`/api/photos/${photo.id}/preview.jpg`}
+          href={fileUrl('photoPreview', photo.id)}
           x={0}
           y={0}
           width={photo.width}

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { PaintingDetail, Photo, ReadingDetail } from '../../contract';
+import { fileUrl, type PaintingDetail, type Photo, type ReadingDetail } from '../../contract';
 import { useAction } from '../api/queries';
 import { Mark } from '../marks/mark';
 import { ProblemNote } from '../slips/problem';
@@ -54,7 +54,7 @@ export function GroundStage({
     set.mutate({ params: { paintingId: painting.id }, body: { keep: places } });
   return (
     <OutlineStage
-      flat={`/api/photos/${photo.id}/flat.jpg?r=${reading.id}`}
+      flat={fileUrl('flat', photo.id, { r: reading.id })}
       alt="The flat, with the ground that still shows"
       canvas={painting}
       onPlace={(place) =>

@@ -1,6 +1,6 @@
 import { contours } from 'd3-contour';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { ReadingDetail } from '../../contract';
+import { fileUrl, type ReadingDetail } from '../../contract';
 import { figure } from '../words';
 
 const SIDE = 17; // places a side at which the field is told
@@ -96,14 +96,14 @@ export function LightStage({
         onPointerMove={(event) => event.buttons > 0 && place(event)}
       >
         <img
-          src={`/api/photos/${photoId}/flat.jpg?r=${reading.id}`}
+          src={fileUrl('flat', photoId, { r: reading.id })}
           alt="With the light taken out"
           className="absolute inset-0 h-full w-full"
           draggable={false}
         />
         <div className="absolute inset-0" style={{ clipPath: `inset(0 ${100 - 100 * share}% 0 0)` }}>
           <img
-            src={`/api/photos/${photoId}/squared.jpg?r=${reading.id}`}
+            src={fileUrl('squared', photoId, { r: reading.id })}
             alt="As photographed"
             className="absolute inset-0 h-full w-full"
             draggable={false}

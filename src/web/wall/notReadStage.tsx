@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Photo, ReadingDetail } from '../../contract';
+import { fileUrl, type Photo, type ReadingDetail } from '../../contract';
 import { OutlineList, OutlineStage, OwnOutline } from './outlineStage';
 
 /** The flat with what is not read on it: reflections that were found, and what the painter leaves out or reads all the same. */
@@ -17,7 +17,7 @@ export function NotReadStage({
   const [read, setRead] = useState(false);
   return (
     <OutlineStage
-      flat={`/api/photos/${photo.id}/flat.jpg?r=${reading.id}`}
+      flat={fileUrl('flat', photo.id, { r: reading.id })}
       alt="The flat, with what is not read"
       canvas={canvas}
       onPlace={(place) => onAreas([...photo.areas, { place, read }])}

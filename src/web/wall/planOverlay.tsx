@@ -1,4 +1,4 @@
-import type { Painting, PaintingDetail, ReadingDetail, Reference } from '../../contract';
+import { fileUrl, type Painting, type PaintingDetail, type ReadingDetail, type Reference } from '../../contract';
 import { placeHolds, type Point } from '../../core/raster';
 import { placePath } from './placePath';
 
@@ -38,7 +38,7 @@ export function DetailsInPlace({
     const box = { x: Math.min(x0, x1), y: Math.min(y0, y1), width: Math.abs(x1 - x0), height: Math.abs(y1 - y0) };
     return (
       <g key={id}>
-        <image href={`/api/references/${id}/preview.jpg`} {...box} preserveAspectRatio="xMidYMid slice">
+        <image href={fileUrl('referencePreview', id)} {...box} preserveAspectRatio="xMidYMid slice">
           <title>{fileName}</title>
         </image>
         <rect {...box} fill="none" stroke="#fff" strokeWidth="3" />

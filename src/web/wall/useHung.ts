@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import type { PaintingDetail } from '../../contract';
+import { fileUrl, type PaintingDetail } from '../../contract';
 import { quantile } from '../../core/raster';
 import { readSessions } from './hanging';
 import { usePicture } from './usePicture';
@@ -18,7 +18,7 @@ export function usePlanRange(pixels: ImageData | undefined) {
 }
 
 const flatUrl = (photo: { id: string; readingId: string | null } | undefined) =>
-  photo ? `/api/photos/${photo.id}/flat.jpg?r=${photo.readingId}` : null;
+  photo ? fileUrl('flat', photo.id, { r: photo.readingId }) : null;
 
 /** The pictures that hang: on the left the plan or an earlier session, on the right the flat of this one. */
 export function useHung(detail: PaintingDetail, number: number) {
@@ -29,7 +29,7 @@ export function useHung(detail: PaintingDetail, number: number) {
   const beside = others.includes(wanted) ? wanted : null;
   const photoOf = (n: number | null) => read.find((one) => one.number === n)?.photo;
   const { painting, plan, reference } = detail;
-  const planUrl = reference ? `/api/paintings/${painting.id}/plan.jpg?v=${plan?.version}` : null;
+  const planUrl = reference ? fileUrl('plan', painting.id, { v: plan?.version }) : null;
   const { picture: planned } = usePicture(planUrl);
   const { picture: earlier } = usePicture(beside === null ? null : flatUrl(photoOf(beside)));
   const { picture: flat } = usePicture(flatUrl(photoOf(number)));

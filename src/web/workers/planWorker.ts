@@ -1,3 +1,4 @@
+import { fileUrl } from '../../contract/files';
 import { expose, transfer } from 'comlink';
 import { byteFromLinear, LUMINANCE, SRGB_PROFILE } from '../../core/colour';
 import { coloursOf, valuePlane } from '../../core/photo';
@@ -82,7 +83,7 @@ async function pixelsOf(url: string): Promise<ImageData> {
 async function thingOf(id: string): Promise<Picture> {
   const known = things.get(id);
   if (known) return known;
-  const { data: rgba, width, height } = await pixelsOf(`/api/references/${id}/preview.jpg`);
+  const { data: rgba, width, height } = await pixelsOf(fileUrl('referencePreview', id));
   const data = new Uint8Array(3 * width * height);
   for (let i = 0, o = 0; i < rgba.length; i += 4) for (let c = 0; c < 3; c++) data[o++] = rgba[i + c];
   const picture: Picture = { width, height, data, profile: SRGB_PROFILE };
