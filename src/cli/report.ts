@@ -77,7 +77,10 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
       };
     }),
     edges: [] as unknown[],
-    drawing: { global: drift.global, drift: driftPoints(drift, DRIFT_SHARE * Math.max(request.canvas.widthMm, request.canvas.heightMm)) }, // prettier-ignore
+    drawing: {
+      global: drift.global,
+      drift: driftPoints(drift, DRIFT_SHARE * Math.max(request.canvas.widthMm, request.canvas.heightMm)),
+    },
     findings: against.findings.map((f) => ({
       kind: f.kind,
       region: f.region,

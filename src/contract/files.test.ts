@@ -17,7 +17,9 @@ test('everything that is answered stands in openapi.json, once', () => {
   );
   expect(listed.sort()).toEqual([...Object.keys(ROUTES), ...Object.keys(FILES)].sort());
   for (const { path, type } of Object.values(FILES) as FileRoute[]) {
-    const { responses } = paths[`/api${path.replace(':id', '{id}')}`].get as { responses: Record<number, { content: object }> }; // prettier-ignore
+    const { responses } = paths[`/api${path.replace(':id', '{id}')}`].get as {
+      responses: Record<number, { content: object }>;
+    };
     expect(Object.keys(responses[200].content)).toEqual([type.split(';')[0]]);
   }
 });

@@ -26,7 +26,15 @@ test('folders two levels down are looked into; what is hidden, a link, or gone i
   await writeFile(join(outside, 'secret'), 'x');
   await mkdir(join(folder, 'phone', 'today', 'too deep'), { recursive: true });
   await mkdir(join(folder, '.hidden'));
-  for (const name of ['phone/one.jpg', 'phone/today/two.jpg', 'phone/today/too deep/three.jpg', '.hidden/four.jpg', '.five.jpg', 'gone.jpg']) await put(name); // prettier-ignore
+  for (const name of [
+    'phone/one.jpg',
+    'phone/today/two.jpg',
+    'phone/today/too deep/three.jpg',
+    '.hidden/four.jpg',
+    '.five.jpg',
+    'gone.jpg',
+  ])
+    await put(name);
   await symlink(join(outside, 'secret'), join(folder, 'link.jpg'));
   await symlink(outside, join(folder, 'way out'));
   const sweep = sweeper(folder, () => false);

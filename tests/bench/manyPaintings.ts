@@ -25,12 +25,15 @@ const ONCE = new Set(['paintingId', 'referenceId', 'planId']);
 const OF_PAINTING: Record<string, string> = {
   painting: 'id = :painting',
   photo: 'sessionId IN (SELECT id FROM session WHERE paintingId = :painting)',
-  photo_corners: 'photoId IN (SELECT p.id FROM photo p JOIN session s ON s.id = p.sessionId WHERE s.paintingId = :painting)',
+  photo_corners:
+    'photoId IN (SELECT p.id FROM photo p JOIN session s ON s.id = p.sessionId WHERE s.paintingId = :painting)',
   reading: 'photoId IN (SELECT p.id FROM photo p JOIN session s ON s.id = p.sessionId WHERE s.paintingId = :painting)',
-  finding: 'readingId IN (SELECT r.id FROM reading r JOIN photo p ON p.id = r.photoId JOIN session s ON s.id = p.sessionId WHERE s.paintingId = :painting)',
-  decision: 'findingId IN (SELECT f.id FROM finding f JOIN reading r ON r.id = f.readingId JOIN photo p ON p.id = r.photoId JOIN session s ON s.id = p.sessionId WHERE s.paintingId = :painting)',
+  finding:
+    'readingId IN (SELECT r.id FROM reading r JOIN photo p ON p.id = r.photoId JOIN session s ON s.id = p.sessionId WHERE s.paintingId = :painting)',
+  decision:
+    'findingId IN (SELECT f.id FROM finding f JOIN reading r ON r.id = f.readingId JOIN photo p ON p.id = r.photoId JOIN session s ON s.id = p.sessionId WHERE s.paintingId = :painting)',
   correction_check: 'correctionId IN (SELECT id FROM correction WHERE paintingId = :painting)',
-}; // prettier-ignore
+};
 const LIKE: Record<string, string> = { photo_greys: 'photo_corners', mass_reading: 'finding' };
 
 /**
@@ -44,7 +47,9 @@ export function copyPaintings(
 ): string[] {
   const db = new Database(file);
   db.pragma('synchronous = OFF');
-  const { painting, own } = db.prepare('SELECT paintingId AS painting, count(*) AS own FROM session GROUP BY paintingId ORDER BY own DESC').get() as { painting: string; own: number }; // prettier-ignore
+  const { painting, own } = db
+    .prepare('SELECT paintingId AS painting, count(*) AS own FROM session GROUP BY paintingId ORDER BY own DESC')
+    .get() as { painting: string; own: number };
   const rows = new Map(
     TABLES.map(([table]) => {
       const where = OF_PAINTING[LIKE[table] ?? table] ?? 'paintingId = :painting';
@@ -56,7 +61,13 @@ export function copyPaintings(
     const hex = createHash('sha1')
       .update(`${id} ${copy.join(' ')}`)
       .digest('hex');
-    return [hex.slice(0, 8), hex.slice(8, 12), `4${hex.slice(13, 16)}`, `8${hex.slice(17, 20)}`, hex.slice(20, 32)].join('-'); // prettier-ignore
+    return [
+      hex.slice(0, 8),
+      hex.slice(8, 12),
+      `4${hex.slice(13, 16)}`,
+      `8${hex.slice(17, 20)}`,
+      hex.slice(20, 32),
+    ].join('-');
   };
   const copyOf = (row: Row, once: boolean, [copy, cycle]: [number, number]): Row =>
     Object.fromEntries(
@@ -67,8 +78,14 @@ export function copyPaintings(
     );
   const insert = (table: string, row: Row) =>
     db
-      .prepare(`INSERT INTO ${table} (${Object.keys(row).map((name) => `"${name}"`).join()}) VALUES (${Object.keys(row).map(() => '?').join()})`)
-      .run(Object.values(row)); // prettier-ignore
+      .prepare(
+        `INSERT INTO ${table} (${Object.keys(row)
+          .map((name) => `"${name}"`)
+          .join()}) VALUES (${Object.keys(row)
+          .map(() => '?')
+          .join()})`,
+      )
+      .run(Object.values(row));
   for (let copy = 0; copy < paintings; copy++) {
     ids.push(named(painting, copy));
     db.transaction(() => {

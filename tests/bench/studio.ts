@@ -16,10 +16,15 @@ const DEMO = '.revlin/demo/studio.sqlite';
 
 const folder = await mkdtemp(join(tmpdir(), 'revlin-bench-'));
 const file = join(folder, 'studio.sqlite');
-if (await stat(DEMO).then(() => false, () => true)) {
+if (
+  await stat(DEMO).then(
+    () => false,
+    () => true,
+  )
+) {
   const { status } = spawnSync(process.execPath, ['dist/seed.js', '.revlin/demo'], { stdio: 'inherit' });
   if (status !== 0) throw new Error('The demo could not be made: build first (npm run build).');
-} // prettier-ignore
+}
 await cp(DEMO, file);
 await (await openDatabase(file)).destroy(); // brought up to date
 const from = performance.now();

@@ -30,7 +30,20 @@ test('a finding that was taken is taken once: read again, in the next session, a
   await decide(photo.id, second.index, 'later');
 
   // The same photograph read again, a place being left out.
-  const areas = [{ place: { outlines: [[[2, 2], [12, 2], [12, 12]]] as [number, number][][] }, read: false }]; // prettier-ignore
+  const areas = [
+    {
+      place: {
+        outlines: [
+          [
+            [2, 2],
+            [12, 2],
+            [12, 12],
+          ],
+        ] as [number, number][][],
+      },
+      read: false,
+    },
+  ];
   await ask(server, 'setAreas', { params: { photoId: photo.id }, body: { areas } });
   expect((await ended(server, await ask(server, 'readPhoto', { params: { photoId: photo.id } }))).state).toBe('done');
   const again = await ask(server, 'getReading', { params: { photoId: photo.id } });

@@ -21,7 +21,8 @@ test('a map of differences comes back from its pixels, to half a code', () => {
     mapOfPixels(withAlpha, { width, height, channels: 4 }),
   ]) {
     expect([back.width, back.height]).toEqual([3, 2]);
-    const off = (a: Float32Array, b: Float32Array) => Math.max(...Array.from(a.slice(0, 5), (v, i) => Math.abs(v - b[i]))); // prettier-ignore
+    const off = (a: Float32Array, b: Float32Array) =>
+      Math.max(...Array.from(a.slice(0, 5), (v, i) => Math.abs(v - b[i])));
     expect(off(back.value, map.value)).toBeLessThanOrEqual(0.5 / 20 + 1e-6);
     expect(off(back.warmth, map.warmth)).toBeLessThanOrEqual(0.5 / 4 + 1e-6);
     expect(off(back.chroma, map.chroma)).toBeLessThanOrEqual(0.5 / 4 + 1e-6);

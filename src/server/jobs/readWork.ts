@@ -17,7 +17,7 @@ import { differencesPng, jpegOf, openStored, room } from './pictures';
 import { openPlan } from './planWork';
 import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, StoredPicture, Tell } from './tasks';
 
-const sessionPlan = async (task: PlanTask | null): Promise<SessionPlan | null> =>
+const openedPlan = async (task: PlanTask | null): Promise<SessionPlan | null> =>
   task && { picture: await openPlan(task), said: task };
 
 /** A kept flat as light at reading size. */
@@ -27,11 +27,11 @@ async function openFlat(stored: StoredPicture, canvas: ReadTask['canvas']): Prom
 }
 
 /** The task with its pictures to be opened when the core comes to them. */
-async function known(task: ReadTask): Promise<SessionKnown> {
+async function askedOf(task: ReadTask): Promise<SessionKnown> {
   const { canvas, shots, board, before, last } = task;
   return {
     ...task,
-    plan: await sessionPlan(task.plan),
+    plan: await openedPlan(task.plan),
     shots: shots.map(({ photo, ...shot }) => ({ ...shot, open: () => openStored(photo) })),
     board: board && { corners: board.corners, open: () => openStored(board.photo) },
     before: before && (() => openFlat(before, canvas)),
@@ -44,28 +44,37 @@ async function makeRoom({ board }: ReadTask, step: Step): Promise<void> {
   if (step.at === 'shot' && step.index > 0 && !board) await room.giveBack();
 }
 
-/** Tells of a step what a painter can see of it already. */
-async function tellStep(task: ReadTask, step: Step, tell: Tell): Promise<void> {
+/** What of a step a painter can see already. */
+async function partOf(step: Exclude<Step, { at: 'shot' }>): Promise<Part> {
+  if (step.at === 'flat') return { flatJpeg: await jpegOf(step.flat.small, 85) };
+  return { mapPng: await differencesPng(step.reading.map), masses: step.reading.masses };
+}
+
+/** Tells of a step what can be seen of it already. @returns that */
+async function tellStep(task: ReadTask, step: Step, tell: Tell): Promise<Part> {
   await makeRoom(task, step);
   const count = task.shots.length;
   if (step.at === 'shot') {
     const doing = count > 1 ? `squaring shot ${step.index + 1} of ${count}` : 'squaring it and taking the light out';
-    return tell(doing, 0.2 + (0.5 * step.index) / count);
+    tell(doing, 0.2 + (0.5 * step.index) / count);
+    return {};
   }
-  const part: Part =
-    step.at === 'flat'
-      ? { flatJpeg: await jpegOf(step.flat.small, 85) }
-      : { mapPng: await differencesPng(step.reading.map), masses: step.reading.masses };
-  if (step.at === 'reading') return tell('judging what differs', 0.8, part);
-  tell(task.plan ? 'comparing it with the plan' : 'looking it over', 0.7, part);
+  const part = await partOf(step);
+  if (step.at === 'reading') tell('judging what differs', 0.8, part);
+  else tell(task.plan ? 'comparing it with the plan' : 'looking it over', 0.7, part);
+  return part;
 }
 
-async function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionReading): Promise<ReadAnswer> {
+async function answerOf(
+  task: ReadTask,
+  { flat, notRead, against, checks }: SessionReading,
+  mapPng: Uint8Array | null,
+): Promise<ReadAnswer> {
   const { light, lens, corners, blurMm, glareShare, quality } = flat;
   return {
     flatJpeg: await jpegOf(flat.picture()),
     squaredJpeg: await jpegOf(flat.squared(), 85),
-    mapPng: against && (await differencesPng(against.reading.map)),
+    mapPng,
     shots: task.shots.length,
     lens: { bend: lens.bend, px: sagitta(lens, corners) },
     light,
@@ -85,27 +94,31 @@ async function answerOf(task: ReadTask, { flat, notRead, against, checks }: Sess
 
 export async function read({ task, corrections }: Ask<'read'>, tell: Tell): Answer<'read'> {
   tell('opening the plan', 0.05);
-  const ask = await known(task);
+  const ask = await askedOf(task);
   tell('opening the photograph', 0.2);
-  const reading = await readSession({ ...ask, corrections, places: [] }, (step) => tellStep(task, step, tell));
+  let mapPng: Uint8Array | null = null;
+  const reading = await readSession({ ...ask, corrections, places: [] }, async (step) => {
+    const part = await tellStep(task, step, tell);
+    if (part.mapPng) mapPng = part.mapPng;
+  });
   tell('keeping the reading', 0.9);
-  return answerOf(task, reading);
+  return answerOf(task, reading, mapPng);
 }
 
 /** What single places show, without the rest of a reading. */
 export async function see({ task, places }: Ask<'see'>): Answer<'see'> {
-  const ask = await known(task);
+  const ask = await askedOf(task);
   return { places: await seePlaces(ask, places, (step) => makeRoom(task, step)) };
 }
 
 /** The bare surface's colour. */
 export async function ground({ task, place }: Ask<'ground'>): Answer<'ground'> {
-  return { ground: await groundOf(await known(task), place) };
+  return { ground: await groundOf(await askedOf(task), place) };
 }
 
 /** How good the photographs are, without reading them. */
 export async function judge({ task }: Ask<'judge'>): Answer<'judge'> {
-  const ask = await known(task);
+  const ask = await askedOf(task);
   const { light, quality, glareShare, blurMm } = await flatOf(ask, ask.plan, (index) =>
     makeRoom(task, { at: 'shot', index }),
   );

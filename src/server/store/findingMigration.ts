@@ -93,7 +93,8 @@ export async function addFindings(knex: Knex): Promise<void> {
     await unpack(knex, row, threads.get(id) ?? []);
   }
   // A word on a number its reading does not have is kept, on nothing.
-  const found = (of: string, what: string) => `(SELECT f.${what} FROM finding f WHERE f.readingId = ${of}.readingId AND f.position = ${of}.findingIndex)`; // prettier-ignore
+  const found = (of: string, what: string) =>
+    `(SELECT f.${what} FROM finding f WHERE f.readingId = ${of}.readingId AND f.position = ${of}.findingIndex)`;
   await remake(knex, 'decision', {
     columns: `id varchar(36) PRIMARY KEY, findingId varchar(36) REFERENCES finding(id), thread varchar(36), ${DECISION}`,
     rows: `SELECT id, ${found('decision', 'id')}, ${found('decision', 'thread')}, ${SAID} FROM decision ORDER BY rowid`,

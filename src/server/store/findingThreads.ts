@@ -25,7 +25,8 @@ function overlap([ax, ay, aw, ah]: Box, [bx, by, bw, bh]: Box): number {
   const h = Math.min(ay + ah, by + bh) - Math.max(ay, by);
   return w <= 0 || h <= 0 ? 0 : (w * h) / (aw * ah + bw * bh - w * h);
 }
-const still = (by: number, least: number, ...sigmas: number[]) => Math.abs(by) <= Math.max(least, 2 * Math.hypot(...sigmas)); // prettier-ignore
+const still = (by: number, least: number, ...sigmas: number[]) =>
+  Math.abs(by) <= Math.max(least, 2 * Math.hypot(...sigmas));
 
 /** Whether a finding says again what an earlier one said, with nothing done there since. */
 function saidAgain(now: OldFinding, then: OldFinding): boolean {
@@ -80,7 +81,7 @@ export async function threadsWithin(knex: Knex): Promise<Map<string, string[]>> 
     .join('photo', 'photo.id', 'reading.photoId')
     .join('session', 'session.id', 'photo.sessionId')
     .orderBy('reading.rowid')
-    .select('reading.id', 'reading.photoId', 'session.paintingId', 'session.number as session')) as OldReading[]; // prettier-ignore
+    .select('reading.id', 'reading.photoId', 'session.paintingId', 'session.number as session')) as OldReading[];
   const known = new Map<string, Said[]>();
   const out = new Map<string, string[]>();
   for (const { id, photoId, paintingId, session } of readings) {

@@ -45,7 +45,7 @@ async function putOnList(
 /** Takes, dismisses or puts off a finding; null takes the decision back, and a correction made by it off the list. */
 export async function decide(
   studio: Studio,
-  { photoId, index, decision, why = '' }: { photoId: string; index: number; decision: Decision | null; why?: string }, // prettier-ignore
+  { photoId, index, decision, why = '' }: { photoId: string; index: number; decision: Decision | null; why?: string },
 ): Promise<ReadingDetail> {
   const { db, world } = studio;
   const { photo } = await newestReading(studio, photoId);

@@ -76,12 +76,29 @@ export async function keepFindings(
   for (const [position, finding] of findings.entries()) {
     const id = newId();
     const { kind, amount } = finding;
-    const row = { id, readingId, position, thread: threads[position] ?? id, kind, amount, content: JSON.stringify(finding) }; // prettier-ignore
+    const row = {
+      id,
+      readingId,
+      position,
+      thread: threads[position] ?? id,
+      kind,
+      amount,
+      content: JSON.stringify(finding),
+    };
     await trx('finding').insert(row satisfies FindingRow);
   }
   for (const [position, mass] of masses.entries()) {
     const { id: massId, share, target, painted } = mass;
-    const row = { id: newId(), readingId, position, massId, share, planned: target.value, painted: painted.value, content: JSON.stringify(mass) }; // prettier-ignore
+    const row = {
+      id: newId(),
+      readingId,
+      position,
+      massId,
+      share,
+      planned: target.value,
+      painted: painted.value,
+      content: JSON.stringify(mass),
+    };
     await trx('mass_reading').insert(row satisfies MassRow);
   }
 }

@@ -19,12 +19,31 @@ async function insert(table: string, row: Record<string, unknown>): Promise<stri
   await db(table).insert({ id, ...row });
   return id;
 }
-const painting = async (setUp: object = {}) => insert('painting', { title: `Painting ${made}`, widthMm: 400, heightMm: 300, drewMe: 'light', setUp: JSON.stringify(setUp), createdAt: at }); // prettier-ignore
-const referred = async (paintingId: string) => insert('reference', { paintingId, sha256: 'a', fileName: 'r.jpg', crop: '[0,0,400,300]', governs: 1, addedAt: at }); // prettier-ignore
-const session = (paintingId: string, number: number) => insert('session', { paintingId, number, date: `2026-01-0${number}`, intention: '' }); // prettier-ignore
-const photo = (sessionId: string, more: object = {}) => insert('photo', { sessionId, sha256: 'a', fileName: 'f.jpg', addedAt: at, lookedAt: 1, ...more }); // prettier-ignore
-const corners = (photoId: string) => insert('photo_corners', { photoId, corners: '[[0,0],[1,0],[1,1],[0,1]]', cornersFrom: 'given', confidence: 1, setAt: at }); // prettier-ignore
-const reading = (photoId: string) => insert('reading', { photoId, planId: null, algorithm: 1, inputs: newId(), result: '{}', createdAt: at }); // prettier-ignore
+const painting = async (setUp: object = {}) =>
+  insert('painting', {
+    title: `Painting ${made}`,
+    widthMm: 400,
+    heightMm: 300,
+    drewMe: 'light',
+    setUp: JSON.stringify(setUp),
+    createdAt: at,
+  });
+const referred = async (paintingId: string) =>
+  insert('reference', { paintingId, sha256: 'a', fileName: 'r.jpg', crop: '[0,0,400,300]', governs: 1, addedAt: at });
+const session = (paintingId: string, number: number) =>
+  insert('session', { paintingId, number, date: `2026-01-0${number}`, intention: '' });
+const photo = (sessionId: string, more: object = {}) =>
+  insert('photo', { sessionId, sha256: 'a', fileName: 'f.jpg', addedAt: at, lookedAt: 1, ...more });
+const corners = (photoId: string) =>
+  insert('photo_corners', {
+    photoId,
+    corners: '[[0,0],[1,0],[1,1],[0,1]]',
+    cornersFrom: 'given',
+    confidence: 1,
+    setAt: at,
+  });
+const reading = (photoId: string) =>
+  insert('reading', { photoId, planId: null, algorithm: 1, inputs: newId(), result: '{}', createdAt: at });
 async function finding(readingId: string, { amount = 1, thread = newId() } = {}) {
   const position = Number((await db('finding').where({ readingId }).count({ n: '*' }))[0].n);
   return { thread, id: await insert('finding', { readingId, position, thread, kind: 'value', amount, content: '{}' }) };
@@ -41,7 +60,10 @@ async function readOnce() {
   return { id, photoId, readingId: await reading(photoId) };
 }
 
-const STAGE = { approach: { id: 'x', name: 'x', stages: [{ id: 's', name: 's', asks: '', loud: ['value'], coarse: 3 }] }, stage: 's' }; // prettier-ignore
+const STAGE = {
+  approach: { id: 'x', name: 'x', stages: [{ id: 's', name: 's', asks: '', loud: ['value'], coarse: 3 }] },
+  stage: 's',
+};
 /** A painting at every turn, with what is to be done next and how many findings wait. */
 const TURNS: readonly (readonly [Next, number, () => Promise<unknown>])[] = [
   ['add-reference', 0, () => painting()],
@@ -115,7 +137,21 @@ const TURNS: readonly (readonly [Next, number, () => Promise<unknown>])[] = [
       const { id, readingId } = await readOnce();
       const [dismissed, taken, putOff] = [await finding(readingId), await finding(readingId), await finding(readingId)];
       const here = (await db('session').where({ paintingId: id }).first('id')).id;
-      const correction = await insert('correction', { paintingId: id, sessionId: here, findingId: taken.id, kind: 'value', name: 'pot', words: 'darker', place: '{}', difference: 1, uncertainty: 0.1, towards: null, own: 0, open: 1, takenAt: at }); // prettier-ignore
+      const correction = await insert('correction', {
+        paintingId: id,
+        sessionId: here,
+        findingId: taken.id,
+        kind: 'value',
+        name: 'pot',
+        words: 'darker',
+        place: '{}',
+        difference: 1,
+        uncertainty: 0.1,
+        towards: null,
+        own: 0,
+        open: 1,
+        takenAt: at,
+      });
       await say(dismissed, 'dismissed');
       await say(taken, 'taken', correction);
       await say(putOff, 'later');
