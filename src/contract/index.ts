@@ -3,6 +3,7 @@ import './inputWords';
 export * from './shapes';
 export * from './version';
 export * from './account';
+export * from './journal';
 export * from './plan';
 export * from './settings';
 export * from './studio';

@@ -1,23 +1,13 @@
 import { z } from 'zod';
 import { Impression, Landmark, Seated } from './account';
+import { DECIDING_ROUTES } from './decidingRoutes';
+import { Journal } from './journal';
 import { PLAN_ROUTES } from './planRoutes';
 import { route } from './route';
 import { Settings, SettingsChange } from './settings';
-import {
-  Comparison,
-  Corners,
-  Day,
-  Decision,
-  GreyPatch,
-  Place,
-  FindingKind,
-  Time,
-  type Frozen,
-  type Made,
-} from './shapes';
+import { Corners, Day, GreyPatch, Place, Time, type Frozen, type Made } from './shapes';
 import {
   Area,
-  Correction,
   Covered,
   Job,
   Lamp,
@@ -37,13 +27,6 @@ export const SessionInput = z.object({
   date: Day.optional(),
   intention: z.string().trim().max(200).default(''),
   minutes: z.number().int().min(0).max(1440).nullable().default(null),
-});
-export const OwnCorrection = z.object({
-  photoId: z.uuid(),
-  place: Place,
-  kind: FindingKind,
-  name: z.string().trim().min(1, 'Name the place.').max(60),
-  words: z.string().trim().min(1, 'Say what the hand should do.').max(300),
 });
 const Added = z.object({ photo: Photo, job: Job, twin: z.boolean() });
 
@@ -65,6 +48,8 @@ const Arrivals = z.object({
       many: z.number().int(),
     }),
   ),
+  /** what was done to waiting photographs */
+  journal: Journal,
 });
 
 /** What comes beside the file of a batch. */
@@ -105,6 +90,7 @@ export const ROUTES = {
     status: 200,
   }),
   ...PLAN_ROUTES,
+  ...DECIDING_ROUTES,
   addSession: route({
     method: 'post',
     path: '/paintings/:paintingId/sessions',
@@ -290,47 +276,6 @@ export const ROUTES = {
     summary: 'The newest reading of a photograph',
     body: null,
     response: ReadingDetail,
-    status: 200,
-  }),
-  decide: route({
-    method: 'put',
-    path: '/photos/:photoId/findings/:index',
-    guard: 'finding',
-    summary: 'Take, dismiss or put off a finding, with a reason; null takes the decision back',
-    body: z.object({ decision: Decision.nullable(), why: z.string().trim().max(300).default('') }),
-    response: ReadingDetail,
-    status: 200,
-  }),
-  measure: route({
-    method: 'post',
-    path: '/photos/:photoId/measure',
-    summary: 'Measure a place on the canvas',
-    body: z.object({ place: Place }),
-    response: Comparison,
-    status: 200,
-  }),
-  addCorrection: route({
-    method: 'post',
-    path: '/paintings/:paintingId/corrections',
-    summary: 'Write a correction of your own for an outlined place',
-    body: OwnCorrection,
-    response: Correction,
-    status: 201,
-  }),
-  removeCorrection: route({
-    method: 'delete',
-    path: '/corrections/:correctionId',
-    summary: 'Take a correction off the list; its history is kept',
-    body: null,
-    response: Correction,
-    status: 200,
-  }),
-  restoreCorrection: route({
-    method: 'put',
-    path: '/corrections/:correctionId',
-    summary: 'Put a correction back on the list',
-    body: null,
-    response: Correction,
     status: 200,
   }),
   openPhone: route({

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Journal } from './journal';
 import { LIGHT_FROM, LIGHT_METHODS } from '../core/photo';
 import {
   Box,
@@ -208,6 +209,7 @@ export const PaintingDetail = z.object({
   corrections: z.array(Correction),
   undecided: z.number().int(),
   next: Next,
+  journal: Journal,
 });
 
 /** A painting in short. */

@@ -1,10 +1,13 @@
 import { useEffect } from 'react';
 
-/** Keys that do something here: by the key's own name, lower case. Typing in a field is never taken for one. */
-export function useKeys(actions: Record<string, (() => void) | undefined>): void {
+/**
+ * Keys that do something here: by the key's own name, lower case. Typing in a field is never taken for one.
+ * @param outer what stands around other rooms: a key that does something inside them is theirs
+ */
+export function useKeys(actions: Record<string, (() => void) | undefined>, { outer = false } = {}): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
+      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
       const target = event.target as HTMLElement;
       if (target.closest('input:not([type=range]), textarea, select, [role=dialog]')) return;
       if ((event.key === 'Enter' || event.key === ' ') && target.closest('button, a')) return;
@@ -13,7 +16,10 @@ export function useKeys(actions: Record<string, (() => void) | undefined>): void
       event.preventDefault();
       action();
     };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    // A key that is pressed reaches the document first and the window last.
+    const place = outer ? window : document;
+    const listen = (event: Event) => onKey(event as KeyboardEvent);
+    place.addEventListener('keydown', listen);
+    return () => place.removeEventListener('keydown', listen);
   });
 }

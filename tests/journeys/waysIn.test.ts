@@ -253,7 +253,8 @@ describe('with a finger on a phone', () => {
       expect((await page.getByRole('button', { name }).boundingBox())?.height).toBeGreaterThanOrEqual(44);
     await take.tap();
     await page.getByText(/1 taken/).waitFor();
-    await page.getByRole('button', { name: /Undo/ }).tap();
+    // The one under the hand, not the one at the top of the page.
+    await page.getByRole('button', { name: /Undo/ }).last().tap();
     await page.getByText(/0 taken/).waitFor();
     expect(await sticksOut(page)).toBe(false);
     expect(await axeFaults(page)).toEqual([]);

@@ -2,6 +2,8 @@ import { AMOUNT_WORDS, colourAmount } from '../words';
 import { matchedDifference, paintKind, sameColour } from './paint';
 
 const MOVED = 4; // units of a*b* from which a place has been worked on
+const MOST_TIMES = 4; // a departure's
+const GREY = 0.5; // units of a*b* below which there is no chroma to multiply
 
 export const CHROMA = paintKind({
   name: 'chroma',
@@ -13,5 +15,9 @@ export const CHROMA = paintKind({
   sigma: ({ warmth }) => warmth,
   amount: (comparison) => matchedDifference(comparison).chroma,
   instruction: ({ amount }) => `${AMOUNT_WORDS[colourAmount(amount)]} ${amount > 0 ? 'greyer' : 'stronger'}`,
+  departure: ({ painted, target }) => ({
+    kind: 'chroma',
+    factor: Math.min(MOST_TIMES, painted.chroma / Math.max(GREY, target.chroma)),
+  }),
   untouched: sameColour(MOVED),
 });

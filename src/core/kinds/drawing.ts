@@ -21,6 +21,7 @@ export const DRAWING: Kind = {
       ...shiftInWords(whole ? whole.offset : (shift?.by ?? [0, 0])),
       ...poseInWords(whole ? { tilt: whole.rotationDegrees, scale: whole.scale } : (pose ?? { tilt: 0, scale: 1 })),
     ].join(', ') || 'as planned',
+  departure: ({ shift }) => (shift ? { kind: 'moved', by: shift.by, scale: 1 } : null),
   sameWay: () => true,
   untouched: (now, then) => {
     if (!now.shift || !then.shift) return false;

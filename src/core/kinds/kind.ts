@@ -1,3 +1,4 @@
+import type { Change } from '../plan';
 import type { Comparison, DifferenceMap, Shift, Uncertainty } from '../read';
 import type { Finding, FindingKind, PaintKind } from './finding';
 import type { Sighting } from './verdict';
@@ -42,6 +43,8 @@ export interface Kind {
   readonly towards: (finding: Pick<Finding, 'shift' | 'whole'>) => number | null;
   /** what the hand should do, without the place: "three quarters of a step darker" */
   readonly instruction: (said: Said) => string;
+  /** what makes the plan what is painted there; null = no departure can */
+  readonly departure: (finding: Pick<Finding, 'amount' | 'target' | 'painted' | 'shift'>) => Change | null;
   /** whether two findings ask the hand for the same thing, at one place */
   readonly sameWay: (now: Finding, then: Finding) => boolean;
   /** whether nothing was done to a place between two findings, within twice the two doubts */

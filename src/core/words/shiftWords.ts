@@ -1,3 +1,4 @@
+import { listed } from './listed';
 import type { Point } from '../raster';
 import type { GlobalDrift } from '../read';
 
@@ -32,5 +33,5 @@ export function driftInWords({ offset: [x, y], scale, rotationDegrees: tilt }: O
   if (Math.abs(y) >= LEAST_MM) out.push(`${whole(y)} mm ${y > 0 ? 'low' : 'high'}`);
   if (Math.abs(scale - 1) >= LEAST_SIZE) out.push(`${percent(scale)} ${scale > 1 ? 'large' : 'small'}`);
   if (Math.abs(tilt) >= LEAST_DEGREES) out.push(`turned ${half(tilt)} degrees ${tilt > 0 ? 'clockwise' : 'anticlockwise'}`); // prettier-ignore
-  return out.length > 1 ? `${out.slice(0, -1).join(', ')} and ${out[out.length - 1]}` : (out[0] ?? '');
+  return listed(out);
 }

@@ -3,7 +3,7 @@ import { createServer, type Server } from 'node:http';
 import { networkInterfaces, type NetworkInterfaceInfo } from 'node:os';
 import express, { type Express, type Request } from 'express';
 import { toString as qrOf } from 'qrcode';
-import type { PhoneState } from '../../contract';
+import type { Journal, PhoneState } from '../../contract';
 import { InputError } from '../images/inputError';
 import { refusalFor } from '../refusals';
 import { dropFile, fileOf, takeFile } from '../routes/takeFile';
@@ -25,6 +25,10 @@ export interface Guest {
   readonly heightMm: number;
   /** @returns what to say on the phone @throws InputError */
   readonly take: (file: Arrived) => Promise<string>;
+  /** what of its own the phone can undo and do again */
+  readonly journal: () => Promise<Journal>;
+  /** @returns what to say on the phone @throws InputError */
+  readonly turn: (undo: boolean) => Promise<string>;
 }
 
 interface Open {
@@ -122,16 +126,17 @@ export class PhoneDoor {
     app.get('/:code', (_request, response) => this.answer(response, null));
     app.post('/:code', upload, async (request, response) => {
       if (!request.file || !this.open) return this.answer(response, 'No photograph came with it. Take it again.');
-      try {
-        const words = await this.open.guest.take(fileOf(request));
-        if (this.open) this.open.received++;
-        this.answer(response, words);
-      } catch (cause) {
-        if (!(cause instanceof InputError)) throw cause;
-        this.answer(response, cause.message);
-      } finally {
-        await dropFile(request);
-      }
+      const { guest } = this.open;
+      const words = saidOf(() => guest.take(fileOf(request))).finally(() => dropFile(request));
+      const { said, done } = await words;
+      if (done && this.open) this.open.received++;
+      await this.answer(response, said);
+    });
+    app.post('/:code/:turn', async (request, response, next) => {
+      const { turn } = request.params;
+      const guest = this.open?.guest;
+      if (!guest || (turn !== 'undo' && turn !== 'redo')) return next();
+      await this.answer(response, (await saidOf(() => guest.turn(turn === 'undo'))).said);
     });
     app.use((_request, response) => void response.status(404).send(sayingPage('There is nothing here.')));
     const failed: express.ErrorRequestHandler = (cause: unknown, _request, response, _next) => {
@@ -139,15 +144,28 @@ export class PhoneDoor {
         status: 500,
         detail: 'It could not be taken in. Take it again.',
       };
-      this.answer(response.status(status), detail);
+      void this.answer(response.status(status), detail);
     };
     app.use(failed);
     return app;
   }
 
-  private answer(response: express.Response, said: string | null): void {
+  private async answer(response: express.Response, said: string | null): Promise<void> {
     if (response.headersSent) return;
-    if (this.open) response.type('html').send(takingPage(this.open.guest, said));
-    else response.status(410).send(sayingPage('The door is closed. Open it again on the screen.'));
+    const { open } = this;
+    if (!open) return void response.status(410).send(sayingPage('The door is closed. Open it again on the screen.'));
+    const { undo, redo } = await open.guest.journal();
+    const at = new URL(open.url).pathname;
+    response.type('html').send(takingPage(open.guest, { said, at, undo, redo }));
+  }
+}
+
+/** What became of something the phone has asked for, in a sentence for it. */
+async function saidOf(work: () => Promise<string>): Promise<{ said: string; done: boolean }> {
+  try {
+    return { said: await work(), done: true };
+  } catch (cause) {
+    if (!(cause instanceof InputError)) throw cause;
+    return { said: cause.message, done: false };
   }
 }

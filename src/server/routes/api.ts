@@ -1,7 +1,7 @@
-import { Router, type RequestHandler } from 'express';
+import { Router, type Request as Incoming, type RequestHandler } from 'express';
 import { FILES, openApi, ROUTES, type FileName, type FileRoute, type Route, type RouteName } from '../../contract';
 import { InputError } from '../images/inputError';
-import type { Studio } from '../studio/studio';
+import { PROGRAM, type Hand, type Studio } from '../studio/studio';
 import { Answers } from './answers';
 import { fileHandlers } from './files';
 import { guarded } from './guarded';
@@ -15,15 +15,23 @@ function fitting({ response, path }: Route, answer: unknown): unknown {
   return checked.data;
 }
 
+/** Whose hand a request is, by the name a window gives itself. */
+function handOf({ headers }: Incoming): Hand {
+  const window = headers['revlin-window'];
+  const on = headers['if-match']?.trim().replace(/^"(.*)"$/, '$1');
+  const by = typeof window === 'string' && /^[\w-]{4,40}$/.test(window) ? window : PROGRAM.by;
+  return { by, on: on && on !== '*' ? on : null };
+}
+
 /** Answers that follow from the database alone. */
-const FROM_DATABASE = new Set<RouteName>(['listPaintings', 'getPainting', 'getReading', 'getSettings', 'listArrivals', 'listPlans', 'getHistory', 'getMasses']); // prettier-ignore
+const FROM_DATABASE = new Set<RouteName>(['listPaintings', 'getPainting', 'getReading', 'getSettings', 'listArrivals', 'listPlans', 'getHistory', 'getMasses', 'listDeeds']); // prettier-ignore
 
 function handle(studio: Studio, answers: Answers, name: RouteName): RequestHandler {
   const row: Route = ROUTES[name];
   const answer: RequestHandler = async (incoming, response) => {
     const body = (row.body ? row.body.parse(incoming.body ?? {}) : undefined) as Request<RouteName>['body'];
     const request: Request<RouteName> = {
-      studio,
+      studio: { ...studio, hand: handOf(incoming) },
       params: incoming.params as Record<string, string>,
       body,
       file: () => fileOf(incoming),

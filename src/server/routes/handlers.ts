@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { Made, ResponseOf, RouteName } from '../../contract';
 import { ROUTES } from '../../contract';
 import { InputError } from '../images/inputError';
+import { listDeeds, setUndone } from '../journal/undoing';
 import { listUnclaimed, unclaimedOf } from '../store/originals';
 import { listArrivals, sortArrival } from '../studio/arrivals';
 import { addCorrection, setCorrectionOpen } from '../studio/corrections';
@@ -90,6 +91,8 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   addCorrection: ({ studio, params, body }) => addCorrection(studio, params.paintingId, body),
   removeCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, false),
   restoreCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, true),
+  listDeeds: ({ studio, params }) => listDeeds(studio.db, params.paintingId),
+  setUndone: ({ studio, params, body }) => setUndone(studio, params.deedId, body.undone),
   openPhone: ({ studio, params, body }) => openPhone(studio, params.paintingId, body.session),
   getPhone: ({ studio }) => studio.phone.state(),
   closePhone: async ({ studio }) => {

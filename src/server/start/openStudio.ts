@@ -8,7 +8,7 @@ import { PhoneDoor } from '../phone/phoneDoor';
 import { openDatabase, watchChanges } from '../store/database';
 import { openFiles } from '../store/files';
 import { lockFolder, type FolderLock } from '../store/folderLock';
-import type { Studio } from '../studio/studio';
+import { PROGRAM, type Studio } from '../studio/studio';
 import { Turns } from '../studio/turns';
 import { realWorld } from '../world';
 
@@ -45,6 +45,7 @@ export async function openStudio(
       crew,
       jobs,
       world,
+      hand: PROGRAM,
       turns: new Turns(),
       inbox: inboxOf(folder),
       phone: new PhoneDoor(files),

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { allowPlanless, forbidPlanless } from './planlessMigration';
 import { addEasel, dropEasel } from './easelMigration';
 import { addFindings, dropFindings } from './findingMigration';
+import { addJournal, dropJournal } from './journalMigration';
 import { addLooking, addSeated, dropLooking } from './readingMigration';
 import { addPlanning, dropPlanning } from './planMigration';
 
@@ -287,6 +288,7 @@ export const MIGRATIONS: readonly Migration[] = [
   },
   { name: '014-easel', leaves: ['easel'], up: addEasel, down: dropEasel },
   { name: '015-findings', leaves: ['finding'], up: addFindings, down: dropFindings },
+  { name: '016-journal', leaves: ['deed'], up: addJournal, down: dropJournal },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

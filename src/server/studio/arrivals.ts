@@ -1,5 +1,7 @@
 import type { ResponseOf } from '../../contract';
 import { InputError } from '../images/inputError';
+import { journaled } from '../journal/journal';
+import { journalOf } from '../journal/undoing';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import type { ArrivalRow } from './rows';
 import { rowOf } from './rows';
@@ -74,7 +76,7 @@ export async function listArrivals(studio: Studio): Promise<ResponseOf<'listArri
     .orderBy([{ column: 'day' }, { column: 'arrival.rowid' }])
     .select('arrival.*', 'image.width', 'image.height')) as (ArrivalRow & { width: number; height: number })[];
   const waiting = rows.map(({ id, fileName, day, width, height }): Arrival => ({ id, fileName, day, problem: null, width, height, many: 1 })); // prettier-ignore
-  return { folder: inbox, camera, waiting: [...waiting, ...(await refusedOf(db))] };
+  return { folder: inbox, camera, waiting: [...waiting, ...(await refusedOf(db))], journal: await journalOf(db, null) };
 }
 
 /** Puts a waiting photograph into the session of its day; null = it belongs to no painting and is asked about no more. */
@@ -87,15 +89,26 @@ export async function sortArrival(
   const row = await rowOf<ArrivalRow>(db, 'arrival', id);
   if (row.state !== 'unsorted')
     throw new InputError('sorted', `${row.fileName} was ${row.state === 'left' ? 'left out' : 'put to a painting'} meanwhile. Nothing was changed.`, 409); // prettier-ignore
-  if (paintingId !== null) {
-    if (!row.sha256)
-      throw new InputError('not-a-picture', `${row.fileName} could not be taken in: ${row.problem}`, 409);
-    await sortKept(studio, paintingId, { sha256: row.sha256, name: row.fileName, day: row.day });
-  }
-  const state = paintingId === null ? 'left' : 'sorted';
-  // Where one line stands for many, leaving it out leaves out all of them.
-  const together = row.sha256 === null && (await refusedOf(db)).some((line) => line.id === id && line.many > 1);
-  if (together) await db('arrival').where({ state: 'unsorted', sha256: null }).update({ state });
-  else await db('arrival').where({ id }).update({ state });
+  if (paintingId === null) await leaveOut(studio, row);
+  else if (!row.sha256)
+    throw new InputError('not-a-picture', `${row.fileName} could not be taken in: ${row.problem}`, 409);
+  else await sortKept(studio, paintingId, { sha256: row.sha256, name: row.fileName, day: row.day, arrivalId: id });
   return listArrivals(studio);
+}
+
+/** It is asked about no more. Where one line stands for many, leaving it out leaves out all of them. */
+async function leaveOut(studio: Studio, row: ArrivalRow): Promise<void> {
+  const { db } = studio;
+  const together = row.sha256 === null && (await refusedOf(db)).some(({ id, many }) => id === row.id && many > 1);
+  await journaled(
+    studio,
+    { paintingId: null, said: { what: 'left-out', name: row.fileName } },
+    async ({ trx, touch }) => {
+      const all = (
+        together ? await trx('arrival').where({ state: 'unsorted', sha256: null }).select('id') : [row]
+      ) as Pick<ArrivalRow, 'id'>[];
+      for (const { id } of all) await touch('arrival', id);
+      await trx('arrival').whereIn('id', all.map(({ id }) => id)).update({ state: 'left' }); // prettier-ignore
+    },
+  );
 }

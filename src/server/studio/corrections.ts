@@ -1,5 +1,6 @@
 import type { BodyOf, Correction } from '../../contract';
 import { sightingOf } from '../../core/correct';
+import { journaled } from '../journal/journal';
 import { correctionOf } from './correctionsOf';
 import { homeOf } from './looking';
 import { governingPlan, setUpOf } from './planRows';
@@ -35,15 +36,23 @@ export async function addCorrection(
     open: 1,
     takenAt: world.now().toISOString(),
   };
-  await db('correction').insert(row);
+  await journaled(studio, { paintingId, said: { what: 'correction-added', name } }, async ({ trx, touch }) => {
+    await touch('correction', row.id);
+    await trx('correction').insert(row);
+  });
   return correctionOf(db, row);
 }
 
 /** Takes a correction off the list or puts it back; nothing is deleted. */
-export async function setCorrectionOpen({ db }: Studio, id: string, open: boolean): Promise<Correction> {
-  await rowOf<CorrectionRow>(db, 'correction', id);
-  await db('correction')
-    .where({ id })
-    .update({ open: open ? 1 : 0 });
+export async function setCorrectionOpen(studio: Studio, id: string, open: boolean): Promise<Correction> {
+  const { db } = studio;
+  const { paintingId, name } = await rowOf<CorrectionRow>(db, 'correction', id);
+  const what = open ? 'correction-on' : 'correction-off';
+  await journaled(studio, { paintingId, said: { what, name } }, async ({ trx, touch }) => {
+    await touch('correction', id);
+    await trx('correction')
+      .where({ id })
+      .update({ open: open ? 1 : 0 });
+  });
   return correctionOf(db, await rowOf<CorrectionRow>(db, 'correction', id));
 }

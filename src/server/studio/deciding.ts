@@ -1,15 +1,17 @@
-import type { Knex } from 'knex';
-import type { Decision, FindingOfReading, ReadingDetail } from '../../contract';
+import type { Decision, FindingOfReading, PlanContent, ReadingDetail } from '../../contract';
 import { KINDS } from '../../core/kinds';
 import { InputError } from '../images/inputError';
+import { journaled, type Hold } from '../journal/journal';
 import { describeReading, newestReading } from './describeReading';
 import { homeOf } from './looking';
-import type { CorrectionRow, DecisionRow } from './rows';
+import { contentOf, governingPlan } from './planRows';
+import { addPlanVersion } from './plans';
+import { rowOf, type CorrectionRow, type DecisionRow, type PaintingRow, type ReferenceRow } from './rows';
 import type { Studio } from './studio';
 
 /** Puts a finding on the correction list: the correction it was once before, or a new one. @returns the correction's id */
 async function putOnList(
-  trx: Knex,
+  { trx, touch }: Hold,
   finding: FindingOfReading,
   { id, paintingId, sessionId, takenAt }: Pick<CorrectionRow, 'id' | 'paintingId' | 'sessionId' | 'takenAt'>,
 ): Promise<string> {
@@ -18,6 +20,7 @@ async function putOnList(
     .whereNotNull('correctionId')
     .orderBy('rowid', 'desc')
     .first('correctionId')) as { correctionId: string } | undefined;
+  await touch('correction', once?.correctionId ?? id);
   if (once) {
     await trx('correction').where({ id: once.correctionId }).update({ open: 1 });
     return once.correctionId;
@@ -42,12 +45,39 @@ async function putOnList(
   return id;
 }
 
-/** Takes, dismisses or puts off a finding; null takes the decision back, and a correction made by it off the list. */
+/** The plan that is there takes over what is painted. @throws InputError where there is no plan, or no departure can say it */
+async function depart(
+  { trx, touch }: Hold,
+  studio: Studio,
+  { painting, finding }: { painting: PaintingRow; finding: FindingOfReading },
+): Promise<void> {
+  const change = KINDS[finding.kind].departure(finding);
+  const last = await governingPlan(trx, painting.id);
+  if (!change || !last)
+    throw new InputError(
+      'departure',
+      last
+        ? 'A departure cannot say this: it is about the whole picture. Nothing was changed. Change the plan itself, or dismiss the finding.'
+        : 'There is no plan to depart from. Nothing was changed.',
+      409,
+    );
+  const departure = {
+    id: studio.world.newId(),
+    where: { place: finding.place },
+    change,
+    why: 'decided when it was read',
+  };
+  const departures = [...contentOf(last).departures, departure] as PlanContent['departures'];
+  const reference = await rowOf<ReferenceRow>(trx, 'reference', last.referenceId);
+  await addPlanVersion({ trx, touch }, studio, { reference, change: { departures } });
+}
+
+/** Takes, dismisses or puts off a finding, or lets the plan take it over; null takes the decision back, and a correction made by it off the list. */
 export async function decide(
   studio: Studio,
   { photoId, index, decision, why = '' }: { photoId: string; index: number; decision: Decision | null; why?: string },
 ): Promise<ReadingDetail> {
-  const { db, world } = studio;
+  const { world } = studio;
   const { photo } = await newestReading(studio, photoId);
   const reading = await describeReading(studio, photoId);
   const finding = reading.findings[index];
@@ -59,12 +89,18 @@ export async function decide(
     );
   if (finding.decision === decision && finding.why === why) return reading;
   const { session, painting } = await homeOf(studio, photo);
-  const now = world.now().toISOString();
-  await db.transaction(async (trx) => {
+  const home = { paintingId: painting.id, sessionId: session.id, takenAt: world.now().toISOString() };
+  const said = { what: 'decision', decision, name: finding.name } as const;
+  await journaled(studio, { paintingId: painting.id, said }, async ({ trx, touch }) => {
+    await touch('decision', finding.id);
     // Also one that was taken in an earlier session: this is the newest word on it.
-    if (finding.correctionId) await trx('correction').where({ id: finding.correctionId }).update({ open: 0 });
-    const home = { paintingId: painting.id, sessionId: session.id, takenAt: now };
-    const correctionId = decision === 'taken' ? await putOnList(trx, finding, { ...home, id: world.newId() }) : null;
+    if (finding.correctionId) {
+      await touch('correction', finding.correctionId);
+      await trx('correction').where({ id: finding.correctionId }).update({ open: 0 });
+    }
+    const correctionId =
+      decision === 'taken' ? await putOnList({ trx, touch }, finding, { ...home, id: world.newId() }) : null;
+    if (decision === 'planned') await depart({ trx, touch }, studio, { painting, finding });
     await trx('decision').insert({
       id: world.newId(),
       findingId: finding.id,
@@ -72,7 +108,7 @@ export async function decide(
       decision,
       why,
       correctionId,
-      decidedAt: now,
+      decidedAt: home.takenAt,
     } satisfies DecisionRow);
   });
   return describeReading(studio, photoId);

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { Correction, Painting, PaintingDetail, Photo, SetUp, Session, Stage } from '../../contract'; // prettier-ignore
+import { journalOf } from '../journal/undoing';
 import { correctionsOf } from './correctionsOf';
 import { groupedBy } from './grouped';
 import { photosOfPainting } from './photosOf';
@@ -37,7 +38,7 @@ function inUse<P extends Pick<Photo, 'role'>>(rows: readonly P[]): P[] {
 
 async function sessionsOf(db: Knex, paintingId: string): Promise<Session[]> {
   const [rows, photos] = await Promise.all([
-    db('session').where({ paintingId }).orderBy('number') as Promise<SessionRow[]>,
+    db('session').where({ paintingId }).where('number', '>', 0).orderBy('number') as Promise<SessionRow[]>,
     photosOfPainting(db, paintingId),
   ]);
   const bySession = groupedBy(photos, ({ sessionId }) => sessionId);
@@ -68,6 +69,7 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
   const waiting = await undecidedIn(db, new Map(readingId ? [[readingId, stageOf(setUp)]] : []));
   const undecided = waiting.get(readingId) ?? 0;
   return {
+    journal: await journalOf(db, id),
     painting: paintingOf(row, easel === id),
     reference,
     references,

@@ -1,5 +1,6 @@
 import type { BodyOf, GroundState, PaintingDetail } from '../../contract';
 import { InputError } from '../images/inputError';
+import { journaled } from '../journal/journal';
 import { describePainting } from './describe';
 import { asked } from './gathering';
 import { groundOf } from './groundRows';
@@ -7,17 +8,21 @@ import { rowOf, type PaintingRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';
 
 async function keepGround(
-  { db, world }: Studio,
+  studio: Studio,
   paintingId: string,
   ground: Omit<GroundState, 'version'>,
 ): Promise<PaintingDetail> {
-  await db('painting_ground').insert({
-    id: world.newId(),
-    paintingId,
-    colour: ground.colour && JSON.stringify(ground.colour),
-    from: ground.from,
-    keep: JSON.stringify(ground.keep),
-    setAt: world.now().toISOString(),
+  const { db, world } = studio;
+  await journaled(studio, { paintingId, said: { what: 'ground' } }, async ({ trx, touch }) => {
+    await touch('ground', paintingId);
+    await trx('painting_ground').insert({
+      id: world.newId(),
+      paintingId,
+      colour: ground.colour && JSON.stringify(ground.colour),
+      from: ground.from,
+      keep: JSON.stringify(ground.keep),
+      setAt: world.now().toISOString(),
+    });
   });
   return describePainting(db, paintingId);
 }

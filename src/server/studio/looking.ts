@@ -1,7 +1,8 @@
+import type { Knex } from 'knex';
 import type { Job } from '../../contract';
 import { coveredOf } from './photosOf';
 import { planTask } from './planTask';
-import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
+import { newest, rowOf, type CornersRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import { getSettings } from './settings';
 import type { Studio } from './studio';
 
@@ -9,6 +10,13 @@ import type { Studio } from './studio';
 export async function homeOf({ db }: Studio, photo: PhotoRow): Promise<{ session: SessionRow; painting: PaintingRow }> {
   const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
   return { session, painting: await rowOf<PaintingRow>(db, 'painting', session.paintingId) };
+}
+
+/** The painting a photograph belongs to, and the number of its session. @throws InputError 404 */
+export async function seatOf(db: Knex, photoId: string): Promise<{ paintingId: string; session: number }> {
+  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  const { paintingId, number } = await rowOf<SessionRow>(db, 'session', photo.sessionId);
+  return { paintingId, session: number };
 }
 
 /** Looks for a photograph's corners and the printed card as a job; what the painter showed is never replaced. */
@@ -32,8 +40,8 @@ export function lookForCorners(studio: Studio, photo: PhotoRow, painting: Painti
       );
       await db.transaction(async (trx) => {
         await trx('photo').where({ id: photo.id }).update({ lookedAt: 1 });
-        const given = await trx('photo_corners').where({ photoId: photo.id, cornersFrom: 'given' }).first();
-        if (found?.sure && !given)
+        const now = await newest<CornersRow>(trx, 'photo_corners', photo.id);
+        if (found?.sure && now?.cornersFrom !== 'given')
           await trx('photo_corners').insert({
             id: world.newId(),
             photoId: photo.id,

@@ -2,9 +2,11 @@ import type { Knex } from 'knex';
 import type { BodyOf, Covered, Job, PaintingDetail, Photo } from '../../contract';
 import { isConvexClockwise, type Corners } from '../../core/raster';
 import { InputError } from '../images/inputError';
+import { journaled, type Hold } from '../journal/journal';
 import { describePainting } from './describe';
 import { photoOf } from './photosOf';
 import { imageOf } from './planRows';
+import { keepSet } from './photoSets';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import { homeOf, lookAgain, lookForCorners } from './looking';
 import { newest, rowOf, type GreysRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
@@ -12,23 +14,27 @@ import type { Studio } from './studio';
 
 /** Starts the next session; without a date, today's. */
 export async function addSession(
-  { db, world }: Studio,
+  studio: Studio,
   paintingId: string,
   input: BodyOf<'addSession'>,
 ): Promise<PaintingDetail> {
+  const { db, world } = studio;
   await rowOf<PaintingRow>(db, 'painting', paintingId);
-  await db.transaction(async (trx) => {
-    const last = (await trx('session').where({ paintingId }).max('number as number').first()) as {
-      number: number | null;
-    };
-    await trx('session').insert({
+  const begun = (session: number) => ({ what: 'session', session }) as const;
+  await journaled(studio, { paintingId, said: begun }, async ({ trx, touch }) => {
+    const sessions = trx('session').where({ paintingId }).where('number', '>', 0);
+    const last = (await sessions.max('number as number').first()) as { number: number | null };
+    const row: SessionRow = {
       id: world.newId(),
       paintingId,
       number: (last.number ?? 0) + 1,
       date: input.date ?? world.now().toISOString().slice(0, 10),
       intention: input.intention ?? '',
       minutes: input.minutes ?? null,
-    });
+    };
+    await touch('session', row.id);
+    await trx('session').insert(row);
+    return row.number;
   });
   return describePainting(db, paintingId);
 }
@@ -55,7 +61,7 @@ export const hourOf = async (
 
 /** The row of a photograph that is new to its session. */
 export async function keepPhoto(
-  trx: Knex.Transaction,
+  { trx, touch }: Hold,
   { world }: Studio,
   { sessionId, sha256, name, hour }: { sessionId: string; sha256: string; name: string; hour: number | null },
 ): Promise<PhotoRow> {
@@ -75,8 +81,15 @@ export async function keepPhoto(
     covered: await coveredLast(trx, sessionId),
     aside: 0,
   };
+  await touch('photo', row.id);
   await trx('photo').insert(row);
   return row;
+}
+
+/** A photograph that was put aside and comes again is in use again. */
+export async function takeBack({ trx, touch }: Hold, { id }: Pick<PhotoRow, 'id'>): Promise<void> {
+  await touch('photo', id);
+  await trx('photo').where({ id }).update({ aside: 0 });
 }
 
 /** One photograph shows one session: the same file for a second one is a slip of the hand. */
@@ -109,12 +122,13 @@ export async function addPhoto(
   const { sha256 } = await keepPicture(studio, { ...arrived, name });
   const hour = await hourOf(studio, { sha256, name });
   // Looked up and kept in one transaction: the same file sent twice at once is kept once.
-  const { row, twin } = await db.transaction(async (trx) => {
+  const said = { what: 'photo-added', session: session.number } as const;
+  const { row, twin } = await journaled(studio, { paintingId: session.paintingId, said }, async ({ trx, touch }) => {
     const known = (await trx('photo').where({ sessionId, sha256 }).first()) as PhotoRow | undefined;
     if (!known) await refuseElsewhere(trx, session, { sha256, name });
-    if (known?.aside) await trx('photo').where({ id: known.id }).update({ aside: 0 });
+    if (known?.aside) await takeBack({ trx, touch }, known);
     return {
-      row: known ?? (await keepPhoto(trx, studio, { sessionId, sha256, name, hour })),
+      row: known ?? (await keepPhoto({ trx, touch }, studio, { sessionId, sha256, name, hour })),
       twin: known !== undefined,
     };
   });
@@ -123,20 +137,8 @@ export async function addPhoto(
 }
 
 /** Keeps the places that are not read, or read all the same. */
-export async function setAreas(
-  { db, world }: Studio,
-  photoId: string,
-  areas: BodyOf<'setAreas'>['areas'],
-): Promise<Photo> {
-  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
-  await db('photo_areas').insert({
-    id: world.newId(),
-    photoId,
-    areas: JSON.stringify(areas),
-    setAt: world.now().toISOString(),
-  });
-  return photoOf(db, photo);
-}
+export const setAreas = (studio: Studio, photoId: string, areas: BodyOf<'setAreas'>['areas']): Promise<Photo> =>
+  keepSet(studio, 'areas', { photoId, columns: { areas: JSON.stringify(areas) } });
 
 /** What a photograph shows, how its light is taken out, what burned and how the paint was; or it is put aside or taken back. */
 export async function changePhoto(
@@ -146,14 +148,20 @@ export async function changePhoto(
 ): Promise<PaintingDetail> {
   const { db } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
-  const { painting } = await homeOf(studio, photo);
+  const { painting, session } = await homeOf(studio, photo);
   if (covered) checkCovered(covered, painting);
   const update = {
     ...change,
     ...(aside === undefined ? {} : { aside: aside ? 1 : 0 }),
     ...(covered ? { covered: covered.by === 'nothing' ? '' : JSON.stringify(covered) } : {}),
   };
-  if (Object.keys(update).length > 0) await db('photo').where({ id: photoId }).update(update);
+  const what = aside === undefined ? 'photo' : aside ? 'photo-aside' : 'photo-back';
+  const deed = { paintingId: painting.id, said: { what, session: session.number } } as const;
+  if (Object.keys(update).length > 0)
+    await journaled(studio, deed, async ({ trx, touch }) => {
+      await touch('photo', photoId);
+      await trx('photo').where({ id: photoId }).update(update);
+    });
   // A rectangle of other proportions is looked for anew; corners the painter showed stay.
   if (covered) await lookAgain(studio, photoId, painting);
   return describePainting(db, painting.id);
@@ -170,7 +178,7 @@ function checkCovered({ by, top, right, bottom, left }: Covered, { widthMm, heig
 
 /** Keeps the corners the painter showed. @throws InputError when they cross, lie far outside, or enclose next to nothing */
 export async function setCorners(studio: Studio, photoId: string, corners: Corners): Promise<Photo> {
-  const { db, world } = studio;
+  const { db } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
   const { width, height } = await imageOf(db, photo.sha256);
   if (!isConvexClockwise(corners))
@@ -193,20 +201,13 @@ export async function setCorners(studio: Studio, photoId: string, corners: Corne
       'corners',
       'These corners enclose less than a hundredth of the photograph. The corners before them are kept. Drag them apart.',
     );
-  await db('photo_corners').insert({
-    id: world.newId(),
-    photoId,
-    corners: JSON.stringify(corners),
-    cornersFrom: 'given',
-    confidence: 1,
-    setAt: world.now().toISOString(),
-  });
-  return photoOf(db, photo);
+  const columns = { corners: JSON.stringify(corners), cornersFrom: 'given', confidence: 1 };
+  return keepSet(studio, 'corners', { photoId, columns });
 }
 
 /** @throws InputError when a patch lies outside the photograph */
 export async function setGreys(studio: Studio, photoId: string, greys: BodyOf<'setGreys'>['greys']): Promise<Photo> {
-  const { db, world } = studio;
+  const { db } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
   const { width, height } = await imageOf(db, photo.sha256);
   const before = await newest<GreysRow>(db, 'photo_greys', photoId);
@@ -219,13 +220,7 @@ export async function setGreys(studio: Studio, photoId: string, greys: BodyOf<'s
         `A grey patch reaches outside the photograph of ${width} x ${height} pixels. The patches before are kept.`,
       );
   }
-  await db('photo_greys').insert({
-    id: world.newId(),
-    photoId,
-    greys: JSON.stringify(greys),
-    // The card stays where it is as long as any of its greys is used.
-    card: greys.length > 0 ? (before?.card ?? null) : null,
-    setAt: world.now().toISOString(),
-  });
-  return photoOf(db, photo);
+  // The card stays where it is as long as any of its greys is used.
+  const card = greys.length > 0 ? (before?.card ?? null) : null;
+  return keepSet(studio, 'greys', { photoId, columns: { greys: JSON.stringify(greys), card } });
 }

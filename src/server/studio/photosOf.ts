@@ -25,14 +25,14 @@ interface PhotoLine extends PhotoRow {
   readonly readingId: string | null;
 }
 
-const newest = (table: string, as: string, only = '') =>
-  `LEFT JOIN ${table} ${as} ON ${as}.rowid = (SELECT max(rowid) FROM ${table} WHERE photoId = p.id ${only})`;
+const newest = (table: string, as: string) =>
+  `LEFT JOIN ${table} ${as} ON ${as}.rowid = (SELECT max(rowid) FROM ${table} WHERE photoId = p.id)`;
 const PHOTOS = `
-  SELECT p.*, i.width, i.height, k.corners, k.cornersFrom, k.confidence, given.id AS shownId, g.id AS greysId, g.greys, g.card,
+  SELECT p.*, i.width, i.height, k.corners, k.cornersFrom, k.confidence,
+    CASE WHEN EXISTS (SELECT 1 FROM photo_corners WHERE photoId = p.id AND cornersFrom = 'given') THEN k.id END AS shownId, g.id AS greysId, g.greys, g.card,
     a.id AS areasId, a.areas, l.id AS landmarksId, l.landmarks, s.id AS seatedId, s.seated, m.said, m.setAt AS saidAt, r.id AS readingId
   FROM photo p LEFT JOIN image i ON i.sha256 = p.sha256
   ${newest('photo_corners', 'k')}
-  ${newest('photo_corners', 'given', "AND cornersFrom = 'given'")}
   ${newest('photo_greys', 'g')}
   ${newest('photo_areas', 'a')}
   ${newest('photo_landmarks', 'l')}
@@ -58,11 +58,11 @@ function photoIn(line: PhotoLine): Photo {
   const id = (of: string | null) => of ?? NO_VERSION;
   const list = (json: string | null) => (json ? JSON.parse(json) : []);
   const shape = (json: string | null) => (json ? JSON.parse(json) : null);
+  const corners = shape(line.corners) as Photo['corners'];
   return {
     id: line.id,
     versions: {
       photo: photoVersion(line),
-      // Corners that were found are no word of the painter's: showing them better is late for nothing.
       corners: id(line.shownId),
       greys: id(line.greysId),
       areas: id(line.areasId),
@@ -74,9 +74,9 @@ function photoIn(line: PhotoLine): Photo {
     width: line.width ?? 0,
     height: line.height ?? 0,
     addedAt: line.addedAt,
-    corners: shape(line.corners),
-    cornersFrom: line.cornersFrom,
-    confidence: line.confidence,
+    corners,
+    cornersFrom: corners && line.cornersFrom,
+    confidence: corners && line.confidence,
     greys: list(line.greys),
     card: shape(line.card),
     areas: list(line.areas),
@@ -90,7 +90,7 @@ function photoIn(line: PhotoLine): Photo {
     room: line.room,
     hour: line.hour,
     covered: coveredOf(line),
-    state: stateOf(line, line.corners !== null, line.readingId),
+    state: stateOf(line, corners !== null, line.readingId),
     looking: line.lookedAt === 0,
     readingId: line.readingId,
   };

@@ -3,6 +3,7 @@ import { EMPTY_PLAN, type BodyOf, type PaintingDetail, type Plan, type PlanConte
 import { placeInWords } from '../../core/words';
 import type { Point } from '../../core/raster';
 import { InputError } from '../images/inputError';
+import { journaled, type Hold } from '../journal/journal';
 import { mapPlan } from './carryPlan';
 import { describePainting } from './describe';
 import { contentOf, governingPlan, governingReference, planOf } from './planRows';
@@ -25,9 +26,14 @@ const ofAnotherPicture = ({ key, masses, palette }: PlanContent): PlanContent =>
   palette,
 });
 
-/** Plans are never changed, only followed by the next version. */
-export async function addPlanVersion(db: Knex, { world }: Studio, { reference, change, carry }: PlanChange) {
-  const last = await governingPlan(db, reference.paintingId);
+/** Plans are never changed, only followed by the next version. @returns its number */
+export async function addPlanVersion(
+  { trx, touch }: Hold,
+  { world }: Studio,
+  { reference, change, carry }: PlanChange,
+): Promise<number> {
+  await touch('plan', reference.paintingId);
+  const last = await governingPlan(trx, reference.paintingId);
   const before = last ? contentOf(last) : EMPTY_PLAN;
   const carried = carry === null ? ofAnotherPicture(before) : carry ? mapPlan(before, carry) : before;
   const content = { ...carried, ...change } as PlanContent;
@@ -41,7 +47,8 @@ export async function addPlanVersion(db: Knex, { world }: Studio, { reference, c
     content: JSON.stringify(content),
     createdAt: world.now().toISOString(),
   };
-  await db('plan').insert(row);
+  await trx('plan').insert(row);
+  return row.version;
 }
 
 function checked({ key, governing, drawings }: PlanContent): void {
@@ -69,7 +76,8 @@ export async function changePlan(
   change: BodyOf<'changePlan'>,
 ): Promise<PaintingDetail> {
   const reference = await referenceOrRefusal(studio.db, paintingId);
-  await studio.db.transaction((trx) => addPlanVersion(trx, studio, { reference, change }));
+  const said = (version: number) => ({ what: 'plan', version }) as const;
+  await journaled(studio, { paintingId, said }, (hold) => addPlanVersion(hold, studio, { reference, change }));
   return describePainting(studio.db, paintingId);
 }
 

@@ -3,6 +3,7 @@ import type { AuditAnswer, BodyOf, Crop, PaintingDetail, Purpose, Reference } fr
 import { auditWords, cropBase, cropFits, CROP_TOLERANCE, middleCrop, PAINT_RANGE, plainCrop } from '../../core/plan';
 import { isConvexClockwise } from '../../core/raster';
 import { InputError } from '../images/inputError';
+import { journaled, type Hold } from '../journal/journal';
 import { carryBetween } from './carryPlan';
 import { describePainting } from './describe';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
@@ -43,21 +44,25 @@ const sameReference = async (trx: Knex, { paintingId, sha256, purpose }: Referen
   (await trx('reference').where({ paintingId, sha256, purpose, aside: 0 }).first()) as ReferenceRow | undefined;
 
 /** Makes a reference the main one; what another one's plan said of places is not carried over. */
-async function govern(trx: Knex, studio: Studio, row: ReferenceRow): Promise<void> {
+async function govern({ trx, touch }: Hold, studio: Studio, row: ReferenceRow): Promise<void> {
   const { paintingId } = row;
+  const before = (await trx('reference').where({ paintingId, governs: 1 }).select('id')) as { id: string }[];
+  for (const { id } of [...before, row]) await touch('reference', id);
   await trx('reference').where({ paintingId, governs: 1 }).update({ governs: 0, purpose: 'earlier version' });
   await trx('reference').where({ id: row.id }).update({ governs: 1, purpose: 'main', aside: 0 });
-  await addPlanVersion(trx, studio, { reference: row, carry: null });
+  await addPlanVersion({ trx, touch }, studio, { reference: row, carry: null });
 }
 
 /** Adds the main reference, cropped to the middle of the canvas's proportions until the painter says otherwise. */
 export async function addReference(studio: Studio, paintingId: string, arrived: Arrived): Promise<PaintingDetail> {
   const row = await arrive(studio, paintingId, { arrived, purpose: 'main' });
-  await studio.db.transaction(async (trx) => {
+  const said = { what: 'reference-added', name: row.fileName } as const;
+  await journaled(studio, { paintingId, said }, async ({ trx, touch }) => {
     const known = await sameReference(trx, row);
     if (known?.governs) return;
+    await touch('reference', (known ?? row).id);
     if (!known) await trx('reference').insert(row);
-    await govern(trx, studio, known ?? row);
+    await govern({ trx, touch }, studio, known ?? row);
   });
   return describePainting(studio.db, paintingId);
 }
@@ -70,8 +75,11 @@ export async function addFurtherReference(
 ): Promise<PaintingDetail> {
   if (!(await governingReference(studio.db, paintingId))) return addReference(studio, paintingId, arrived);
   const row = await arrive(studio, paintingId, { arrived, purpose });
-  await studio.db.transaction(async (trx) => {
-    if (!(await sameReference(trx, row))) await trx('reference').insert(row);
+  const said = { what: 'reference-added', name: row.fileName } as const;
+  await journaled(studio, { paintingId, said }, async ({ trx, touch }) => {
+    if (await sameReference(trx, row)) return;
+    await touch('reference', row.id);
+    await trx('reference').insert(row);
   });
   return describePainting(studio.db, paintingId);
 }
@@ -98,7 +106,7 @@ function checkCrop(crop: Crop, picture: { width: number; height: number }, { wid
 }
 
 async function recrop(
-  trx: Knex,
+  { trx, touch }: Hold,
   studio: Studio,
   { row, crop, painting }: { row: ReferenceRow; crop: Crop; painting: PaintingRow },
 ) {
@@ -108,7 +116,7 @@ async function recrop(
   await trx('reference').where({ id: row.id }).update({ crop: next.crop });
   if (!row.governs) return;
   const carry = carryBetween(picture, { crop: cropOf(row.crop), canvas: painting }, { crop, canvas: painting });
-  await addPlanVersion(trx, studio, { reference: next, carry });
+  await addPlanVersion({ trx, touch }, studio, { reference: next, carry });
 }
 
 /** What a reference is for, its crop, its place, whether it governs, whether it is put aside. */
@@ -128,10 +136,13 @@ export async function changeReference(
     ...(place !== undefined && { place: place && JSON.stringify(place) }),
     ...(aside !== undefined && { aside: aside ? 1 : 0 }),
   };
-  await db.transaction(async (trx) => {
+  const what = aside === undefined ? 'reference' : aside ? 'reference-aside' : 'reference-back';
+  const deed = { paintingId: painting.id, said: { what, name: row.fileName } } as const;
+  await journaled(studio, deed, async ({ trx, touch }) => {
+    await touch('reference', row.id);
     if (Object.keys(columns).length > 0) await trx('reference').where({ id: row.id }).update(columns);
-    if (governs && !row.governs) await govern(trx, studio, row);
-    if (crop) await recrop(trx, studio, { row, crop: crop as Crop, painting });
+    if (governs && !row.governs) await govern({ trx, touch }, studio, row);
+    if (crop) await recrop({ trx, touch }, studio, { row, crop: crop as Crop, painting });
   });
   return describePainting(db, row.paintingId);
 }

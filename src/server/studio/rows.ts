@@ -46,6 +46,7 @@ export interface PlanRow {
 export interface SessionRow {
   id: string;
   paintingId: string;
+  /** 1 = the first; below 0 = taken back */
   number: number;
   date: string;
   intention: string;
@@ -80,6 +81,8 @@ export interface ArrivalRow {
   state: 'unsorted' | 'sorted' | 'left';
   addedAt: string;
 }
+/** Corners that were taken back where none were known before. */
+export const NO_CORNERS = 'null';
 export interface CornersRow {
   id: string;
   photoId: string;
@@ -222,6 +225,7 @@ const NAMES: Record<string, string> = {
   correction: 'correction',
   reference: 'reference',
   arrival: 'waiting photograph',
+  deed: 'line in the journal',
 };
 
 /** The row with this id. @throws InputError 404 when there is none */

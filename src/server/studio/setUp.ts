@@ -1,6 +1,7 @@
 import { SetUp, type BodyOf, type PaintingDetail } from '../../contract';
 import { largestBox } from '../../core/plan';
 import { InputError } from '../images/inputError';
+import { journaled, type Hold } from '../journal/journal';
 import { carryBetween } from './carryPlan';
 import { describePainting } from './describe';
 import { cropOf, governingReference, imageOf, setUpOf } from './planRows';
@@ -18,11 +19,11 @@ function checkSetUp({ rebate, approach, stage }: SetUp, { widthMm, heightMm }: {
 
 /** Another size: the reference is cropped anew where its proportions change, and everything planned goes with it. */
 async function resize(
-  trx: Studio['db'],
+  { trx, touch }: Hold,
   studio: Studio,
   { before, after }: { before: PaintingRow; after: PaintingRow },
 ) {
-  const photographed = await trx('session').where({ paintingId: before.id }).first();
+  const photographed = await trx('session').where({ paintingId: before.id }).where('number', '>', 0).first();
   if (photographed)
     throw new InputError('sessions', `Sessions of this painting are measured on a canvas of ${before.widthMm} x ${before.heightMm} mm, so its size cannot change any more. Nothing was changed. Begin another painting for another canvas.`, 409); // prettier-ignore
   const reference = await governingReference(trx, before.id);
@@ -36,11 +37,12 @@ async function resize(
   const width = Math.min(largest[2], Math.max(w, h * proportion));
   const box: typeof crop.box = [x + w / 2 - width / 2, y + h / 2 - width / proportion / 2, width, width / proportion];
   const next = { ...crop, box };
+  await touch('reference', reference.id);
   await trx('reference')
     .where({ id: reference.id })
     .update({ crop: JSON.stringify(next) });
   const carry = carryBetween(image, { crop, canvas: before }, { crop: next, canvas: after });
-  await addPlanVersion(trx, studio, { reference: { ...reference, crop: JSON.stringify(next) }, carry });
+  await addPlanVersion({ trx, touch }, studio, { reference: { ...reference, crop: JSON.stringify(next) }, carry });
 }
 
 /** Changes title, size, what drew the painter to it, set-up, approach and stage. */
@@ -57,8 +59,11 @@ export async function changePainting(
   if (Math.max(widthMm, heightMm) > 8 * Math.min(widthMm, heightMm))
     throw new InputError('size', 'A canvas is at most eight times as long as it is wide. The size before it is kept.');
   checkSetUp(setUp ? SetUp.parse(setUp) : setUpOf(before), after);
-  await db.transaction(async (trx) => {
-    if (widthMm !== before.widthMm || heightMm !== before.heightMm) await resize(trx, studio, { before, after });
+  const resized = widthMm !== before.widthMm || heightMm !== before.heightMm;
+  const deed = { paintingId: id, said: { what: resized ? 'size' : 'set-up' } } as const;
+  await journaled(studio, deed, async ({ trx, touch }) => {
+    await touch('painting', id);
+    if (resized) await resize({ trx, touch }, studio, { before, after });
     const row = { ...columns, ...(setUp && { setUp: JSON.stringify(setUp) }) };
     if (Object.keys(row).length > 0) await trx('painting').where({ id }).update(row);
   });

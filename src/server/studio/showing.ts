@@ -2,6 +2,7 @@ import type { BodyOf, Impression, Photo } from '../../contract';
 import { InputError } from '../images/inputError';
 import { photoOf } from './photosOf';
 import { homeOf } from './looking';
+import { keepSet } from './photoSets';
 import { newest, rowOf, type ImpressionRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';
 
@@ -11,15 +12,13 @@ export async function setLandmarks(
   photoId: string,
   landmarks: BodyOf<'setLandmarks'>['landmarks'],
 ): Promise<Photo> {
-  const { db, world } = studio;
-  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
+  const photo = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
   const { painting } = await homeOf(studio, photo);
   for (const { plan, painted } of landmarks)
     for (const [x, y] of [plan, painted])
       if (x < 0 || y < 0 || x > painting.widthMm || y > painting.heightMm)
         throw new InputError('landmark', `The point ${Math.round(x)}, ${Math.round(y)} mm lies outside the canvas of ${painting.widthMm} x ${painting.heightMm} mm. Nothing was changed. Show it on the canvas.`); // prettier-ignore
-  await db('photo_landmarks').insert({ id: world.newId(), photoId, landmarks: JSON.stringify(landmarks), setAt: world.now().toISOString() }); // prettier-ignore
-  return photoOf(db, photo);
+  return keepSet(studio, 'landmarks', { photoId, columns: { landmarks: JSON.stringify(landmarks) } });
 }
 
 /** Keeps what the painter says before any number is shown. The first one stands: what is said afterwards is no guess. */
@@ -32,13 +31,5 @@ export async function setImpression(studio: Studio, photoId: string, said: Impre
 }
 
 /** Keeps the painter's answers to whether things sit; the answers before are kept too. */
-export async function setSeated(
-  studio: Studio,
-  photoId: string,
-  seated: BodyOf<'setSeated'>['seated'],
-): Promise<Photo> {
-  const { db, world } = studio;
-  const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
-  await db('photo_seated').insert({ id: world.newId(), photoId, seated: JSON.stringify(seated), setAt: world.now().toISOString() }); // prettier-ignore
-  return photoOf(db, photo);
-}
+export const setSeated = (studio: Studio, photoId: string, seated: BodyOf<'setSeated'>['seated']): Promise<Photo> =>
+  keepSet(studio, 'seated', { photoId, columns: { seated: JSON.stringify(seated) } });

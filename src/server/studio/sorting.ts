@@ -1,25 +1,30 @@
 import type { Knex } from 'knex';
 import type { ResponseOf } from '../../contract';
+import { journaled, type Hold } from '../journal/journal';
 import { photoOf } from './photosOf';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import { lookForCorners } from './looking';
-import { hourOf, keepPhoto } from './photos';
+import { hourOf, keepPhoto, takeBack } from './photos';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 
 /** The session of a day, begun at its place in time where there is none: sessions are numbered in the order they were painted. */
 async function sessionOn(
-  trx: Knex.Transaction,
+  { trx, touch }: Hold,
   { world }: Studio,
   { paintingId, day }: { paintingId: string; day: string },
 ): Promise<SessionRow> {
-  const known = (await trx('session').where({ paintingId, date: day }).orderBy('number').first()) as
-    SessionRow | undefined;
+  const known = (await trx('session')
+    .where({ paintingId, date: day })
+    .where('number', '>', 0)
+    .orderBy('number')
+    .first()) as SessionRow | undefined;
   if (known) return known;
-  const earlier = (await trx('session').where({ paintingId }).where('date', '<', day).max('number as number').first()) as { number: number | null }; // prettier-ignore
+  const earlier = (await trx('session').where({ paintingId }).where('number', '>', 0).where('date', '<', day).max('number as number').first()) as { number: number | null }; // prettier-ignore
   const number = (earlier.number ?? 0) + 1;
   await makeRoom(trx, paintingId, number);
   const row: SessionRow = { id: world.newId(), paintingId, number, date: day, intention: '', minutes: null };
+  await touch('session', row.id);
   await trx('session').insert(row);
   return row;
 }
@@ -55,26 +60,32 @@ export async function sortPhoto(
   });
 }
 
-/** The same for a picture that is kept already. */
+/** The same for a picture that is kept already. @param arrivalId it waited to be sorted */
 export async function sortKept(
   studio: Studio,
   paintingId: string,
-  { sha256, name, day }: { sha256: string; name: string; day: string },
+  { sha256, name, day, arrivalId }: { sha256: string; name: string; day: string; arrivalId?: string },
 ): Promise<ResponseOf<'sortPhoto'>> {
   const { db } = studio;
   const painting = await rowOf<PaintingRow>(db, 'painting', paintingId);
   const hour = await hourOf(studio, { sha256, name });
   // Looked up and kept in one transaction: the same file sent twice at once is kept once.
-  const { row, session, twin } = await db.transaction(async (trx) => {
+  const said = (made: { session: SessionRow }) => ({ what: 'photo-added', session: made.session.number }) as const;
+  const { row, session, twin } = await journaled(studio, { paintingId, said }, async ({ trx, touch }) => {
+    if (arrivalId) {
+      await touch('arrival', arrivalId);
+      await trx('arrival').where({ id: arrivalId }).update({ state: 'sorted' });
+    }
     const known = (await trx('photo')
       .join('session', 'session.id', 'photo.sessionId')
       .where({ 'session.paintingId': paintingId, 'photo.sha256': sha256 })
       .select('photo.*')
       .first()) as PhotoRow | undefined;
+    if (known?.aside) await takeBack({ trx, touch }, known);
     if (known) return { row: known, session: await rowOf<SessionRow>(trx, 'session', known.sessionId), twin: true };
-    const home = await sessionOn(trx, studio, { paintingId, day });
+    const home = await sessionOn({ trx, touch }, studio, { paintingId, day });
     return {
-      row: await keepPhoto(trx, studio, { sessionId: home.id, sha256, name, hour }),
+      row: await keepPhoto({ trx, touch }, studio, { sessionId: home.id, sha256, name, hour }),
       session: home,
       twin: false,
     };

@@ -6,6 +6,15 @@ import type { FileStore } from '../store/files';
 import type { World } from '../world';
 import type { Turns } from './turns';
 
+/** Whose hand it is. */
+export interface Hand {
+  /** the window it comes from, by its own name; "phone"; "program" = whatever else calls */
+  readonly by: string;
+  /** the version a change was made on; null = whatever is there */
+  readonly on: string | null;
+}
+export const PROGRAM: Hand = { by: 'program', on: null };
+
 /** What the application's actions work with. */
 export interface Studio {
   readonly db: Knex;
@@ -15,6 +24,8 @@ export interface Studio {
   readonly crew: Crew;
   readonly jobs: JobBoard;
   readonly world: World;
+  /** who asks: what is done goes into the journal under this name */
+  readonly hand: Hand;
   /** changes of one thing, one after another */
   readonly turns: Turns;
   /** the folder whose pictures come in by themselves */

@@ -46,13 +46,13 @@ const newestWith = (what: string) =>
 const PHOTOS = `
   WITH last AS MATERIALIZED (
     SELECT w.id AS paintingId,
-      (SELECT count(*) FROM session s WHERE s.paintingId = w.id) AS count,
-      (SELECT max(s.number) FROM session s WHERE s.paintingId = w.id) AS latest,
+      (SELECT count(*) FROM session s WHERE s.paintingId = w.id AND s.number > 0) AS count,
+      (SELECT max(s.number) FROM session s WHERE s.paintingId = w.id AND s.number > 0) AS latest,
       ${newestWith(`SELECT 1 ${USED}`)} AS photographed,
       ${newestWith(`SELECT 1 ${USED} AND EXISTS (SELECT 1 FROM reading r WHERE r.photoId = p.id)`)} AS read
     FROM painting w)
   SELECT last.*, s.number, s.date, p.id, p.role, p.lookedAt,
-    EXISTS (SELECT 1 FROM photo_corners k WHERE k.photoId = p.id) AS cornered,
+    EXISTS (SELECT 1 FROM photo_corners k WHERE k.rowid = (SELECT max(rowid) FROM photo_corners WHERE photoId = p.id) AND k.corners <> 'null') AS cornered,
     (SELECT r.id FROM reading r WHERE r.photoId = p.id ORDER BY r.rowid DESC LIMIT 1) AS readingId
   FROM last JOIN session s ON s.paintingId = last.paintingId AND s.number IN (last.latest, last.photographed, last.read)
   LEFT JOIN photo p ON p.sessionId = s.id AND p.aside = 0

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
+import type { Knex } from 'knex';
 import { NO_VERSION } from '../../contract';
-import type { PaintingRow, PhotoRow, ReferenceRow } from './rows';
+import { newest, type CornersRow, type PaintingRow, type PhotoRow, type ReferenceRow } from './rows';
 
 // What is kept as a history is named by its newest row, what is kept as one row by a digest of what may change in it.
 
@@ -15,3 +16,12 @@ export const photoVersion = ({ role, lightFrom, lamp, surface, room, hour, cover
   digest([role, lightFrom, lamp, surface, room, hour, covered, aside]);
 export const findingVersion = (readingId: string, decisionId: string | null): string =>
   `${readingId}.${decisionId ?? NO_VERSION}`;
+
+/**
+ * The corners a change may be late for. Corners that were found are no word of the painter's: showing them better is late for nothing. Once
+ * they were shown, whatever was put in their place counts.
+ */
+export const shownCorners = async (db: Knex, photoId: string): Promise<CornersRow | undefined> => {
+  const given = await db('photo_corners').where({ photoId, cornersFrom: 'given' }).first('id');
+  return given ? newest<CornersRow>(db, 'photo_corners', photoId) : undefined;
+};

@@ -42,6 +42,20 @@ async function answerOf(response: Response): Promise<unknown> {
   );
 }
 
+/** This window's name in the journal, the same when its page is loaded again. */
+export const WINDOW = windowName();
+
+function windowName(): string {
+  const fresh = crypto.randomUUID().slice(0, 8);
+  try {
+    const known = sessionStorage.getItem('revlin-window') ?? fresh;
+    sessionStorage.setItem('revlin-window', known);
+    return known;
+  } catch {
+    return fresh; // storage is forbidden: loaded again it is another window
+  }
+}
+
 const seen = new SeenVersions();
 
 async function fetched<N extends RouteName>(name: N, { params, body, file }: Sent<N>, on?: string): Promise<Response> {
@@ -49,7 +63,8 @@ async function fetched<N extends RouteName>(name: N, { params, body, file }: Sen
   const form = file ? new FormData() : null;
   if (form) for (const [name, value] of Object.entries(body ?? {})) form.append(name, String(value));
   if (file && form) form.append('file', file);
-  const headers: Record<string, string> = on === undefined ? {} : { 'If-Match': on === '*' ? on : `"${on}"` };
+  const headers: Record<string, string> = { 'Revlin-Window': WINDOW };
+  if (on !== undefined) headers['If-Match'] = on === '*' ? on : `"${on}"`;
   if (row.body && !form) headers['Content-Type'] = 'application/json';
   const init: RequestInit = { method: row.method.toUpperCase(), headers };
   if (form ?? row.body) init.body = form ?? JSON.stringify(body);

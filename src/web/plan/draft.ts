@@ -6,6 +6,8 @@ import { useAction } from '../api/queries';
 import { changedParts, layOnTop } from './layOnTop';
 import type { Rendering } from '../workers/planWorker';
 
+const STEPS_KEPT = 20; // steps back that outlive the page
+
 const nameOf = (paintingId: string) => `revlin-plan-${paintingId}`;
 
 const contentOf = (plan: Plan | null): PlanContent => (plan ? PlanContent.parse(plan) : EMPTY_PLAN);
@@ -42,19 +44,35 @@ function remembered(paintingId: string, kept: Omit<Draft, 'now' | 'before'>): Dr
     const found = JSON.parse(localStorage.getItem(nameOf(paintingId)) ?? 'null') as Draft | OldDraft;
     if ('content' in found)
       return found.version === kept.version ? { ...kept, now: PlanContent.parse(found.content), before: [] } : null;
-    const { on, version, crop, base, now } = found;
-    return { on, version, crop, base: PlanContent.parse(base), now: PlanContent.parse(now), before: [] };
+    const { on, version, crop, base, now, before } = found;
+    const [parsedBase, parsedNow] = [PlanContent.parse(base), PlanContent.parse(now)];
+    return {
+      on,
+      version,
+      crop,
+      base: parsedBase,
+      now: parsedNow,
+      before: before.map((step) => PlanContent.parse(step)),
+    };
   } catch {
     return null; // storage that is full, forbidden or garbled: only what was not kept is lost
   }
 }
 
 function remember(paintingId: string, draft: Draft | null): void {
-  try {
-    if (draft) localStorage.setItem(nameOf(paintingId), JSON.stringify({ ...draft, before: [] }));
+  const keep = (steps: number) => {
+    const kept = draft && { ...draft, before: draft.before.slice(draft.before.length - steps) };
+    if (kept) localStorage.setItem(nameOf(paintingId), JSON.stringify(kept));
     else localStorage.removeItem(nameOf(paintingId));
+  };
+  try {
+    keep(Math.min(STEPS_KEPT, draft?.before.length ?? 0));
   } catch {
-    // The same: the draft then lives as long as the page.
+    try {
+      keep(0); // storage that is full: without the steps back
+    } catch {
+      // The same: the draft then lives as long as the page.
+    }
   }
 }
 

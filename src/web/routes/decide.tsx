@@ -1,20 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import {
-  fileUrl,
-  type Decision,
-  type Departure,
-  type FindingOfReading,
-  type PaintingDetail,
-  type ReadingDetail,
-} from '../../contract';
-import { call } from '../api/client';
+import { fileUrl, type Decision, type FindingOfReading, type PaintingDetail, type ReadingDetail } from '../../contract';
 import { useAction, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { DecisionSlip, type Choice } from '../slips/decisionSlip';
 import { FindingList } from '../slips/findingList';
 import { OwnCorrectionForm } from '../slips/ownCorrection';
 import { ProblemNote } from '../slips/problem';
+import { UndoLine } from '../slips/undoLine';
 import { PLAIN } from '../wall/aidState';
 import { OutlineSoFar, useOutline } from '../wall/outlining';
 import { Pictures } from '../wall/pictures';
@@ -24,73 +17,20 @@ import { useMoved } from '../reading/useMoved';
 import { nextOf, NOTHING_TO_CORRECT, plural } from '../words';
 import { useDetail } from './paintingLayout';
 
-type Undoing =
-  | { kind: 'decision'; index: number; before: Decision | null }
-  | { kind: 'departure'; index: number; before: Decision | null; departureId: string }
-  | { kind: 'own'; correctionId: string };
-
-/** The departure that makes the plan what is painted there. */
-function asPainted({ kind, place, amount, painted, target, shift }: FindingOfReading): Departure {
-  const change: Departure['change'] = shift
-    ? { kind: 'moved', by: shift.by, scale: 1 }
-    : kind === 'value'
-      ? { kind: 'value', steps: Math.max(-9, Math.min(9, amount)) }
-      : kind === 'temperature'
-        ? { kind: 'warmth', units: Math.max(-80, Math.min(80, amount)) }
-        : { kind: 'chroma', factor: Math.min(4, painted.chroma / Math.max(0.5, target.chroma)) };
-  return { id: crypto.randomUUID(), where: { place }, change, why: 'decided when it was read' };
-}
 /** What went wrong stands on the desk by itself (`deciding.error`); nothing goes on. */
 const shown = () => undefined;
 const RANGE = { darkest: 0, lightest: 10 };
 
-/** Everything that decides something can be taken back, last first. */
+/** What the painter says to the findings, one answer at a time. */
 function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
-  const [done, setDone] = useState<Undoing[]>([]);
   const decide = useAction('decide', detail.painting.id);
   const own = useAction('addCorrection', detail.painting.id);
-  const remove = useAction('removeCorrection', detail.painting.id);
-  const plan = useAction('changePlan', detail.painting.id);
-  const departures = detail.plan?.departures ?? [];
-  const params = { paintingId: detail.painting.id };
-  /** Changes the departures of the plan that is there, also where another one was kept meanwhile. */
-  const putDepartures = (change: (list: readonly Departure[]) => readonly Departure[]) => {
-    const rebase = async () => ({ departures: change((await call('getPainting', { params })).plan?.departures ?? []) });
-    return plan.mutateAsync({ params, body: { departures: change(departures) }, rebase });
-  };
-  const say = (index: number, decision: Decision | null, why = '') =>
-    decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision, why } });
   return {
-    busy: decide.isPending || own.isPending || remove.isPending || plan.isPending,
-    error: decide.error ?? remove.error ?? plan.error,
+    busy: decide.isPending || own.isPending,
+    error: decide.error,
     own,
-    canUndo: done.length > 0,
-    async decide(index: number, decision: Choice, why: string) {
-      const before = reading.findings[index].decision;
-      const after = await say(index, decision, decision === 'dismissed' ? why.trim() : '');
-      setDone((list) => [...list, { kind: 'decision', index, before }]);
-      return after;
-    },
-    async depart(index: number) {
-      const finding = reading.findings[index];
-      const departure = asPainted(finding);
-      await putDepartures((list) => [...list, departure]);
-      const after = await say(index, 'planned');
-      setDone((list) => [...list, { kind: 'departure', index, before: finding.decision, departureId: departure.id }]);
-      return after;
-    },
-    noteOwn: (correctionId: string) => setDone((list) => [...list, { kind: 'own', correctionId }]),
-    async undo(): Promise<number | null> {
-      const last = done.at(-1);
-      if (!last) return null;
-      if (last.kind === 'own') await remove.mutateAsync({ params: { correctionId: last.correctionId } });
-      else {
-        if (last.kind === 'departure') await putDepartures((list) => list.filter(({ id }) => id !== last.departureId));
-        await say(last.index, last.before);
-      }
-      setDone((list) => list.slice(0, -1));
-      return last.kind === 'own' ? null : last.index;
-    },
+    say: (index: number, decision: Decision, why = '') =>
+      decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision, why } }),
   };
 }
 
@@ -122,6 +62,14 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     // Only another finding moves the pictures; a decision about the same one does not.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [chosen]);
+  const undone = detail.journal.redo;
+  const undoneBefore = useRef(undone?.id);
+  useEffect(() => {
+    // A decision that was taken back is looked at again.
+    if (undone && undone.id !== undoneBefore.current)
+      setChosen((was) => findings.find(({ id }) => id === undone.finding)?.index ?? was);
+    undoneBefore.current = undone?.id;
+  }, [undone, findings]);
   const open = findings.filter(({ decision, loud }) => loud && !decision);
   const taken = findings.filter(({ decision }) => decision === 'taken').length;
   const own = detail.corrections.filter((one) => one.own && one.open && one.sessionNumber === number);
@@ -130,13 +78,15 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     setChosen((rest.find(({ index }) => index > finding.index) ?? rest[0])?.index ?? null);
   };
   const decide = (decision: Choice) => {
-    if (finding && !deciding.busy) void deciding.decide(finding.index, decision, why).then(goOn(finding), shown);
+    if (finding && !deciding.busy) {
+      const reason = decision === 'dismissed' ? why.trim() : '';
+      void deciding.say(finding.index, decision, reason).then(goOn(finding), shown);
+    }
   };
   const depart = () => {
     if (finding && finding.decision !== 'planned' && !deciding.busy && plan)
-      void deciding.depart(finding.index).then(goOn(finding), shown);
+      void deciding.say(finding.index, 'planned').then(goOn(finding), shown);
   };
-  const undo = () => void deciding.undo().then((index) => index !== null && setChosen(index), shown);
   const move = (by: number) => () =>
     findings.length > 0 && setChosen(((chosen ?? -by) + by + findings.length) % findings.length);
   const leave = () => {
@@ -148,7 +98,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     setChosen(null);
     setAdding(true);
   };
-  useKeys({ t: () => decide('taken'), l: () => decide('later'), x: () => decide('dismissed'), f: depart, z: undo, a: add, Escape: leave, ArrowDown: move(1), ArrowRight: move(1), ArrowUp: move(-1), ArrowLeft: move(-1) }); // prettier-ignore
+  useKeys({ t: () => decide('taken'), l: () => decide('later'), x: () => decide('dismissed'), f: depart, a: add, Escape: leave, ArrowDown: move(1), ArrowRight: move(1), ArrowUp: move(-1), ArrowLeft: move(-1) }); // prettier-ignore
   const step = nextOf(detail, number);
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-x-10 gap-y-4">
@@ -215,12 +165,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
               onKeep={(input) =>
                 deciding.own.mutate(
                   { params: { paintingId: painting.id }, body: { photoId: reading.photoId, ...input } },
-                  {
-                    onSuccess: ({ id }) => {
-                      deciding.noteOwn(id);
-                      leave();
-                    },
-                  },
+                  { onSuccess: leave },
                 )
               }
             />
@@ -243,14 +188,10 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
               <Link className="btn act" to={step.to}>
                 {step.words} <kbd>{step.hotkey}</kbd>
               </Link>
-            ) : (
-              <span />
-            )}
-            {deciding.canUndo && !adding && (
-              <button className="line" onClick={undo}>
-                Undo <kbd>Z</kbd>
-              </button>
-            )}
+            ) : null}
+            <div className="lg:hidden">
+              <UndoLine journal={detail.journal} paintingId={painting.id} second />
+            </div>
           </div>
         </section>
       </div>

@@ -3,6 +3,7 @@ import type { PaintingDetail } from '../../contract';
 import { usePainting } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { ProblemNote } from '../slips/problem';
+import { UndoLine } from '../slips/undoLine';
 import { nextOf } from '../words';
 
 const latestRead = (detail: PaintingDetail) =>
@@ -47,6 +48,9 @@ export function PaintingLayout() {
             ' '
           )}
         </h1>
+        <div className="min-w-0 flex-1 basis-64 max-lg:order-last">
+          {data && <UndoLine journal={data.journal} paintingId={data.painting.id} />}
+        </div>
         <nav className="words" aria-label="Rooms of this painting">
           <Link className="word" to="/">
             Studio

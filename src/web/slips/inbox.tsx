@@ -1,12 +1,16 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { fileUrl, type PaintingSummary, type ResponseOf } from '../../contract';
+import { fileUrl, type DeedDone, type PaintingSummary, type ResponseOf } from '../../contract';
 import { call, type Refused } from '../api/client';
 import { keys, useArrivals } from '../api/queries';
 import { dayInWords, plural } from '../words';
 import { ProblemNote } from './problem';
+import { UndoLine } from './undoLine';
 
 type Arrival = ResponseOf<'listArrivals'>['waiting'][number];
+
+const FRESH_MS = 24 * 3600_000; // so long leaving out can be undone on this page; the journal keeps it
+const isFresh = (deed: DeedDone | null) => deed !== null && Date.now() - Date.parse(deed.at) < FRESH_MS;
 
 /** Photographs that came through the inbox folder: each goes to a painting, into the session of its day, or is left out. */
 export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) {
@@ -20,7 +24,10 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
       void client.invalidateQueries({ queryKey: keys.studio });
     },
   });
-  if (!data || data.waiting.length === 0) return null;
+  if (!data) return null;
+  const { undo, redo } = data.journal;
+  const line = [undo, redo].some(isFresh) && <UndoLine journal={data.journal} paintingId="" />;
+  if (data.waiting.length === 0) return line || null;
   const painting = paintings.find(({ id }) => id === chosen) ?? paintings[0];
   const pictures = data.waiting.filter(({ problem }) => problem === null);
   const refused = data.waiting.reduce((sum, { problem, many }) => sum + (problem === null ? 0 : many), 0);
@@ -93,6 +100,7 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
         ))}
       </ul>
       <ProblemNote error={sort.error} />
+      {line}
     </section>
   );
 }

@@ -1,0 +1,69 @@
+/** What the painter said to a finding. */
+export type Decided = 'taken' | 'dismissed' | 'later' | 'planned';
+
+/** What was done, as facts. Sessions by their number then, places by the painter's name for them. */
+export type Deed =
+  | { readonly what: 'session'; readonly session: number }
+  | { readonly what: 'photo-added' | 'photo-aside' | 'photo-back' | 'photo'; readonly session: number }
+  | { readonly what: 'corners' | 'greys' | 'areas' | 'landmarks' | 'seated'; readonly session: number }
+  | { readonly what: 'ground' | 'set-up' | 'size' }
+  | { readonly what: 'plan'; readonly version: number }
+  | { readonly what: 'reference-added' | 'reference-aside' | 'reference-back' | 'reference'; readonly name: string }
+  | { readonly what: 'decision'; readonly decision: Decided | null; readonly name: string }
+  | { readonly what: 'correction-added' | 'correction-off' | 'correction-on'; readonly name: string }
+  | { readonly what: 'left-out'; readonly name: string };
+
+type Words = { readonly [W in Deed['what']]: (deed: Extract<Deed, { readonly what: W }>) => string };
+
+const of = (what: string) => (deed: { readonly session: number }) => `${what}, session ${deed.session}`;
+
+const WORDS: Words = {
+  session: ({ session }) => `session ${session} begun`,
+  'photo-added': of('photograph added'),
+  'photo-aside': of('photograph put aside'),
+  'photo-back': of('photograph taken back'),
+  photo: of('photograph described'),
+  corners: of('corners shown'),
+  greys: of('greys marked'),
+  areas: of('places outlined'),
+  landmarks: of('landmarks shown'),
+  seated: of('whether it sits'),
+  ground: () => 'the ground',
+  'set-up': () => 'the set-up',
+  size: () => 'the size of the canvas',
+  plan: ({ version }) => `plan version ${version} kept`,
+  'reference-added': ({ name }) => `reference ${name} added`,
+  'reference-aside': ({ name }) => `reference ${name} put aside`,
+  'reference-back': ({ name }) => `reference ${name} taken back`,
+  reference: ({ name }) => `reference ${name} changed`,
+  decision: ({ decision, name }) => `${name}, ${decision ? DONE[decision] : 'decision taken back'}`,
+  'correction-added': ({ name }) => `${name}, your correction`,
+  'correction-off': ({ name }) => `${name}, off the list`,
+  'correction-on': ({ name }) => `${name}, on the list again`,
+  'left-out': ({ name }) => `${name} left out`,
+};
+const DONE: Record<Decided, string> = {
+  taken: 'taken',
+  dismissed: 'dismissed',
+  later: 'not now',
+  planned: 'departure',
+};
+
+/** What was done, in short: "corners shown, session 4". */
+export const deedInWords = (deed: Deed): string => (WORDS[deed.what] as (deed: Deed) => string)(deed);
+
+/** From where something was done. */
+export type Whence = 'here' | 'elsewhere' | 'phone' | 'program';
+const WHENCE: Record<Whence, string> = {
+  here: '',
+  elsewhere: ' in another window',
+  phone: ' from the phone',
+  program: ' by another program',
+};
+
+/** "14:05 in another window". @param day null = today */
+export const doneInWords = (time: string, { day, whence }: { day: string | null; whence: Whence }): string =>
+  `${day ? `${day}, ` : ''}${time}${WHENCE[whence]}`;
+
+/** What stands beside the two buttons: "Last: corners shown, session 4." @param undone it was taken back */
+export const lastInWords = (words: string, undone: boolean): string => `${undone ? 'Undone' : 'Last'}: ${words}.`;

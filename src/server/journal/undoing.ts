@@ -1,0 +1,127 @@
+import type { Knex } from 'knex';
+import type { DeedDone, Journal } from '../../contract';
+import { deedInWords, type Deed } from '../../core/words';
+import { InputError } from '../images/inputError';
+import { lookAgain } from '../studio/looking';
+import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
+import type { Studio } from '../studio/studio';
+import { stateOf, type DeedRow, type Part } from './journal';
+import { sameState, THINGS, type Thing } from './things';
+
+const findingOf = (parts: string): string | null =>
+  (JSON.parse(parts) as Part[]).find(({ thing }) => thing === 'decision')?.id ?? null;
+const doneIn = ({ id, said, parts, by, on, doneAt, undoneAt }: DeedRow): DeedDone => ({
+  id,
+  words: deedInWords(JSON.parse(said) as Deed),
+  by,
+  on,
+  at: doneAt,
+  finding: findingOf(parts),
+  undoneAt,
+});
+
+const deeds = (db: Knex, paintingId: string | null) =>
+  paintingId === null ? db<DeedRow>('deed').whereNull('paintingId') : db<DeedRow>('deed').where({ paintingId });
+
+/** The deed that is undone next: the last that is in force. */
+const lastDone = (db: Knex, paintingId: string | null): Promise<DeedRow | undefined> =>
+  deeds(db, paintingId).whereNull('undoneAt').where({ settled: 0 }).orderBy('rowid', 'desc').first();
+
+/** The deed that is done again next: the first of those undone after which nothing else was done. */
+const lastUndone = (db: Knex, paintingId: string | null): Promise<DeedRow | undefined> =>
+  deeds(db, paintingId)
+    .whereNotNull('undoneAt')
+    .where({ settled: 0 })
+    .whereRaw('rowid > coalesce((SELECT max(rowid) FROM deed d WHERE d.paintingId IS ? AND d.undoneAt IS NULL), 0)', [
+      paintingId,
+    ])
+    .orderBy('rowid')
+    .first();
+
+/** What can be undone and done again now. @param paintingId null = of what belongs to no painting */
+export async function journalOf(db: Knex, paintingId: string | null): Promise<Journal> {
+  const [undo, redo] = await Promise.all([lastDone(db, paintingId), lastUndone(db, paintingId)]);
+  return { undo: undo ? doneIn(undo) : null, redo: redo ? doneIn(redo) : null };
+}
+
+const MOST = 200; // deeds a list tells
+
+/** What was done to a painting, newest first. */
+export async function listDeeds(db: Knex, paintingId: string): Promise<DeedDone[]> {
+  await rowOf<PaintingRow>(db, 'painting', paintingId);
+  const rows = await deeds(db, paintingId).orderBy('rowid', 'desc').limit(MOST);
+  return rows.map(doneIn);
+}
+
+/** Puts everything a deed has changed back, the last first, or does it again. @returns its parts as they are now */
+async function putBack(trx: Knex.Transaction, { world }: Studio, { parts, undo }: { parts: Part[]; undo: boolean }) {
+  const order = undo ? [...parts].reverse() : parts;
+  for (const { thing, id, before, after } of order)
+    await (THINGS[thing] as Thing).put(trx, id, { state: undo ? before : after, world });
+  return Promise.all(
+    parts.map(async (part): Promise<Part> => {
+      const now = await stateOf(trx, part.thing, part.id);
+      return undo ? { ...part, before: now } : { ...part, after: now };
+    }),
+  );
+}
+
+/** Whether all that a deed has changed is still as the deed, or its undoing, has left it. */
+async function stands(db: Knex, parts: readonly Part[], undo: boolean): Promise<boolean> {
+  for (const { thing, id, before, after } of parts)
+    if (!sameState(thing, await stateOf(db, thing, id), undo ? after : before)) return false;
+  return true;
+}
+
+const tooLate = (next: DeedRow | undefined, undo: boolean): InputError =>
+  new InputError(
+    'changed-meanwhile',
+    next
+      ? `Something else was done meanwhile (${doneIn(next).words}). Nothing was ${undo ? 'undone' : 'done again'}. Look at it first.`
+      : `There is nothing to ${undo ? 'undo' : 'do again'} any more. Nothing was changed.`,
+    409,
+  );
+
+/** Another rectangle is seen where a frame hides something else than before: it is looked for anew. */
+async function lookWhereCovered(studio: Studio, parts: readonly Part[]): Promise<void> {
+  for (const { thing, id, before, after } of parts) {
+    if (thing !== 'photo' || !before || !after || before.covered === after.covered) continue;
+    const photo = await rowOf<PhotoRow>(studio.db, 'photo', id);
+    const { paintingId } = await rowOf<SessionRow>(studio.db, 'session', photo.sessionId);
+    await lookAgain(studio, id, await rowOf<PaintingRow>(studio.db, 'painting', paintingId));
+  }
+}
+
+/**
+ * Undoes a deed, or does it again. Only the last one can be undone, so that nothing is pulled away from under what was done after it.
+ * @throws InputError 404, or 409 where something else was done meanwhile
+ */
+export async function setUndone(studio: Studio, deedId: string, undo: boolean): Promise<Journal> {
+  const { db, world, hand } = studio;
+  const { paintingId } = await rowOf<DeedRow>(db, 'deed', deedId);
+  const parts = await db.transaction(async (trx) => {
+    const next = await (undo ? lastDone : lastUndone)(trx, paintingId);
+    if (next?.id !== deedId) throw tooLate(next, undo);
+    const kept = JSON.parse(next.parts) as Part[];
+    if (!(await stands(trx, kept, undo))) return null;
+    const now = await putBack(trx, studio, { parts: kept, undo });
+    await trx('deed')
+      .where({ id: deedId })
+      .update({
+        parts: JSON.stringify(now),
+        undoneAt: undo ? world.now().toISOString() : null,
+        undoneBy: undo ? hand.by : null,
+      });
+    return now;
+  });
+  if (!parts) {
+    await db('deed').where({ id: deedId }).update({ settled: 1 });
+    throw new InputError(
+      'changed-meanwhile',
+      'What this changed was changed again since, by other means than by hand. It stays as it is.',
+      409,
+    );
+  }
+  await lookWhereCovered(studio, parts);
+  return journalOf(db, paintingId);
+}
