@@ -50,6 +50,11 @@ export default tseslint.config(
         {
           zones: [
             ...walls,
+            ...['contract', 'core', 'server/studio', 'server/journal'].map((from) => ({
+              target: ['./src/server/store/*igration*.ts', './src/server/store/findingThreads.ts'],
+              from: `./src/${from}`,
+              message: 'A migration that was released says for ever what it said that day.',
+            })),
             {
               target: './src/demo/studio',
               from: './src/core',

@@ -22,7 +22,12 @@ const waiting = async () => (await ask(server, 'listArrivals')).waiting;
 const arrived = (count: number) => expect.poll(async () => (await waiting()).length, { timeout: 20_000, interval: 200 }).toBe(count); // prettier-ignore
 
 test('the inbox is a folder of the studio, empty at first', async () => {
-  expect(await ask(server, 'listArrivals')).toEqual({ folder: inbox(), camera: null, waiting: [] });
+  expect(await ask(server, 'listArrivals')).toEqual({
+    folder: inbox(),
+    camera: null,
+    waiting: [],
+    journal: { undo: null, redo: null },
+  });
   expect((await stat(inbox())).isDirectory()).toBe(true);
 });
 

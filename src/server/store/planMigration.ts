@@ -1,7 +1,9 @@
 import type { Knex } from 'knex';
-import { EMPTY_PLAN, MassMark } from '../../contract';
-import { pixelsIn, type Place } from '../../core/raster';
 
+type At = readonly [number, number];
+interface Outlined {
+  readonly outlines: readonly (readonly At[])[];
+}
 interface OldPlan {
   id: string;
   key: string;
@@ -9,31 +11,44 @@ interface OldPlan {
   names: string;
 }
 
-/** A point inside a place: the pixel of it, on a coarse grid, that is nearest its pixels' middle. */
-function pointInside(place: Place): [number, number] | null {
+/** Whether a point lies inside, by the even-odd rule. */
+const inside = ({ outlines }: Outlined, [x, y]: At): boolean =>
+  outlines.reduce((odd, outline) => {
+    for (const [i, [ax, ay]] of outline.entries()) {
+      const [bx, by] = outline[(i + 1) % outline.length];
+      if (ay > y !== by > y && ax + ((y - ay) / (by - ay)) * (bx - ax) <= x) odd = !odd;
+    }
+    return odd;
+  }, false);
+
+/** A point inside a place: of a grid of whole mm the one that is nearest the place's middle. */
+function pointInside(place: Outlined): At | null {
   const xs = place.outlines.flat().map(([x]) => x);
   const ys = place.outlines.flat().map(([, y]) => y);
-  if (xs.length === 0) return null;
-  const grid = { width: Math.ceil(Math.max(...xs)) + 1, height: Math.ceil(Math.max(...ys)) + 1, mmPerPixel: 1 };
-  const points = Array.from(pixelsIn(place, grid), (i): [number, number] => [
-    (i % grid.width) + 0.5,
-    Math.floor(i / grid.width) + 0.5,
-  ]);
+  const points: At[] = [];
+  for (let y = 0; y <= Math.max(0, ...ys); y++)
+    for (let x = 0; x <= Math.max(0, ...xs); x++)
+      if (inside(place, [x + 0.5, y + 0.5])) points.push([x + 0.5, y + 0.5]);
   if (points.length === 0) return null;
   const middle = [0, 1].map((c) => points.reduce((sum, p) => sum + p[c], 0) / points.length);
-  const away = ([x, y]: [number, number]) => Math.hypot(x - middle[0], y - middle[1]);
+  const away = ([x, y]: At) => Math.hypot(x - middle[0], y - middle[1]);
   return points.reduce((best, p) => (away(p) < away(best) ? p : best));
 }
+
+/** What a plan kept by then says beside what it was told, as it was that day: a later version must not change what an old folder said. */
+const KEY = { kind: 'absolute', knots: [], darkest: 1.6, white: 9.3 };
+const MARK = { group: '', family: null, loose: false, quiet: false, shape: '' };
+const MASSES = 12;
 
 /** Names stood on node numbers; now they stand on points. Where each mass lay is known from a reading under that plan. */
 async function marksOf(knex: Knex, plan: OldPlan) {
   const names = JSON.parse(plan.names) as Record<string, string>;
   const row = (await knex('reading').where({ planId: plan.id }).first()) as { result: string } | undefined;
   if (!row) return [];
-  const { masses } = JSON.parse(row.result) as { masses: { id: number; place: Place }[] };
+  const { masses } = JSON.parse(row.result) as { masses: { id: number; place: Outlined }[] };
   return masses.flatMap(({ id, place }) => {
     const [name, at] = [names[String(id)], pointInside(place)];
-    return name && at ? [MassMark.parse({ at, name })] : [];
+    return name && at ? [{ at, name: name.trim().slice(0, 60), ...MARK }] : [];
   });
 }
 
@@ -63,7 +78,7 @@ export async function addPlanning(knex: Knex): Promise<void> {
   for (const plan of (await knex('plan').select('id', 'key', 'masses', 'names')) as OldPlan[]) {
     const marks = await marksOf(knex, plan);
     // The old names stay beside the new ones: readings made under them name their masses by them.
-    const content = { key: { ...EMPTY_PLAN.key, kind: plan.key }, masses: plan.masses, marks, names: JSON.parse(plan.names) }; // prettier-ignore
+    const content = { key: { ...KEY, kind: plan.key }, masses: plan.masses, marks, names: JSON.parse(plan.names) }; // prettier-ignore
     await knex('plan')
       .where({ id: plan.id })
       .update({ content: JSON.stringify(content) });
@@ -74,7 +89,7 @@ export async function addPlanning(knex: Knex): Promise<void> {
 export async function dropPlanning(knex: Knex): Promise<void> {
   await knex.schema.alterTable('plan', (t) => {
     t.string('key').notNullable().defaultTo('absolute');
-    t.integer('masses').notNullable().defaultTo(EMPTY_PLAN.masses);
+    t.integer('masses').notNullable().defaultTo(MASSES);
     t.text('names').notNullable().defaultTo('{}');
   });
   await dropColumns(knex, 'plan', ['content']);
