@@ -1,4 +1,4 @@
-import { sentenceFor, type Finding } from '../core/kinds';
+import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
 import { boxOf } from '../core/raster';
@@ -18,8 +18,7 @@ const ninetyPercent = ({ value, warmth }: Uncertainty): Uncertainty => ({
 
 const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) => {
   const [x, y, w, h] = finding.region.box;
-  if (finding.whole) return 'whole drawing';
-  return placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
+  return kindOf(finding.kind).named(finding) ?? placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
 };
 
 /** Every surface of the plan that turns, in one mass or several: their boxes, the lighter first, and the steps it turns through. */
@@ -84,7 +83,7 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
     findings: against.findings.map((f) => ({
       kind: f.kind,
       region: f.region,
-      difference: f.shift ? { ...f.difference, shift: f.shift.by } : f.difference,
+      difference: 'shift' in f ? { ...f.difference, shift: f.shift.by } : f.difference,
       uncertainty: ninetyPercent(f.uncertainty),
       words: sentenceFor(f, nameOf(f, request.canvas)),
     })),

@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { DeedDone, Journal } from './journal';
+import { ReadingDetail } from './reading';
 import { route } from './route';
 import { Comparison, Decision, FindingKind, Place } from './shapes';
-import { Correction, ReadingDetail } from './studio';
+import { Correction } from './studio';
 
 export const OwnCorrection = z.object({
   photoId: z.uuid(),

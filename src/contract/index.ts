@@ -6,6 +6,7 @@ export * from './account';
 export * from './journal';
 export * from './plan';
 export * from './settings';
+export * from './reading';
 export * from './studio';
 export * from './files';
 export type { Route } from './route';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Impression, Landmark, Seated } from './account';
+import { Quality, ReadingDetail } from './reading';
 import { DECIDING_ROUTES } from './decidingRoutes';
 import { Journal } from './journal';
 import { PLAN_ROUTES } from './planRoutes';
@@ -18,8 +19,6 @@ import {
   Photo,
   PhoneState,
   PhotoRole,
-  Quality,
-  ReadingDetail,
   Surface,
 } from './studio';
 

@@ -1,3 +1,5 @@
+import { kindOf, type FindingKind } from '../core/kinds';
+import { figure, signed } from '../core/words';
 import type { Next, PaintingDetail, PaintingSummary, Plan, ReadingDetail } from '../contract';
 
 /** "14 March" of an ISO day. */
@@ -53,19 +55,9 @@ export const sizeInWords = (widthMm: number, heightMm: number, units: 'mm' | 'in
     ? `${+widthMm.toFixed(1)} × ${+heightMm.toFixed(1)} mm`
     : `${+(widthMm / 25.4).toFixed(2)} × ${+(heightMm / 25.4).toFixed(2)} in`;
 
-/** A number with a true minus, and no sign on a zero. */
-export function figure(value: number, digits: number): string {
-  const text = Math.abs(value).toFixed(digits);
-  return value < 0 && Number(text) > 0 ? `−${text}` : text;
-}
-
-const DIGITS = { drawing: 0, value: 2, temperature: 0, chroma: 0 } as const;
-
+export { figure };
 /** A difference along a correction's or finding's own dimension, signed both ways: +0.45, −3, 0. */
-export function signedFigure(kind: keyof typeof DIGITS, difference: number): string {
-  const text = figure(difference, DIGITS[kind]);
-  return difference > 0 && Number(text) > 0 ? `+${text}` : text;
-}
+export const signedFigure = (kind: FindingKind, difference: number): string => signed(difference, kindOf(kind).digits);
 
 /** How the light was taken out: as a caption, and as a sentence about the method. */
 export const LIGHT_WORDS: Record<ReadingDetail['light']['method'], { caption: string; sentence: string }> = {

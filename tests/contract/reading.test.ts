@@ -25,7 +25,7 @@ const account = () => {
 describe('the drawing', () => {
   test('the spout that the simulator put 7 mm to the left is asked to go back', () => {
     const spout = reading.findings.find(({ kind, region: { box } }) => kind === 'drawing' && box[0] < 70 && box[1] < 130); // prettier-ignore
-    expect(spout?.shift?.by[0]).toBeLessThan(-3);
+    expect(spout?.kind === 'drawing' && spout.shift.by[0]).toBeLessThan(-3);
     expect(spout?.instruction).toMatch(/further right/);
     expect(Math.abs(account().drawing.global.scale - 1)).toBeLessThan(0.01);
     expect(Math.hypot(...account().drawing.global.offset)).toBeLessThan(2);

@@ -1,9 +1,9 @@
 import { expect, test } from 'vitest';
 import { saidAgain, threadsOf } from './again';
-import type { Finding } from '../kinds';
+import type { Finding, PaintFinding } from '../kinds';
 
 const paint = (value: number, a = 0, b = 0) => ({ value, lab: [10 * value, a, b] as const, warmth: 0, chroma: 0, hue: 0 }); // prettier-ignore
-const finding = (part: Partial<Finding>): Finding => ({
+const finding = (part: Partial<PaintFinding>): PaintFinding => ({
   kind: 'value',
   massId: 3,
   place: { outlines: [] },
@@ -18,7 +18,7 @@ const finding = (part: Partial<Finding>): Finding => ({
   towards: null,
   ...part,
 });
-const drawn = (x: number, y: number) => finding({ kind: 'drawing', amount: Math.hypot(x, y), shift: { by: [x, y], doubt: 0.5 } }); // prettier-ignore
+const drawn = (x: number, y: number): Finding => ({ ...finding({}), kind: 'drawing', amount: Math.hypot(x, y), shift: { by: [x, y], doubt: 0.5 } }); // prettier-ignore
 
 test.each<[string, Finding, Finding, boolean]>([
   ['the same place, the same paint', finding({}), finding({}), true],

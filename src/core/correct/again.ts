@@ -1,5 +1,5 @@
 import type { Box } from '../raster';
-import { KINDS, type Finding } from '../kinds';
+import { kindOf, type Finding } from '../kinds';
 
 const SAME_PLACE = 0.4; // of both boxes together that must lie in both: a patch inside a passage is another place
 
@@ -11,9 +11,9 @@ function overlap([ax, ay, aw, ah]: Box, [bx, by, bw, bh]: Box): number {
 
 /** Whether two findings are about the same place, along the same dimension, the same way. */
 export function sameSubject(now: Finding, then: Finding): boolean {
-  if (now.kind !== then.kind || Boolean(now.whole) !== Boolean(then.whole)) return false;
+  if (now.kind !== then.kind) return false;
   if (overlap(now.region.box, then.region.box) < SAME_PLACE) return false;
-  return KINDS[now.kind].sameWay(now, then);
+  return kindOf(now.kind).sameWay(now, then);
 }
 
 /**
@@ -21,7 +21,7 @@ export function sameSubject(now: Finding, then: Finding): boolean {
  * stays silent now.
  */
 export const saidAgain = (now: Finding, then: Finding): boolean =>
-  sameSubject(now, then) && KINDS[now.kind].untouched(now, then);
+  sameSubject(now, then) && kindOf(now.kind).untouched(now, then);
 
 /** A finding of an earlier reading, by which its thread is known again. */
 export interface Earlier<T> {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Colours } from '../photo';
-import { instructionOf, sentenceFor } from '../kinds';
+import { instructionOf, sentenceFor, type Finding } from '../kinds';
 import { driftInWords, poseInWords, shiftInWords } from '../words';
 import { findingsOf, isLoud } from './index';
 import { driftOf, NO_DRIFT, type Drift } from '../read/drift';
@@ -24,8 +24,9 @@ function readingWith(shift: (x: number, y: number) => readonly [number, number],
   const map = { width: 100, height: 75, mmPerPixel: 2, value: still(), warmth: still(), chroma: still(), trust: still().fill(1) }; // prettier-ignore
   return { aligned, masses: [], map, drawings: [] };
 }
+const drawingsIn = (findings: readonly Finding[]) => findings.flatMap((one) => (one.kind === 'drawing' ? [one] : []));
 const found = (reading: Reading, tolerance?: number) =>
-  findingsOf(reading, { massOf: new Int32Array(W * H), ids: [7], uncertainty: { value: 0.1, warmth: 1, knownTo: 10 }, tolerance }); // prettier-ignore
+  drawingsIn(findingsOf(reading, { massOf: new Int32Array(W * H), ids: [7], uncertainty: { value: 0.1, warmth: 1, knownTo: 10 }, tolerance })); // prettier-ignore
 const near = (x: number, y: number) => Math.hypot(x - 60, y - 60) < 25;
 
 describe('findings about the drawing', () => {
@@ -33,7 +34,7 @@ describe('findings about the drawing', () => {
     const [first, ...rest] = found(readingWith((x, y) => (near(x, y) ? [6, -2] : [0.6, 0.5])));
     expect(rest).toEqual([]);
     expect(first).toMatchObject({ kind: 'drawing', massId: 7 });
-    expect(first.shift?.by[0]).toBeCloseTo(6, 1);
+    expect(first.shift.by[0]).toBeCloseTo(6, 1);
     expect(first.region.box[0]).toBeGreaterThan(30);
     expect(sentenceFor(first, 'spout')).toBe('Spout: 6 mm further left, 2 mm lower.');
     expect(found(readingWith(() => [0.9, -1.2]))).toEqual([]);
@@ -47,7 +48,7 @@ describe('findings about the drawing', () => {
   test('two places that are off in other directions are two', () => {
     const both = found(readingWith((x, y) => (near(x, y) ? (x < 60 ? [-6, 0] : [6, 0]) : [0, 0])));
     expect(both).toHaveLength(2);
-    expect(both.map(({ shift }) => Math.sign(shift?.by[0] ?? 0)).sort()).toEqual([-1, 1]);
+    expect(both.map(({ shift }) => Math.sign(shift.by[0] ?? 0)).sort()).toEqual([-1, 1]);
   });
 
   test('a free contour may wander further than a tight one', () => {

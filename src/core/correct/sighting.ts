@@ -1,7 +1,7 @@
-import { KINDS, verdictOf, type SeenPlace, type Sighted, type Sighting, type Subject, type Verdict } from '../kinds';
+import { kindOf, verdictOf, type SeenPlace, type Sighted, type Sighting, type Subject, type Verdict } from '../kinds';
 
 /** What is seen of a correction's place, along what it is about. */
-export const sightingOf = (subject: Subject, seen: SeenPlace): Sighted => KINDS[subject.kind].sighting(subject, seen);
+export const sightingOf = (subject: Subject, seen: SeenPlace): Sighted => kindOf(subject.kind).sighting(subject, seen);
 
 /** What became of a correction. */
 export interface Checked extends Sighting {
@@ -11,6 +11,6 @@ export interface Checked extends Sighting {
 /** Judges a correction by what its place shows now. @param before as it was when it was taken */
 export function checkOf(subject: Subject, before: Sighting, seen: SeenPlace): Checked {
   const { difference, uncertainty } = sightingOf(subject, seen);
-  const verdict = verdictOf(before, { difference, uncertainty }, KINDS[subject.kind].settledWithin);
+  const verdict = verdictOf(before, { difference, uncertainty }, kindOf(subject.kind).settledWithin);
   return { verdict, difference, uncertainty };
 }

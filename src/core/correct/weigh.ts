@@ -1,5 +1,5 @@
 import type { Point } from '../raster';
-import { KINDS, type Finding, type FindingKind } from '../kinds';
+import { kindOf, type Finding, type FindingKind } from '../kinds';
 
 /** What a stage of an approach calls for: kinds that are loud, and how many times the usual difference raises one. */
 export interface Calls {
@@ -11,8 +11,8 @@ export interface Calls {
 export function isLoud({ kind, amount }: Pick<Finding, 'kind' | 'amount'>, stage: Calls | null): boolean {
   if (!stage) return true;
   // Where things sit is asked first, whatever the stage is about.
-  const called = KINDS[kind].always || stage.loud.includes(kind);
-  return called && Math.abs(amount) >= stage.coarse * KINDS[kind].least;
+  const called = kindOf(kind).always || stage.loud.includes(kind);
+  return called && Math.abs(amount) >= stage.coarse * kindOf(kind).least;
 }
 
 /** What of the plan makes a difference weigh more or less. */
@@ -42,7 +42,7 @@ function focus(
 /** Findings in the order the plan makes of them; what is small on a loose mass is left unsaid. */
 export function weighed(findings: readonly Finding[], { focal, loose }: Emphasis): Finding[] {
   const said = findings.filter(({ kind, amount, massId }) => {
-    return !loose.has(massId) || Math.abs(amount) >= LOOSE * KINDS[kind].least;
+    return !loose.has(massId) || Math.abs(amount) >= LOOSE * kindOf(kind).least;
   });
   return said.map((one) => ({ ...one, weight: one.weight * focus(one, focal) })).sort((a, b) => b.weight - a.weight);
 }

@@ -19,7 +19,7 @@ export function wholePicture(aligned: Aligned, change: UniformChange, light: Lig
     // Off the plan, and off the way the change went.
     const caused = Math.abs(amount) > limitOf(row, comparison.uncertainty) && amount * made[row.name] > 0;
     return caused ? [{ row, amount }] : [];
-  }).sort((p, q) => Math.abs(q.amount) / q.row.unit - Math.abs(p.amount) / p.row.unit);
+  }).sort((p, q) => Math.abs(q.amount) / q.row.unitOfWeight - Math.abs(p.amount) / p.row.unitOfWeight);
   if (off.length === 0) return null;
   const [{ row, amount }] = off;
   return {
@@ -29,7 +29,7 @@ export function wholePicture(aligned: Aligned, change: UniformChange, light: Lig
     place: placeOfBox(box),
     region: { box },
     share: 1,
-    weight: Math.abs(amount) / row.unit,
+    weight: Math.abs(amount) / row.unitOfWeight,
     amount,
     towards: row.hued ? (Math.atan2(-change.b, -change.a) * 180) / Math.PI : null,
   };

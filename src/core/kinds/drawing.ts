@@ -1,30 +1,43 @@
-import { poseInWords, shiftInWords } from '../words';
+import { figure, poseInWords, shiftInWords } from '../words';
+import { drawingFound, LEAST_SHIFT } from './drawingFound';
+import type { DrawingFinding } from './finding';
 import { still, type Kind } from './kind';
 
-/** mm a place may be drawn off at a medium tolerance: an honest hand. */
-export const LEAST_SHIFT = 3;
 const MOVED = 2; // mm from which a place has been worked on
 const WHOLE_DOUBT = 0.5; // mm, one sigma of how far the whole drawing is off
 const UNTOLD = { difference: 0, uncertainty: 2 }; // mm, where a place's shift cannot be told
 
 const degrees = (radians: number) => (radians * 180) / Math.PI;
 
-export const DRAWING: Kind = {
+export const DRAWING: Kind<DrawingFinding> = {
   name: 'drawing',
+  unit: 'mm',
+  digits: 0,
+  shows: 'value',
   least: LEAST_SHIFT,
   settledWithin: 1.5,
   always: true,
-  doubt: ({ shift, uncertainty }) => shift?.doubt ?? uncertainty.warmth,
-  towards: ({ shift, whole }) => (shift && !whole ? degrees(Math.atan2(shift.by[1], shift.by[0])) : null),
+  byLandmark: true,
+  find: drawingFound,
+  claim: () => null,
+  waitsForLight: () => false,
+  named: ({ whole }) => (whole ? 'whole drawing' : null),
+  doubt: ({ shift }) => shift.doubt,
+  towards: ({ shift, whole }) => (!whole ? degrees(Math.atan2(shift.by[1], shift.by[0])) : null),
   instruction: ({ shift, pose, whole }) =>
     [
-      ...shiftInWords(whole ? whole.offset : (shift?.by ?? [0, 0])),
+      ...shiftInWords(whole ? whole.offset : shift.by),
       ...poseInWords(whole ? { tilt: whole.rotationDegrees, scale: whole.scale } : (pose ?? { tilt: 0, scale: 1 })),
     ].join(', ') || 'as planned',
-  departure: ({ shift }) => (shift ? { kind: 'moved', by: shift.by, scale: 1 } : null),
-  sameWay: () => true,
+  evidence: ({ whole, amount, shift }) =>
+    whole
+      ? `Its places lie ${amount.toFixed(1)} mm off on the whole.`
+      : `Painted ${amount.toFixed(1)} mm from its place, sure to ${(2 * shift.doubt).toFixed(1)} mm: contours of the plan found again in the painting.`,
+  basis: ({ shift: { by, doubt } }) =>
+    `Off by ${figure(by[0], 1)} mm to the right and ${figure(by[1], 1)} mm down, sure to ${(2 * doubt).toFixed(1)} mm: contours of the plan found again in the painting, whatever their values.`,
+  departure: ({ shift }) => ({ kind: 'moved', by: shift.by, scale: 1 }),
+  sameWay: (now, then) => Boolean(now.whole) === Boolean(then.whole),
   untouched: (now, then) => {
-    if (!now.shift || !then.shift) return false;
     const [dx, dy] = [now.shift.by[0] - then.shift.by[0], now.shift.by[1] - then.shift.by[1]];
     return still(Math.hypot(dx, dy), MOVED, now.shift.doubt, then.shift.doubt);
   },

@@ -1,14 +1,8 @@
 import type { Box, Place } from '../raster';
 import type { Comparison, Difference, GlobalDrift, Shift, Uncertainty } from '../read';
 
-/** A finding about paint: what is there has another value or colour. */
-export type PaintKind = Exclude<FindingKind, 'drawing'>;
-export const FINDING_KINDS = ['drawing', 'value', 'temperature', 'chroma'] as const;
-export type FindingKind = (typeof FINDING_KINDS)[number];
-
-/** Something measured that differs from the plan. Differences are painted minus plan; the words say what the hand should do. */
-export interface Finding {
-  readonly kind: FindingKind;
+/** What every finding says: something measured that differs from the plan. Differences are painted minus plan. */
+interface Found {
   /** the mass it lies on, for its name; -1 = on no single mass */
   readonly massId: number;
   readonly place: Place;
@@ -22,14 +16,35 @@ export interface Finding {
   readonly share: number;
   /** larger = sooner */
   readonly weight: number;
-  /** painted minus plan along the finding's own dimension: steps, units of a*b* at matched value, or mm (drawing: never below 0) */
+  /** painted minus plan along the finding's own dimension, in its kind's unit */
   readonly amount: number;
-  /** degrees in the a*b* plane that paint should move towards; colour findings only */
+}
+
+/** Paint of another value or colour than planned. */
+export interface PaintFinding extends Found {
+  readonly kind: 'value' | 'temperature' | 'chroma';
+  /** degrees in the a*b* plane that paint should move towards; null = no hue is told */
   readonly towards: number | null;
-  /** drawing only: how far the place is from where the plan puts it, mm */
-  readonly shift?: Shift;
-  /** drawing only: degrees it is turned (clockwise), and its size against the plan's */
+}
+
+/** Something drawn elsewhere than planned; its amount is never below 0. */
+export interface DrawingFinding extends Found {
+  readonly kind: 'drawing';
+  /** where it lies, beside where the plan has it, mm */
+  readonly shift: Shift;
+  /** degrees it is turned (clockwise), and its size against the plan's; absent = not told */
   readonly pose?: { readonly tilt: number; readonly scale: number };
   /** the whole drawing's part, where that is the finding */
   readonly whole?: GlobalDrift;
 }
+
+/** A finding of any kind. */
+export type Finding = PaintFinding | DrawingFinding;
+export type FindingKind = Finding['kind'];
+export type PaintKind = PaintFinding['kind'];
+
+/** Some fields of a finding, kind by kind. */
+export type PartOf<F, K extends string> = F extends unknown ? Pick<F, Extract<keyof F, K>> : never;
+
+/** A finding of one kind. */
+export type FindingOf<K extends FindingKind> = K extends PaintKind ? PaintFinding : DrawingFinding;

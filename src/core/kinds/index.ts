@@ -1,7 +1,8 @@
-export { LEAST_SHIFT } from './drawing';
-export { FINDING_KINDS, type Finding, type FindingKind, type PaintKind } from './finding';
-export { type Kind, type PaintKindRecord, type Said, type SeenPlace, type Sighted, type Subject } from './kind';
-export { KINDS, PAINT_KINDS } from './kinds';
-export { hueWanted, limitOf, matchedDifference } from './paint';
+export { LEAST_SHIFT } from './drawingFound';
+export { type DrawingFinding, type Finding, type FindingKind, type PaintFinding, type PaintKind } from './finding';
+export { type Ground, type Kind, type Said, type SeenPlace, type Sighted, type Subject } from './kind';
+export { everyKind, FINDING_KINDS, kindOf, KINDS, PAINT_KINDS } from './kinds';
+export { hueWanted, limitOf, matchedDifference } from './matched';
+export { type PaintKindRecord } from './paint';
 export { instructionOf, sentenceFor } from './sentence';
 export { VERDICTS, verdictOf, type Sighting, type Verdict } from './verdict';

@@ -1,10 +1,22 @@
 import type { Change } from '../plan';
-import type { Comparison, DifferenceMap, Shift, Uncertainty } from '../read';
-import type { Finding, FindingKind, PaintKind } from './finding';
+import type { Comparison, LightDoubt, Reading, Shift } from '../read';
+import type { Finding, FindingKind, PartOf } from './finding';
 import type { Sighting } from './verdict';
 
+/** What findings are made from. */
+export interface Ground {
+  readonly reading: Reading;
+  /** index of the mass each pixel of the reading lies in */
+  readonly massOf: Int32Array;
+  /** node numbers of the masses, by index */
+  readonly ids: readonly number[];
+  readonly uncertainty: LightDoubt;
+  /** how far a contour may wander, mm; absent = medium */
+  readonly tolerance?: number;
+}
+
 /** What an instruction is made of. */
-export type Said = Pick<Finding, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>;
+export type Said = PartOf<Finding, 'kind' | 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>;
 
 /** What a place shows: its paint, its drawing beyond the whole drawing's, and how far the whole drawing is off (mm). */
 export interface SeenPlace {
@@ -28,42 +40,55 @@ export interface Sighted extends Sighting {
   readonly towards: number | null;
 }
 
-/** Everything that is particular to one kind of finding. Amounts are in the kind's own unit: steps, units of a*b*, mm. */
-export interface Kind {
+/**
+ * Everything that is particular to one kind of finding. Amounts are in the kind's own unit: steps, units of a*b*, mm.
+ * A new kind is a record of this shape and its row in KINDS; nothing else asks for a kind by its name.
+ */
+export interface Kind<F extends Finding = Finding> {
   readonly name: FindingKind;
+  /** what an amount is counted in, as it is told */
+  readonly unit: string;
+  /** figures after the point of an amount */
+  readonly digits: number;
+  /** what of a place is shown beside its plan, to see it by */
+  readonly shows: 'value' | 'warmth' | 'chroma';
   /** the usual difference from which something is raised */
   readonly least: number;
   /** differences this small are as planned, whatever the photograph: an eighth of a step is the finest amount spoken of */
   readonly settledWithin: number;
   /** asked about whatever the stage under way is about: where things sit comes first */
   readonly always: boolean;
-  /** one-sigma doubt of a finding's amount */
-  readonly doubt: (finding: Pick<Finding, 'uncertainty' | 'shift'>) => number;
-  /** the way a correction of it is measured along from now on, see {@link Subject} */
-  readonly towards: (finding: Pick<Finding, 'shift' | 'whole'>) => number | null;
-  /** what the hand should do, without the place: "three quarters of a step darker" */
-  readonly instruction: (said: Said) => string;
-  /** what makes the plan what is painted there; null = no departure can */
-  readonly departure: (finding: Pick<Finding, 'amount' | 'target' | 'painted' | 'shift'>) => Change | null;
-  /** whether two findings ask the hand for the same thing, at one place */
-  readonly sameWay: (now: Finding, then: Finding) => boolean;
-  /** whether nothing was done to a place between two findings, within twice the two doubts */
-  readonly untouched: (now: Finding, then: Finding) => boolean;
-  /** what is seen of a correction's place now */
-  readonly sighting: (subject: Pick<Subject, 'towards' | 'whole'>, seen: SeenPlace) => Sighted;
-}
-
-/** A kind of finding about paint: found on the map of differences. */
-export interface PaintKindRecord extends Kind {
-  readonly name: PaintKind;
-  /** a difference this large weighs 1 */
-  readonly unit: number;
-  readonly map: (map: DifferenceMap) => Float32Array;
-  readonly sigma: (uncertainty: Uncertainty) => number;
-  /** painted minus plan along it: steps, or units of a*b* at matched value */
-  readonly amount: (comparison: Pick<Comparison, 'target' | 'painted' | 'difference'>) => number;
-  /** whether the hand is told a hue to go towards */
-  readonly hued: boolean;
+  /** places are called by what the painter has shown there, not by the mass they are part of */
+  readonly byLandmark: boolean;
+  /** Everything of this kind that differs from the plan; none inside its uncertainty. */
+  find(ground: Ground): F[];
+  /** How strongly it claims its place against other findings that claim; the strongest is told. null = it claims nothing. */
+  claim(finding: PartOf<F, 'amount' | 'target'>): number | null;
+  /** Whether it is a light that is not there yet: where lights are saved for last it is not missed. */
+  waitsForLight(finding: PartOf<F, 'amount'>): boolean;
+  /** One-sigma doubt of a finding's amount. */
+  doubt(finding: PartOf<F, 'uncertainty' | 'shift'>): number;
+  /** The way a correction of it is measured along from now on, see {@link Subject}. */
+  towards(finding: PartOf<F, 'shift' | 'whole'>): number | null;
+  /** What the hand should do, without the place: "three quarters of a step darker". */
+  instruction(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>): string;
+  /** Both figures and how sure they are, as it is decided by. @param show a value on the painter's scale */
+  evidence(
+    finding: PartOf<F, 'target' | 'painted' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole'>,
+    show: (value: number) => string,
+  ): string;
+  /** How it was measured and how sure that is. */
+  basis(finding: PartOf<F, 'uncertainty' | 'shift'>): string;
+  /** What makes the plan what is painted there; null = no departure can. */
+  departure(finding: PartOf<F, 'amount' | 'target' | 'painted' | 'shift'>): Change | null;
+  /** A name of its own, where it is about no place: "whole drawing". */
+  named(finding: PartOf<F, 'whole'>): string | null;
+  /** Whether two findings ask the hand for the same thing, at one place. */
+  sameWay(now: F, then: F): boolean;
+  /** Whether nothing was done to a place between two findings, within twice the two doubts. */
+  untouched(now: F, then: F): boolean;
+  /** What is seen of a correction's place now. */
+  sighting(subject: Pick<Subject, 'towards' | 'whole'>, seen: SeenPlace): Sighted;
 }
 
 const MOST_SIGMAS = 2;

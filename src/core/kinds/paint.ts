@@ -1,53 +1,68 @@
-import type { Comparison, Uncertainty } from '../read';
-import { still, type Kind, type PaintKindRecord } from './kind';
+import type { Comparison, DifferenceMap, Uncertainty } from '../read';
+import { areaInWords, figure } from '../words';
+import type { PaintFinding, PaintKind } from './finding';
+import { still, type Kind } from './kind';
+import { paintFound } from './paintFound';
 
-/** Colour differences at matched value: the plan's colour scaled to the painting's lightness before it is compared. */
-export function matchedDifference({ target, painted }: Pick<Comparison, 'target' | 'painted'>): {
-  a: number;
-  b: number;
-  warmth: number;
-  chroma: number;
-} {
-  const scale = (painted.lab[0] + 16) / (target.lab[0] + 16);
-  return {
-    a: painted.lab[1] - target.lab[1] * scale,
-    b: painted.lab[2] - target.lab[2] * scale,
-    warmth: painted.warmth - target.warmth * scale,
-    chroma: painted.chroma - target.chroma * scale,
-  };
+/** A kind of finding about paint: found on the map of differences. */
+export interface PaintKindRecord extends Kind<PaintFinding> {
+  readonly name: PaintKind;
+  /** a difference this large weighs 1 */
+  readonly unitOfWeight: number;
+  readonly map: (map: DifferenceMap) => Float32Array;
+  readonly sigma: (uncertainty: Uncertainty) => number;
+  /** painted minus plan along it: steps, or units of a*b* at matched value */
+  readonly amount: (comparison: Pick<Comparison, 'target' | 'painted' | 'difference'>) => number;
+  /** whether the hand is told a hue to go towards */
+  readonly hued: boolean;
 }
 
-/** The hue the hand should turn a place towards, degrees: from what was painted to what is planned, at matched value. */
-export function hueWanted(comparison: Pick<Comparison, 'target' | 'painted'>): number {
-  const { a, b } = matchedDifference(comparison);
-  return (Math.atan2(-b, -a) * 180) / Math.PI;
-}
-
-const COVERAGE = 2; // sigmas a difference must exceed
-
-/** The smallest difference that is raised, in the kind's own unit. */
-export const limitOf = ({ least, sigma }: PaintKindRecord, uncertainty: Uncertainty): number =>
-  Math.max(least, COVERAGE * sigma(uncertainty));
-
-type Own = Omit<PaintKindRecord, 'always' | 'doubt' | 'towards' | 'sameWay' | 'sighting'>;
+type Own = Omit<
+  PaintKindRecord,
+  'always' | 'byLandmark' | 'find' | 'doubt' | 'towards' | 'named' | 'sameWay' | 'sighting'
+>;
 
 /** A kind about paint from what is its own. */
-export const paintKind = (own: Own): PaintKindRecord => ({
-  ...own,
-  always: false,
-  doubt: ({ uncertainty }) => own.sigma(uncertainty),
-  towards: () => null,
-  sameWay: (now, then) => Math.sign(now.amount) === Math.sign(then.amount),
-  sighting: (_, { paint }) => ({
-    difference: own.amount(paint),
-    uncertainty: own.sigma(paint.uncertainty),
-    towards: null,
-  }),
-});
+export function paintKind(own: Own): PaintKindRecord {
+  const row: PaintKindRecord = {
+    ...own,
+    always: false,
+    byLandmark: false,
+    find: (ground) => paintFound(row, ground),
+    doubt: ({ uncertainty }) => own.sigma(uncertainty),
+    towards: () => null,
+    named: () => null,
+    sameWay: (now, then) => Math.sign(now.amount) === Math.sign(then.amount),
+    sighting: (_, { paint }) => ({
+      difference: own.amount(paint),
+      uncertainty: own.sigma(paint.uncertainty),
+      towards: null,
+    }),
+  };
+  return row;
+}
+
+const STRONG = 15; // chroma of the plan from which a colour is a colour, not a tinted grey
+const FAVOUR = { strong: 0.9, grey: 1.15 }; // how much a warmer or cooler grey is told before a stronger or weaker one
+
+/** What a difference along the warm-cool axis claims beside one of strength at the same place. */
+export const claimOfHue = ({ amount, target }: Pick<PaintFinding, 'amount' | 'target'>): number =>
+  Math.abs(amount) * (target.chroma > STRONG ? FAVOUR.strong : FAVOUR.grey);
+
+/** How a place's paint was measured. @param sure how far it may be off, in words */
+export const middleIn = (sure: string): string =>
+  `Middle of all that can be read of the place, strokes and stray spots set aside; sure to ${sure}.`;
+export const colourBasis: PaintKindRecord['basis'] = ({ uncertainty }) =>
+  middleIn(`${(2 * uncertainty.warmth).toFixed(1)} units`);
+/** Both figures of a colour. */
+export const colourEvidence =
+  (name: 'warmth' | 'chroma'): PaintKindRecord['evidence'] =>
+  ({ target, painted, uncertainty, share }) =>
+    `Plan ${name} ${figure(target[name], 0)}, painted ${figure(painted[name], 0)}, sure to ${(2 * uncertainty.warmth).toFixed(1)}. ${areaInWords(share)}`;
 
 /** Whether a colour is as it was. @param units of a*b* from which it has been worked on */
 export const sameColour =
-  (units: number): Kind['untouched'] =>
+  (units: number): Kind<PaintFinding>['untouched'] =>
   (now, then) => {
     const [, a, b] = now.painted.lab;
     const [, c, d] = then.painted.lab;

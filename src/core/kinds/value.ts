@@ -1,14 +1,19 @@
-import { stepsInWords } from '../words';
+import { areaInWords, stepsInWords } from '../words';
 import { still } from './kind';
-import { paintKind } from './paint';
+import { middleIn, paintKind } from './paint';
 
 const MOVED = 0.3; // steps from which a place has been worked on
 const MOST_STEPS = 9; // a departure's, either way
 
 export const VALUE = paintKind({
   name: 'value',
+  unit: 'step',
+  digits: 2,
+  shows: 'value',
+  claim: () => null,
+  waitsForLight: ({ amount }) => amount < 0,
   least: 0.36,
-  unit: 0.5,
+  unitOfWeight: 0.5,
   settledWithin: 0.2,
   hued: false,
   map: (map) => map.value,
@@ -16,6 +21,9 @@ export const VALUE = paintKind({
   amount: ({ difference }) => difference.value,
   instruction: ({ amount }) =>
     Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`,
+  evidence: ({ target, painted, uncertainty, share }, show) =>
+    `Plan ${show(target.value)}, painted ${show(painted.value)}, sure to ${(2 * uncertainty.value).toFixed(2)} of a step. ${areaInWords(share)}`,
+  basis: ({ uncertainty }) => middleIn(`${(2 * uncertainty.value).toFixed(2)} step`),
   departure: ({ amount }) => ({ kind: 'value', steps: Math.max(-MOST_STEPS, Math.min(MOST_STEPS, amount)) }),
   untouched: (now, then) =>
     still(now.painted.value - then.painted.value, MOVED, now.uncertainty.value, then.uncertainty.value),

@@ -1,5 +1,5 @@
 import { findingsOf, weighed, wholePicture } from '../correct';
-import { type Finding } from '../kinds';
+import { kindOf, type Finding } from '../kinds';
 import type { CanvasSize, Flat } from '../photo';
 import { massAt, pixelsOf, type PassageLabel } from '../plan';
 import { pixelsIn, type Point } from '../raster';
@@ -64,7 +64,7 @@ function onPassages(findings: readonly Finding[], { plan: { picture, said }, can
     const [x, y, w, h] = finding.region.box;
     const middle = Math.floor((y + h / 2) / mmPerPixel) * width + Math.floor((x + w / 2) / mmPerPixel);
     const passage = places.find(({ pixels }) => pixels.has(middle))?.label ?? null;
-    const waits = passage === 'saved for last' && finding.kind === 'value' && finding.amount < 0;
+    const waits = passage === 'saved for last' && kindOf(finding.kind).waitsForLight(finding);
     return waits ? [] : [{ ...finding, passage }];
   });
 }

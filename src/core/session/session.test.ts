@@ -1,66 +1,24 @@
 import { describe, expect, test } from 'vitest';
-import { codeFromLinear, luminanceFromValue, SRGB_PROFILE, valueFromLuminance } from '../colour';
+import { luminanceFromValue, valueFromLuminance } from '../colour';
 import { CornersRefused } from '../photo';
-import { EMPTY_CONTENT, plainCrop, type PassageLabel, type PlanContent } from '../plan';
-import { boxOf, placeOfBox, type Corners, type Picture } from '../raster';
-import { askOf, planMasses, readSession, seePlaces, sessionPlan, type SessionAsk, type Shot } from './index';
-
-type ValueAt = (x: number, y: number) => number;
-const canvas = { widthMm: 400, heightMm: 300 };
-const code = (value: number) => Math.round(255 * codeFromLinear(luminanceFromValue(value) / 100));
-
-/** Greys of so much value a pixel, on the edge of white balance: nothing is tinted. */
-function greys(width: number, height: number, at: ValueAt): Picture {
-  const data = new Uint8Array(3 * width * height);
-  for (let y = 0, i = 0; y < height; y++)
-    for (let x = 0; x < width; x++, i += 3) data.fill(code(at(x + 0.5, y + 0.5)), i, i + 3);
-  return { width, height, data, profile: SRGB_PROFILE };
-}
-
-const inBox = ([bx, by, w, h]: readonly number[], x: number, y: number) => x > bx && x < bx + w && y > by && y < by + h;
-const POT = [180, 120, 90, 120] as const;
-const SPOT = [60, 60, 60, 50] as const; // within what the greys tell of the lights
-/** A wall that turns into shade, a table, a dark pot on it, and a bright spot (mm): every value occurs somewhere. */
-const planned: ValueAt = (x, y) => {
-  if (inBox(SPOT, x, y)) return 7.9;
-  if (inBox(POT, x, y)) return 2.6 + 0.004 * (x - POT[0]);
-  return y > 200 ? 3.6 + 0.005 * x : 6.4 - 0.006 * x;
-};
-const REFERENCE = greys(800, 600, (x, y) => planned(x / 2, y / 2));
-
-const CORNERS: Corners = [
-  [90, 50],
-  [810, 50],
-  [810, 590],
-  [90, 590],
-];
-const PATCHES = [2, 5, 8].map((value, k) => ({ box: [150 + 200 * k, 620, 60, 50] as const, value }));
-
-/** A photograph taken square on, three greys under the canvas. @param light times that of the studio */
-function photoOf(painted: ValueAt): Picture {
-  return greys(900, 700, (x, y) => {
-    const patch = PATCHES.find(({ box }) => inBox(box, x, y));
-    const [u, v] = [(x - 90) / 1.8, (y - 50) / 1.8];
-    return patch?.value ?? (inBox([0, 0, 400, 300], u, v) ? painted(u, v) : 4);
-  });
-}
-const shotOf = (painted: ValueAt, more: Partial<Shot> = {}): Shot => {
-  const photo = photoOf(painted);
-  return { open: () => photo, corners: CORNERS, greys: PATCHES, card: null, areas: [], ...more };
-};
-
-const planFor = (content: Partial<PlanContent> = {}) =>
-  sessionPlan(REFERENCE, { ...EMPTY_CONTENT, masses: 4, ...content }, { crop: plainCrop([0, 0, 800, 600]), canvas });
-const PLAN = planFor();
-const ask = (painted: ValueAt, more: Partial<SessionAsk> = {}): SessionAsk => ({
-  ...askOf(canvas, [shotOf(painted)]),
-  plan: PLAN,
-  ...more,
-});
-/** The pot painted too light. */
-const lightPot: ValueAt = (x, y) => planned(x, y) + (inBox(POT, x, y) ? 0.7 : 0);
-const AROUND = [170, 110, 110, 140] as const;
-const MIDDLE = placeOfBox([195, 135, 60, 90]);
+import { type PassageLabel } from '../plan';
+import { boxOf, placeOfBox } from '../raster';
+import { planMasses, readSession, seePlaces, type SessionAsk, type Shot } from './index';
+import {
+  type ValueAt,
+  canvas,
+  inBox,
+  POT,
+  SPOT,
+  planned,
+  CORNERS,
+  shotOf,
+  planFor,
+  ask,
+  lightPot,
+  AROUND,
+  MIDDLE,
+} from './testScene';
 
 describe('a session is read', () => {
   test('a faithful copy: nothing is raised, every mass is as planned', async () => {

@@ -22,6 +22,14 @@ export function stepsInWords(steps: number): string {
   return whole === 0 ? QUARTERS[quarters] : WHOLE[whole] + AND[quarters % 4];
 }
 
+const SPOKEN = 0.125; // steps from which an amount is spoken of
+
+/** "Measured 0.41 too light, spoken as half a step."; null = too little to be spoken of. @param steps painted minus plan */
+export const measuredInWords = (steps: number): string | null =>
+  Math.abs(steps) < SPOKEN
+    ? null
+    : `Measured ${Math.abs(steps).toFixed(2)} ${steps > 0 ? 'too light' : 'too dark'}, spoken as ${stepsInWords(steps)}.`;
+
 /** How much of a colour difference, in units of a*b*: 1 a little, 2 clearly, 3 much. */
 export function colourAmount(units: number): 1 | 2 | 3 {
   const size = Math.abs(units);

@@ -1,5 +1,5 @@
 import type { Decision, FindingOfReading, PlanContent, ReadingDetail } from '../../contract';
-import { KINDS } from '../../core/kinds';
+import { kindOf } from '../../core/kinds';
 import { InputError } from '../images/inputError';
 import { journaled, type Hold } from '../journal/journal';
 import { describeReading, newestReading } from './describeReading';
@@ -36,8 +36,8 @@ async function putOnList(
     words,
     place: JSON.stringify(place),
     difference: amount,
-    uncertainty: KINDS[kind].doubt(finding),
-    towards: KINDS[kind].towards(finding),
+    uncertainty: kindOf(kind).doubt(finding),
+    towards: kindOf(kind).towards(finding),
     own: 0,
     open: 1,
     takenAt,
@@ -51,7 +51,7 @@ async function depart(
   studio: Studio,
   { painting, finding }: { painting: PaintingRow; finding: FindingOfReading },
 ): Promise<void> {
-  const change = KINDS[finding.kind].departure(finding);
+  const change = kindOf(finding.kind).departure(finding);
   const last = await governingPlan(trx, painting.id);
   if (!change || !last)
     throw new InputError(

@@ -1,6 +1,6 @@
 import { Account, type Landmark, type ReadingDetail } from '../../contract';
 import { carriedInWords, isLoud } from '../../core/correct';
-import { instructionOf, sentenceFor, type Finding } from '../../core/kinds';
+import { instructionOf, kindOf, sentenceFor, type Finding } from '../../core/kinds';
 import { placeInWords, stepsInWords } from '../../core/words';
 import { placeHolds } from '../../core/raster';
 import type { MassReading } from '../../core/read';
@@ -53,20 +53,15 @@ export function namer(
     marks.find(({ at, name }) => name && placeHolds(place, at))?.name || names[String(id)] || placeInWords(centre);
   return {
     mass: ofMass,
-    finding: ({
-      kind,
-      place,
-      massId,
-      share,
-      whole,
-      region: {
-        box: [x, y, w, h],
-      },
-    }: Finding) => {
-      if (whole) return 'whole drawing';
+    finding: (finding: Finding) => {
+      const { place, massId, share } = finding;
+      const [x, y, w, h] = finding.region.box;
+      const kind = kindOf(finding.kind);
+      const own = kind.named(finding);
+      if (own) return own;
       if (share > 0.95) return 'whole picture';
       // What the painter showed there has a name of its own: the spout, not the mass it is part of.
-      const shown = kind === 'drawing' && landmarks.find(({ name, plan: at }) => name !== '' && placeHolds(place, at));
+      const shown = kind.byLandmark && landmarks.find(({ name, plan: at }) => name !== '' && placeHolds(place, at));
       if (shown) return shown.name;
       const mass = masses.find(({ id }) => id === massId);
       const centre = [(x + w / 2) / painting.widthMm, (y + h / 2) / painting.heightMm] as const;

@@ -1,5 +1,5 @@
 import type { FindingOfReading } from '../../contract';
-import { colourAmount } from '../../core/words';
+import { faceOf } from '../kinds/faces';
 import sprite from './marks.svg?raw';
 
 /** The notation, once in the page; symbols and field patterns are used from here. */
@@ -45,26 +45,10 @@ export function Mark({ name, label, large = false }: { name: string; label: stri
   );
 }
 
-const WAYS = ['right', 'down-right', 'down', 'down-left', 'left', 'up-left', 'up', 'up-right'];
+/** The mark for what a finding asks of the hand. */
+export const markOf = (finding: Pick<FindingOfReading, 'kind' | 'amount'>): string =>
+  faceOf(finding.kind).mark(finding);
 
-/** The mark for what a finding asks of the hand: darker-3, warmer-1, greyer-2, move-up-left. */
-export function markOf({ kind, amount, shift }: Pick<FindingOfReading, 'kind' | 'amount' | 'shift'>): string {
-  if (kind === 'drawing') {
-    // Back to where the plan has it.
-    const [x, y] = shift?.by ?? [0, 0];
-    return `move-${WAYS[(Math.round(Math.atan2(-y, -x) / (Math.PI / 4)) + 8) % 8]}`;
-  }
-  if (kind === 'value')
-    return `${amount > 0 ? 'darker' : 'lighter'}-${Math.min(8, Math.max(1, Math.round(Math.abs(amount) * 4)))}`;
-  if (kind === 'temperature') return `${amount > 0 ? 'cooler' : 'warmer'}-${colourAmount(amount)}`;
-  return `${amount > 0 ? 'greyer' : 'stronger'}-${colourAmount(amount)}`;
-}
-
-const QUARTERS = ['', '¼', '½', '¾'];
-/** A quarter-step amount in figures: 1¼. */
-export function amountFigure({ kind, amount }: Pick<FindingOfReading, 'kind' | 'amount'>): string {
-  if (kind === 'drawing') return `${Math.round(amount)} mm`;
-  if (kind !== 'value') return '';
-  const quarters = Math.round(Math.abs(amount) * 4);
-  return `${quarters >= 4 ? Math.floor(quarters / 4) : ''}${QUARTERS[quarters % 4]}` || '0';
-}
+/** A finding's amount in figures: 1¼. */
+export const amountFigure = ({ kind, amount }: Pick<FindingOfReading, 'kind' | 'amount'>): string =>
+  faceOf(kind).figure(amount);

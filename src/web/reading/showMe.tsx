@@ -5,6 +5,8 @@ import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import type { LoadedPicture } from '../wall/usePicture';
 import { Pane } from './pane';
+import { kindOf } from '../../core/kinds';
+import { faceOf } from '../kinds/faces';
 import { figure, LIGHT_WORDS } from '../words';
 
 const SIZE = 120;
@@ -67,10 +69,10 @@ export function ShowMe({
   moved: Point;
 }) {
   const scale = useScale();
-  const { target, painted, uncertainty, kind, shift } = finding;
-  const figures = (one: typeof target) =>
-    kind === 'value' || kind === 'drawing' ? scale.show(one.value) : kind === 'temperature' ? figure(one.warmth, 0) : one.chroma.toFixed(0); // prettier-ignore
-  const what = kind === 'value' || kind === 'drawing' ? 'value' : kind === 'temperature' ? 'warmth' : 'chroma';
+  const { target, painted } = finding;
+  const kind = kindOf(finding.kind);
+  const what = kind.shows;
+  const figures = (one: typeof target) => (what === 'value' ? scale.show(one.value) : figure(one[what], 0));
   const section = useRef<HTMLElement>(null);
   useEffect(() => {
     section.current?.scrollIntoView({ block: 'nearest' });
@@ -99,9 +101,8 @@ export function ShowMe({
         ))}
       </div>
       <p className="small mt-1">
-        {kind === 'drawing' && shift
-          ? `Off by ${figure(shift.by[0], 1)} mm to the right and ${figure(shift.by[1], 1)} mm down, sure to ${(2 * shift.doubt).toFixed(1)} mm: contours of the plan found again in the painting, whatever their values.`
-          : `Middle of all that can be read of the place, strokes and stray spots set aside; sure to ${kind === 'value' ? `${(2 * uncertainty.value).toFixed(2)} step` : `${(2 * uncertainty.warmth).toFixed(1)} units`}. ${LIGHT_WORDS[reading.light.method].sentence}`}
+        {kind.basis(finding)}
+        {faceOf(finding.kind).traced && ` ${LIGHT_WORDS[reading.light.method].sentence}`}
       </p>
     </section>
   );
@@ -120,7 +121,7 @@ export function AboutPlace({
 }) {
   const scale = useScale();
   const mass: MassOfReading | undefined = reading.masses.find(({ place }) => placeHolds(place, at));
-  const about = reading.findings.filter(({ place, whole }) => !whole && placeHolds(place, at));
+  const about = reading.findings.filter((one) => kindOf(one.kind).named(one) === null && placeHolds(one.place, at));
   const relations = mass ? (reading.account?.relations ?? []).filter(({ ids, reversed, difference }) => ids.includes(mass.id) && (reversed || Math.abs(difference) > 0.4)) : []; // prettier-ignore
   const nameOf = (id: number) => reading.masses.find((one) => one.id === id)?.name ?? '';
   return (

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { FindingOfReading, ReadingDetail } from '../../contract';
 import { shifter } from '../../core/look';
+import { kindOf } from '../../core/kinds';
 import type { Point } from '../../core/raster';
 
 /** Between places of the plan and the places where they were found in the painting, canvas mm. */
@@ -22,7 +23,7 @@ export function useMoved(reading: ReadingDetail | undefined) {
       },
       /** a finding with its place where the painting has it */
       onFlat(finding: FindingOfReading): FindingOfReading {
-        if (finding.whole) return finding;
+        if (kindOf(finding.kind).named(finding)) return finding; // it is about no place
         return { ...finding, place: { outlines: finding.place.outlines.map((outline) => outline.map(there)) } };
       },
     };

@@ -1,28 +1,24 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { FindingOfReading, Painting } from '../../contract';
-import { matchedDifference } from '../../core/kinds';
 import type { Taken } from '../../core/look';
 import type { Point } from '../../core/raster';
+import { faceOf } from '../kinds/faces';
 import type { LoadedPicture } from '../wall/usePicture';
 import type { WhatIfApi } from '../workers/whatIfWorker';
 
-/** Whether a finding can be taken out of the picture: paint can be moved to its plan, a contour cannot. */
-export const canBeTaken = ({ kind }: Pick<FindingOfReading, 'kind'>): boolean => kind !== 'drawing';
-
-/** What taking a finding out does to the place, where the painting has it. */
-export function takenOf(finding: FindingOfReading, movedAt: (at: Point) => Point): Taken {
-  const { kind, amount, place } = finding;
+/** What taking a finding out does to the place, where the painting has it; null = it cannot be taken out. */
+export function takenOf(finding: FindingOfReading, movedAt: (at: Point) => Point): Taken | null {
+  const { kind, place } = finding;
+  const change = faceOf(kind).takenOut(finding);
+  if (!change) return null;
   const outlines = place.outlines.map((outline) =>
     outline.map(([x, y]): Point => {
       const [dx, dy] = movedAt([x, y]);
       return [x + dx, y + dy];
     }),
   );
-  const { a, b } = matchedDifference(finding);
-  return kind === 'value'
-    ? { place: { outlines }, value: -amount, a: 0, b: 0 }
-    : { place: { outlines }, value: 0, a: -a, b: -b };
+  return { place: { outlines }, ...change };
 }
 
 function hire() {

@@ -25,7 +25,7 @@ import { AboutPlace, ShowMe } from './showMe';
 import { ColourWords, DrawingWords, RangeLine, ValueWords } from './subjectSlip';
 import { SUBJECTS, type Subject } from './subjects';
 import type { useLandmarks } from './useLandmarks';
-import { canBeTaken } from './useWhatIf';
+import { faceOf } from '../kinds/faces';
 
 interface Props {
   readonly detail: PaintingDetail;
@@ -206,7 +206,7 @@ function Chosen({
         flat={flat}
         moved={moved([x + w / 2, y + h / 2])}
       />
-      {canBeTaken(finding) && (
+      {faceOf(finding.kind).takenOut(finding) && (
         <button
           className="btn w-full"
           aria-pressed={on}

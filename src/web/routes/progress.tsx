@@ -10,6 +10,7 @@ import { Mark } from '../marks/mark';
 import { useScale } from '../settings';
 import { answerOf, thingName } from '../reading/seats';
 import { verdictMark } from '../slips/sessionRail';
+import { kindOf } from '../../core/kinds';
 import { dayInWords, nextOf, plural, signedFigure } from '../words';
 import { useDetail } from './paintingLayout';
 
@@ -30,8 +31,6 @@ const stagesOf = (detail: PaintingDetail): Stage[] =>
 const hoursInWords = (minutes: number) =>
   minutes < 60 ? `${minutes} minutes` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 
-const UNIT = { drawing: 'mm', value: 'step', temperature: 'warmth', chroma: 'chroma' } as const;
-
 /** What a correction looked like in one session: the moment it was taken, or the verdict of that session's photograph. */
 function Cell({ correction, number }: { correction: Correction; number: number }) {
   const check = correction.checks.find(({ sessionNumber }) => sessionNumber === number);
@@ -49,7 +48,7 @@ function Cell({ correction, number }: { correction: Correction; number: number }
       <span>
         taken
         <span className="small block">
-          {signedFigure(correction.kind, correction.difference)} {UNIT[correction.kind]}
+          {signedFigure(correction.kind, correction.difference)} {kindOf(correction.kind).unit}
         </span>
       </span>
     );

@@ -15,7 +15,7 @@ import { MAPS } from '../reading/subjectSlip';
 import { ToolBar } from '../reading/toolBar';
 import { useLandmarks } from '../reading/useLandmarks';
 import { useMoved } from '../reading/useMoved';
-import { canBeTaken, takenOf, useWhatIf } from '../reading/useWhatIf';
+import { takenOf, useWhatIf } from '../reading/useWhatIf';
 import { WallSlip } from '../reading/wallSlip';
 import { SessionRail } from '../slips/sessionRail';
 import { SpotSlip } from '../slips/spotSlip';
@@ -63,8 +63,8 @@ export function Wall() {
   const { moved, toPlan, onFlat } = useMoved(reading);
   const inquiry = useInquiry(painting, toPlan);
   const landmarks = useLandmarks(painting, photo, { inquiry, plan: planned, flat: painted });
-  const taken = (reading?.findings ?? []).filter((one) => whatIf.includes(one.index) && canBeTaken(one));
-  const repainted = useWhatIf(painted, taken.map((one) => takenOf(one, moved)), painting); // prettier-ignore
+  const taken = (reading?.findings ?? []).filter(({ index }) => whatIf.includes(index));
+  const repainted = useWhatIf(painted, taken.flatMap((one) => takenOf(one, moved) ?? []), painting); // prettier-ignore
   const flat = repainted ?? painted;
   // What was taken out is compared with the painting as it is.
   const left = repainted ? painted : hung;

@@ -1,7 +1,8 @@
 import type { FindingOfReading, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
-import { stepsInWords } from '../../core/words';
+import { kindOf } from '../../core/kinds';
+import { faceOf } from '../kinds/faces';
 import { figure, LIGHT_WORDS } from '../words';
 
 export type Choice = 'taken' | 'later' | 'dismissed';
@@ -10,24 +11,6 @@ export const CHOICES: readonly { decision: Choice; words: string; hotkey: string
   { decision: 'later', words: 'Not now', hotkey: 'L' },
   { decision: 'dismissed', words: 'Dismiss', hotkey: 'X' },
 ];
-
-function figures(
-  { kind, target, painted, uncertainty, share, shift, whole, amount }: FindingOfReading,
-  show: (v: number) => string,
-): string {
-  const area = share >= 0.01 ? `${Math.round(100 * share)} %` : 'less than 1 %';
-  const where = `It takes up ${area} of the picture.`;
-  if (kind === 'drawing' && whole) return `Its places lie ${amount.toFixed(1)} mm off on the whole.`;
-  if (kind === 'drawing')
-    return `Painted ${amount.toFixed(1)} mm from its place, sure to ${(2 * (shift?.doubt ?? 0)).toFixed(1)} mm: contours of the plan found again in the painting.`;
-  if (kind === 'value')
-    return `Plan ${show(target.value)}, painted ${show(painted.value)}, sure to ${(2 * uncertainty.value).toFixed(2)} of a step. ${where}`;
-  const [name, a, b] =
-    kind === 'temperature'
-      ? ['warmth', target.warmth, painted.warmth]
-      : (['chroma', target.chroma, painted.chroma] as const);
-  return `Plan ${name} ${figure(a, 0)}, painted ${figure(b, 0)}, sure to ${(2 * uncertainty.warmth).toFixed(1)}. ${where}`;
-}
 
 /** Both colours side by side, the numbers, and how they came about. */
 function Traced({ finding, reading }: { finding: FindingOfReading; reading: ReadingDetail }) {
@@ -84,20 +67,17 @@ interface Props {
 /** One finding: what the hand should do, how sure that is, and what the painter says to it. */
 export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onDepart }: Props) {
   const scale = useScale();
+  const face = faceOf(finding.kind);
+  const exactly = face.exactly(finding.amount);
   return (
     <>
       <h2 style={{ fontSize: 25, lineHeight: '34px' }}>
         <Mark large name={markOf(finding)} label={finding.instruction} /> {finding.words}
       </h2>
       <div className="serif mt-2">
-        {figures(finding, scale.show)}
-        {finding.kind === 'value' && Math.abs(finding.amount) >= 0.125 && (
-          <span className="small block">
-            Measured {Math.abs(finding.amount).toFixed(2)} {finding.amount > 0 ? 'too light' : 'too dark'}, spoken as{' '}
-            {stepsInWords(finding.amount)}.
-          </span>
-        )}
-        {finding.kind !== 'drawing' && <Traced finding={finding} reading={reading} />}
+        {kindOf(finding.kind).evidence(finding, scale.show)}
+        {exactly && <span className="small block">{exactly}</span>}
+        {face.traced && <Traced finding={finding} reading={reading} />}
       </div>
       {finding.carried && <p className="small mt-1">{finding.carried.words}</p>}
       <div className="mt-auto flex flex-wrap gap-3 pt-4">

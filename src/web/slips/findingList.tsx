@@ -1,11 +1,13 @@
 import type { Correction, FindingOfReading } from '../../contract';
+import { faceOf, FACES } from '../kinds/faces';
 import { Mark, markOf } from '../marks/mark';
 
 /** The order painters correct in. */
 const GROUPS: readonly { name: string; holds: (finding: FindingOfReading) => boolean }[] = [
-  { name: 'Drawing', holds: ({ kind, loud }) => loud && kind === 'drawing' },
-  { name: 'Value', holds: ({ kind, loud }) => loud && kind === 'value' },
-  { name: 'Temperature and chroma', holds: ({ kind, loud }) => loud && (kind === 'temperature' || kind === 'chroma') },
+  ...[...new Set(Object.values(FACES).map(({ group }) => group))].map((group) => ({
+    name: group,
+    holds: ({ kind, loud }: FindingOfReading) => loud && faceOf(kind).group === group,
+  })),
   { name: 'Not called for at this stage', holds: ({ loud, silenced }) => !loud && !silenced },
   { name: 'Dismissed before, and unchanged', holds: ({ loud, silenced }) => !loud && silenced !== null },
 ];

@@ -1,6 +1,8 @@
 import { useState, type FormEvent } from 'react';
 import type { BodyOf, MassOfReading } from '../../contract';
 import type { Point } from '../../core/raster';
+import { FINDING_KINDS } from '../../core/kinds';
+import { faceOf } from '../kinds/faces';
 import { ProblemNote } from './problem';
 
 export type OwnInput = Omit<BodyOf<'addCorrection'>, 'photoId'>;
@@ -16,12 +18,7 @@ interface Props {
   readonly onLeave: () => void;
 }
 
-const KINDS = [
-  { kind: 'drawing', name: 'drawing' },
-  { kind: 'value', name: 'value' },
-  { kind: 'temperature', name: 'temperature' },
-  { kind: 'chroma', name: 'chroma' },
-] as const;
+const KINDS = FINDING_KINDS.map((kind) => ({ kind, name: faceOf(kind).name }));
 
 /** A correction of the painter's own: outline the place (or name a mass), say what the hand should do. */
 export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error, onKeep, onLeave }: Props) {

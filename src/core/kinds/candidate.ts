@@ -1,7 +1,10 @@
 import { TOLERANCE_MM } from '../plan';
 import { connectedRegions } from '../raster';
-import type { DifferenceMap, Reading, LightDoubt } from '../read';
-import { limitOf, type PaintKind, type PaintKindRecord } from '../kinds';
+import type { DifferenceMap } from '../read';
+import type { PaintKind } from './finding';
+import type { Ground } from './kind';
+import { limitOf } from './matched';
+import type { PaintKindRecord } from './paint';
 
 /** A place that may become a finding: cells of the difference map with one amount along one dimension. */
 export interface Candidate {
@@ -14,16 +17,10 @@ export interface Candidate {
   readonly massId: number;
 }
 
-/** What candidates are made from. */
-export interface Ground {
-  readonly reading: Reading;
+/** What candidates are made from. A strip narrower than about twice the tolerance is a line out of place, not a passage out of value. */
+export interface MapGround extends Omit<Ground, 'massOf'> {
   /** index of the mass each cell of the map lies in */
   readonly massOfCell: Int32Array;
-  /** node numbers of the masses, by index */
-  readonly ids: readonly number[];
-  readonly uncertainty: LightDoubt;
-  /** how far a contour may wander, mm; a strip narrower than about twice this is a line out of place, not a passage out of value */
-  readonly tolerance?: number;
 }
 
 /** Share of the canvas below which a place is detail, not a mass. */
@@ -32,7 +29,7 @@ const LEAST_TRUST = 0.15; // of a cell that could be read
 const THIN_CELLS = 2; // of the map, at the usual tolerance
 
 /** Cells that a passage is at least half as wide as. */
-const thinCells = ({ tolerance = TOLERANCE_MM.medium }: Ground): number =>
+const thinCells = ({ tolerance = TOLERANCE_MM.medium }: MapGround): number =>
   Math.max(1, Math.round((THIN_CELLS * tolerance) / TOLERANCE_MM.medium));
 
 // Loops over cells stand in functions of their own: that is how they are compiled well (docs/decisions/0004).
@@ -97,7 +94,7 @@ function labelled(labels: Int32Array, label: number): Uint8Array {
   return cells;
 }
 
-function wholeMasses(row: PaintKindRecord, ground: Ground): Candidate[] {
+function wholeMasses(row: PaintKindRecord, ground: MapGround): Candidate[] {
   const { reading, massOfCell, ids } = ground;
   const { map } = reading;
   const data = row.map(map);
@@ -145,7 +142,7 @@ function opened(cells: Uint8Array, map: { width: number }, thin: number): Uint8A
 }
 
 /** Places of any shape that are off, outside the masses that are off as a whole. */
-function patches(row: PaintKindRecord, ground: Ground, taken: Uint8Array): Candidate[] {
+function patches(row: PaintKindRecord, ground: MapGround, taken: Uint8Array): Candidate[] {
   const { reading, uncertainty } = ground;
   const { map } = reading;
   const data = row.map(map);
@@ -210,7 +207,7 @@ function mergeAlike(candidates: readonly Candidate[], { width }: DifferenceMap):
 }
 
 /** Everything that is off along one dimension, each cause once. */
-export function candidatesFor(row: PaintKindRecord, ground: Ground): Candidate[] {
+export function candidatesFor(row: PaintKindRecord, ground: MapGround): Candidate[] {
   const whole = wholeMasses(row, ground);
   const taken = new Uint8Array(ground.massOfCell.length);
   for (const { cells } of whole) for (let i = 0; i < taken.length; i++) taken[i] |= cells[i];

@@ -1,7 +1,11 @@
 import { TOLERANCE_MM } from '../plan';
 import { boxOf, pixelsIn, placeOfBox, placeOfPixels, type Place, type Point } from '../raster';
-import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type LightDoubt, type Reading } from '../read';
-import { LEAST_SHIFT, type Finding } from '../kinds';
+import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type Reading } from '../read';
+import type { DrawingFinding } from './finding';
+import type { Ground } from './kind';
+
+/** mm a place may be drawn off at a medium tolerance: an honest hand. */
+export const LEAST_SHIFT = 3;
 
 const SURE = 0.5; // confidence of a cell that may raise a finding
 const ALONG = 0.5; // cosine between neighbouring shifts of one cause
@@ -56,11 +60,17 @@ function homeOf(
   return held.sort(([a, n], [b, m]) => m / share(b) - n / share(a))[0]?.[0] ?? -1;
 }
 
+/** A finding about a place, as far as it is the same whatever it is called; null = nothing of the place can be read. */
+type Make = (place: Place, drawn: Pick<DrawingFinding, 'shift' | 'amount' | 'share'>) => DrawingFinding | null;
+
 /** What is drawn elsewhere than planned: the whole drawing once, then each place that is off by itself. */
-export function drawingFindings(
-  reading: Reading,
-  { massOf, ids, uncertainty, tolerance = TOLERANCE_MM.medium }: { massOf: Int32Array; ids: readonly number[]; uncertainty: LightDoubt; tolerance?: number }, // prettier-ignore
-): Finding[] {
+export function drawingFound({
+  reading,
+  massOf,
+  ids,
+  uncertainty,
+  tolerance = TOLERANCE_MM.medium,
+}: Ground): DrawingFinding[] {
   const { aligned, drawings } = reading;
   const { drift } = aligned;
   const least = (LEAST_SHIFT * tolerance) / TOLERANCE_MM.medium;
@@ -70,14 +80,14 @@ export function drawingFindings(
     return drift.confidence[i] >= SURE && size > Math.max(least, HELD * doubtOfShift(drift.confidence[i])) ? [dx, own.dy[i]] : null; // prettier-ignore
   });
   const size = { width: drift.columns, height: drift.rows, mmPerPixel: drift.cellMm };
-  const make = (place: Place, amount: number, share: number): Finding | null => {
+  const make: Make = (place, { shift, amount, share }) => {
     const box = boxOf(place);
     const seen = compare(aligned, pixelsIn(place, aligned), uncertainty);
     if (!box || !seen) return null;
     const { target, painted, difference } = seen;
-    return { kind: 'drawing', massId: -1, place, region: { box }, target, painted, difference, uncertainty: seen.uncertainty, share, weight: (amount / UNIT_MM) * Math.sqrt(share), amount, towards: null }; // prettier-ignore
+    return { kind: 'drawing', massId: -1, place, region: { box }, target, painted, difference, uncertainty: seen.uncertainty, share, weight: (amount / UNIT_MM) * Math.sqrt(share), amount, shift }; // prettier-ignore
   };
-  const local = groups(off, drift.columns).flatMap((group): Finding[] => {
+  const local = groups(off, drift.columns).flatMap((group): DrawingFinding[] => {
     if (group.length < LEAST_CELLS) return [];
     const marked = new Uint8Array(off.length);
     let [sum, x, y, sure] = [0, 0, 0, 0];
@@ -91,25 +101,35 @@ export function drawingFindings(
       sure += say * say;
     }
     const by: Point = [x / sum, y / sum];
-    const finding = make(placeOfPixels(marked, size), Math.hypot(...by), group.length / off.length);
+    const shift = { by, doubt: doubtOfShift(sure / sum) };
+    const finding = make(placeOfPixels(marked, size), {
+      shift,
+      amount: Math.hypot(...by),
+      share: group.length / off.length,
+    });
     if (!finding) return [];
     const massId = homeOf(group, reading, { massOf, ids });
     const drawn = drawings.find(({ id }) => id === massId);
     // A turn is told of a mass that most of the group lies on, where it is more than a wobble.
     const pose = drawn && Math.hypot(drawn.shift[0] - by[0], drawn.shift[1] - by[1]) < 2 ? { tilt: Math.abs(drawn.tilt) >= 2 ? drawn.tilt : 0, scale: Math.abs(drawn.scale - 1) >= 0.03 ? drawn.scale : 1 } : undefined; // prettier-ignore
-    return [{ ...finding, massId, shift: { by, doubt: doubtOfShift(sure / sum) }, pose }];
+    return [{ ...finding, massId, ...(pose && { pose }) }];
   });
   return [...wholeDrawing(reading, make, tolerance / TOLERANCE_MM.medium), ...local];
 }
 
 function wholeDrawing(
   { aligned: { drift, width, height, mmPerPixel } }: Reading,
-  make: (place: Place, amount: number, share: number) => Finding | null,
+  make: Make,
   loose: number,
-): Finding[] {
+): DrawingFinding[] {
   const { offset, scale, rotationDegrees, doubt } = drift.global;
   const told = Math.hypot(...offset) > WHOLE.mm * loose || Math.abs(scale - 1) > WHOLE.size * loose || Math.abs(rotationDegrees) > WHOLE.degrees * loose; // prettier-ignore
   if (!told) return [];
-  const finding = make(placeOfBox([0, 0, width * mmPerPixel, height * mmPerPixel]), wholeOff(drift), 1);
-  return finding ? [{ ...finding, whole: drift.global, shift: { by: offset, doubt: doubt.mm } }] : [];
+  const shift = { by: offset, doubt: doubt.mm };
+  const finding = make(placeOfBox([0, 0, width * mmPerPixel, height * mmPerPixel]), {
+    shift,
+    amount: wholeOff(drift),
+    share: 1,
+  });
+  return finding ? [{ ...finding, whole: drift.global }] : [];
 }

@@ -1,0 +1,35 @@
+import type { FindingOfReading } from '../../contract';
+import type { Taken } from '../../core/look';
+
+/** A finding of one kind, as the screens have it. */
+export type ShownDrawing = Extract<FindingOfReading, { readonly kind: 'drawing' }>;
+export type ShownPaint = Exclude<FindingOfReading, ShownDrawing>;
+
+/** What a reading can be looked at for; the order painters correct in. */
+export const SUBJECTS = [
+  ['all', 'Findings'],
+  ['drawing', 'Drawing'],
+  ['values', 'Values'],
+  ['temperature', 'Temperature'],
+] as const;
+export type Subject = (typeof SUBJECTS)[number][0];
+
+/** How one kind of finding is shown. */
+export interface Face<F extends FindingOfReading = FindingOfReading> {
+  /** what the painter calls it */
+  readonly name: string;
+  /** the heading it is listed under */
+  readonly group: string;
+  /** what a reading is looked at for to see it */
+  readonly subject: Exclude<Subject, 'all'>;
+  /** Its mark: darker-3, warmer-1, move-up-left. */
+  mark(finding: Pick<FindingOfReading, 'amount'> & Partial<Pick<ShownDrawing, 'shift'>>): string;
+  /** Its amount beside the mark, in figures; '' = the mark says it. */
+  figure(amount: number): string;
+  /** What else is told of its amount; null = nothing. */
+  exactly(amount: number): string | null;
+  /** What taking it out does to the paint of its place; null = it cannot be taken out. */
+  takenOut(finding: F): Omit<Taken, 'place'> | null;
+  /** Colours side by side tell how it came about. */
+  readonly traced: boolean;
+}

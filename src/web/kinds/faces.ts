@@ -1,0 +1,63 @@
+import { matchedDifference, type FindingKind, type PaintKind } from '../../core/kinds';
+import { colourAmount, measuredInWords } from '../../core/words';
+import type { Face, ShownDrawing, ShownPaint } from './face';
+
+const WAYS = ['right', 'down-right', 'down', 'down-left', 'left', 'up-left', 'up', 'up-right'];
+const QUARTERS = ['', '¼', '½', '¾'];
+
+const DRAWING: Face<ShownDrawing> = {
+  name: 'drawing',
+  group: 'Drawing',
+  subject: 'drawing',
+  mark: ({ shift }) => {
+    // Back to where the plan has it.
+    const [x, y] = shift?.by ?? [0, 0];
+    return `move-${WAYS[(Math.round(Math.atan2(-y, -x) / (Math.PI / 4)) + 8) % 8]}`;
+  },
+  figure: (amount) => `${Math.round(amount)} mm`,
+  exactly: () => null,
+  takenOut: () => null, // paint can be moved to its plan, a contour cannot
+  traced: false,
+};
+
+const VALUE: Face<ShownPaint> = {
+  name: 'value',
+  group: 'Value',
+  subject: 'values',
+  mark: ({ amount }) =>
+    `${amount > 0 ? 'darker' : 'lighter'}-${Math.min(8, Math.max(1, Math.round(Math.abs(amount) * 4)))}`,
+  figure: (amount) => {
+    const quarters = Math.round(Math.abs(amount) * 4);
+    return `${quarters >= 4 ? Math.floor(quarters / 4) : ''}${QUARTERS[quarters % 4]}` || '0';
+  },
+  exactly: measuredInWords,
+  takenOut: ({ amount }) => ({ value: -amount, a: 0, b: 0 }),
+  traced: true,
+};
+
+const takenOut: Face<ShownPaint>['takenOut'] = (finding) => {
+  const { a, b } = matchedDifference(finding);
+  return { value: 0, a: -a, b: -b };
+};
+const colour = { group: 'Temperature and chroma', subject: 'temperature', figure: () => '', exactly: () => null, takenOut, traced: true } as const; // prettier-ignore
+
+const TEMPERATURE: Face<ShownPaint> = {
+  ...colour,
+  name: 'temperature',
+  mark: ({ amount }) => `${amount > 0 ? 'cooler' : 'warmer'}-${colourAmount(amount)}`,
+};
+const CHROMA: Face<ShownPaint> = {
+  ...colour,
+  name: 'chroma',
+  mark: ({ amount }) => `${amount > 0 ? 'greyer' : 'stronger'}-${colourAmount(amount)}`,
+};
+
+/** How each kind of finding is shown, in the order painters correct. */
+export const FACES: { readonly [K in FindingKind]: Face<K extends PaintKind ? ShownPaint : ShownDrawing> } = {
+  drawing: DRAWING,
+  value: VALUE,
+  temperature: TEMPERATURE,
+  chroma: CHROMA,
+};
+
+export const faceOf = (kind: FindingKind): Face => FACES[kind];
