@@ -1,4 +1,4 @@
-import { driftInWords } from '../core/words';
+import { NOTHING_TO_CORRECT, plural, wholeDrawingInWords } from '../core/words';
 import type { ReadReport } from './report';
 
 const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v).toFixed(digits)}`;
@@ -25,9 +25,7 @@ export function textReport(report: ReadReport): string {
       ({ box, target, painted, difference, uncertainty }) =>
         `Region ${box.join(',')} mm: planned ${target.value.toFixed(2)}, painted ${painted.value.toFixed(2)}, ${signed(difference.value, 2)} +/- ${uncertainty.value.toFixed(2)} step; warmth ${signed(difference.warmth, 1)}, chroma ${signed(difference.chroma, 1)}`,
     ),
-    driftInWords(drawing.global)
-      ? `The whole drawing sits ${driftInWords(drawing.global)}.`
-      : 'The whole drawing sits where it is planned.',
+    wholeDrawingInWords(drawing.global),
     ...forms
       .filter(({ readsFlat }) => readsFlat)
       .map(
@@ -35,8 +33,8 @@ export function textReport(report: ReadReport): string {
           `Reads flat in ${boxes.map((box) => box.map(Math.round).join(',')).join(' and ')} mm: should turn through ${target.steps.toFixed(1)} steps, turns through ${painted.steps.toFixed(1)}.`,
       ),
     findings.length === 0
-      ? 'No place differs from the plan by enough, and surely enough, to be corrected.'
-      : `${findings.length} finding${findings.length === 1 ? '' : 's'}, biggest first (values run from 0 black to 10 white):`,
+      ? NOTHING_TO_CORRECT
+      : `${plural(findings.length, 'finding')}, biggest first (values run from 0 black to 10 white):`,
     ...findings.map(({ words }, i) => `${i + 1}. ${words}`),
     '',
   ].join('\n');

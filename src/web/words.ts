@@ -1,5 +1,5 @@
 import { kindOf, type FindingKind } from '../core/kinds';
-import { figure, signed } from '../core/words';
+import { figure, NOTHING_TO_CORRECT, plural, signed } from '../core/words';
 import type { Next, PaintingDetail, PaintingSummary, Plan, ReadingDetail } from '../contract';
 
 /** "14 March" of an ISO day. */
@@ -8,7 +8,6 @@ export const dayInWords = (day: string) =>
     new Date(`${day}T00:00:00Z`),
   );
 
-const plural = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
 export { plural };
 
 /** Where the next thing to do is done, and what its button says. */
@@ -41,7 +40,7 @@ export function nextOf({ painting, next, sessions, undecided }: PaintingDetail, 
   return elsewhere ? { ...step, words: `${step.words}, session ${sessions.length}` } : step;
 }
 
-export const NOTHING_TO_CORRECT = 'No place differs from the plan by enough, and surely enough, to be corrected.';
+export { NOTHING_TO_CORRECT };
 
 const KEYS = { absolute: 'as it is', range: 'in the paint’s range', curve: 'in its key' } as const;
 

@@ -1,3 +1,4 @@
+import { brokenInWords } from '../../core/words';
 import { Problem, ROUTES, type BodyOf, type ResponseOf, type Route, type RouteName } from '../../contract';
 import { askPainter } from './conflict';
 import { SeenVersions } from './versions';
@@ -36,10 +37,7 @@ async function answerOf(response: Response): Promise<unknown> {
   if (response.ok) return response.json();
   const problem = Problem.safeParse(await response.json().catch(() => null));
   if (problem.success) throw new Refused(problem.data.code, problem.data.detail, problem.data.version);
-  throw new Refused(
-    'unexpected',
-    `Revlin answered with an error (${response.status}). What was kept before is safe. Do it again.`,
-  );
+  throw new Refused('unexpected', brokenInWords(response.status));
 }
 
 /** This window's name in the journal, the same when its page is loaded again. */

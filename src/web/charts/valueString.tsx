@@ -1,3 +1,4 @@
+import { orderInWords } from '../../core/words';
 import { scaleLinear } from 'd3-scale';
 import { useScale } from '../settings';
 
@@ -43,7 +44,10 @@ export function ValueString({ spots }: { spots: readonly Strung[] }) {
         })}
       </svg>
       <p className="small">
-        Light to dark, planned: {rows.map(({ number }) => number).join(', ')}; painted: {order.join(', ')}.
+        {orderInWords(
+          rows.map(({ number }) => number),
+          order,
+        )}
       </p>
     </>
   );

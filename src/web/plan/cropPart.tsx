@@ -1,3 +1,4 @@
+import { fileInWords } from '../../core/words';
 import { useEffect, useState } from 'react';
 import { fileUrl, type Crop, type PaintingDetail, type Reference } from '../../contract';
 import { cropBase, cropCorners, cropFits, largestBox } from '../../core/plan';
@@ -226,9 +227,7 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
             <VisibleWindow {...painting} rebate={painting.setUp.rebate} />
           </svg>
         </figure>
-        <p className="small">
-          {reference.fileName}, {reference.width} × {reference.height} px. The file itself is never cut.
-        </p>
+        <p className="small">{fileInWords(reference)}</p>
         <button className="btn act mt-3 w-full" disabled={!changed || change.isPending} onClick={() => keep(crop)}>
           {changed ? 'Keep this crop' : 'Crop kept'}
         </button>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Departure, PassageLabel } from '../../contract';
 import { departureInWords } from '../../core/correct';
-import { placeInWords } from '../../core/words';
+import { placeInWords, pinsInWords } from '../../core/words';
 import { boxOf, placeHolds, type Point } from '../../core/raster';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
@@ -257,9 +257,7 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
         </ul>
         {draft.pins.length > 0 && (
           <p className="mt-2">
-            <span className="serif">
-              The drawing is pulled out of shape at {draft.pins.length} {draft.pins.length === 1 ? 'point' : 'points'}.
-            </span>{' '}
+            <span className="serif">{pinsInWords(draft.pins.length)}</span>{' '}
             <button className="line" onClick={() => change({ pins: draft.pins.slice(0, -1) })}>
               take the last away
             </button>

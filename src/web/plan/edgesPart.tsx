@@ -1,10 +1,10 @@
+import { edgesSeenInWords, edgeInWords } from '../../core/words';
 import { useState } from 'react';
 import { MassMark } from '../../contract';
 import { edgeClass, type EdgeClass, type EdgeSegment } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
-import { figure } from '../words';
 import { renderingOf } from './draft';
 import { markedMasses } from './massesPart';
 import type { PartProps } from './part';
@@ -227,7 +227,7 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
       </div>
       <aside className="slip ml-auto w-full self-start lg:w-[292px]">
         <h2>Edge plan</h2>
-        <p className="small mt-1 mb-2">As seen from {viewingM} m; proposed from the reference, changed by you.</p>
+        <p className="small mt-1 mb-2">{edgesSeenInWords(viewingM)}</p>
         <ul>
           {CLASSES.map((is) => (
             <li key={is} className="grid grid-cols-[36px_1fr_auto] items-center gap-2">
@@ -243,10 +243,7 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
         {focus && (
           <section aria-label="The chosen edge" className="mt-3">
             <hr className="rule mb-3" />
-            <p className="serif">
-              In the reference it is {figure(focus.widthMm, 1)} mm wide, {figure(Math.abs(focus.contrast), 1)} steps of
-              contrast: {edgeClass(focus, viewingM)}.
-            </p>
+            <p className="serif">{edgeInWords({ ...focus, is: edgeClass(focus, viewingM) })}</p>
             <div className="words mt-1" role="group" aria-label="This edge should be">
               {CLASSES.map((is) => (
                 <button key={is} className="word" aria-pressed={classOf(focus) === is} onClick={wish(is)}>

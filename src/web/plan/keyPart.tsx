@@ -1,3 +1,4 @@
+import { scaleInWords, spotInWords, tapInWords } from '../../core/words';
 import { useState } from 'react';
 import { holdingKey, keepSpotAt, knotsInUse, type Hold, type Knot, keyChoiceOf } from '../../core/plan';
 import type { Point } from '../../core/raster';
@@ -71,7 +72,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
           {spot && seen ? (
             <>
               <p className="serif" style={{ fontSize: 18 }}>
-                This spot is {scale.show(seen.reference)} in the reference and becomes {scale.show(seen.planned)}.
+                {spotInWords(seen, scale.show)}
               </p>
               <span className="flex items-center gap-2">
                 <NumberField
@@ -96,9 +97,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
             </>
           ) : (
             <p className="serif" style={{ fontSize: 18 }}>
-              {worker &&
-                `Its darkest dark is ${scale.show(worker.base.extremes.darkest.value)}, its lightest light ${scale.show(worker.base.extremes.lightest.value)}; both are marked. `}
-              Tap a spot to see its value, or to keep it where you want it.
+              {tapInWords(worker?.base.extremes ?? null, scale.show)}
             </p>
           )}
         </div>
@@ -169,7 +168,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
             onValue={(v) => change({ key: { ...draft.key, white: Math.min(10, Math.max(6, scale.value(v))) } })}
           />
         </div>
-        <p className="small mt-2">Values run {scale.name}.</p>
+        <p className="small mt-2">{scaleInWords(scale.name)}</p>
       </aside>
     </div>
   );

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { MassMark } from '../../contract';
-import { placeInWords } from '../../core/words';
+import { placeInWords, sharesInWords } from '../../core/words';
 import type { MassEdit } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';
@@ -35,8 +35,6 @@ export function markedMasses(masses: readonly PlanMass[], marks: readonly MassMa
   }
   return out;
 }
-
-const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 /** Masses on a slider, changed by hand; the value patterns under them. */
 export function MassesPart({ detail, plan, worker }: PartProps) {
@@ -199,8 +197,7 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
         )}
         {patterns && (
           <p className="serif mt-2" style={{ fontSize: 18 }}>
-            {percent(patterns.shares.dark)} of the canvas is dark, {percent(patterns.shares.middle)} middle,{' '}
-            {percent(patterns.shares.light)} light.
+            {sharesInWords(patterns.shares)}
           </p>
         )}
       </div>

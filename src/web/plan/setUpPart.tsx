@@ -1,3 +1,4 @@
+import { groundKnownInWords, sightInWords } from '../../core/words';
 import { useState } from 'react';
 import type { PaintingDetail, SetUp } from '../../contract';
 import { useAction } from '../api/queries';
@@ -120,9 +121,7 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
             </button>
           </div>
           <p className="small mt-1">
-            {w === painting.widthMm && h === painting.heightMm
-              ? 'Nothing is hidden: the whole canvas is seen.'
-              : `${Math.round(w)} × ${Math.round(h)} mm stay in sight; the picture is judged inside them.`}
+            {sightInWords(w === painting.widthMm && h === painting.heightMm ? null : { width: w, height: h })}
           </p>
         </fieldset>
         <ProblemNote error={change.error} />
@@ -158,10 +157,7 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
             onValue={(b) => giveGround({ b })}
           />
         </div>
-        <p className="small">
-          {colour ? (ground.from === 'typed' ? 'As you typed it.' : 'Learned from a photograph.') : 'Not known yet.'} A
-          photograph of the bare surface tells it best: take it in, and choose “This shows the bare ground”.
-        </p>
+        <p className="small">{groundKnownInWords(colour && ground.from)}</p>
         {text('Light in the studio', setUp.light, {
           rows: 3,
           hint: 'north window, blind half down; lamp at two o’clock',

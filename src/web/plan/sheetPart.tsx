@@ -1,3 +1,4 @@
+import { olderInWords, rereadInWords } from '../../core/words';
 import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { fileUrl, PlanContent } from '../../contract';
@@ -140,10 +141,7 @@ export function SheetPart({ detail, plan }: PartProps) {
         </ul>
         {older > 0 && (
           <>
-            <p className="serif">
-              {plural(older, 'reading')} {older === 1 ? 'names' : 'name'} an older version. They stay as they are until
-              you ask.
-            </p>
+            <p className="serif">{olderInWords(older)}</p>
             <button
               className="btn"
               disabled={reread.isPending}
@@ -151,13 +149,7 @@ export function SheetPart({ detail, plan }: PartProps) {
             >
               Read old sessions again
             </button>
-            {reread.data && (
-              <p className="small">
-                {reread.data.length === 0
-                  ? 'Every session is read by this plan already.'
-                  : `${plural(reread.data.length, 'session')} being read again.`}
-              </p>
-            )}
+            {reread.data && <p className="small">{rereadInWords(reread.data.length)}</p>}
           </>
         )}
         <ProblemNote error={reread.error} />

@@ -1,14 +1,13 @@
 import { useEffect, useState } from 'react';
 import type { Comparison, Painting, Photo } from '../../contract';
 import { measuresOf, profileOf, readSpot } from '../../core/look';
-import { stepsInWords } from '../../core/words';
+import { outlineInWords, profileInWords } from '../../core/words';
 import type { Point } from '../../core/raster';
 import { call, type Refused } from '../api/client';
 import { ProfileChart } from '../charts/profileChart';
 import { ValueString } from '../charts/valueString';
 import { useScale } from '../settings';
 import type { LoadedPicture } from '../wall/usePicture';
-import { figure } from '../words';
 import type { Inquiry } from './inquiry';
 
 const SPOT_MM = 2.5;
@@ -46,27 +45,11 @@ export function LineResult({ from, to, ...pair }: Pair & { from: Point; to: Poin
   }).filter((one) => one !== null);
   if (samples.length < 5) return <p className="small">This line leaves the pictures: draw it inside.</p>;
   const profile = profileOf(samples.map(({ along }) => along), samples.map(({ planned }) => planned), samples.map(({ painted }) => painted)); // prettier-ignore
-  const { slope, breaks, reversals, furthest } = profile;
-  const running = (v: number) =>
-    Math.abs(v) < 0.1 ? 'level' : `${Math.abs(v).toFixed(1)} steps ${v > 0 ? 'lighter' : 'darker'}`;
   return (
     <div data-testid="line-result">
       <ProfileChart profile={profile} />
       <p className="small">dashed: plan; unbroken: painted; from A to B in mm</p>
-      <p className="serif mt-1">
-        Over 100 mm it runs {running(slope.planned)} as planned, {running(slope.painted)} as painted.{' '}
-        {breaks
-          .slice(0, 3)
-          .map(
-            ({ at, steps }) =>
-              `A break at ${Math.round(at)} mm: ${stepsInWords(steps)} ${steps > 0 ? 'lighter' : 'darker'} at once. `,
-          )}
-        {reversals
-          .slice(0, 2)
-          .map(({ from: a, to: b }) => `It runs the other way from ${Math.round(a)} to ${Math.round(b)} mm. `)}
-        {Math.abs(furthest.steps) >= 0.15 &&
-          `Furthest off at ${Math.round(furthest.at)} mm: ${stepsInWords(furthest.steps)} too ${furthest.steps > 0 ? 'light' : 'dark'}.`}
-      </p>
+      <p className="serif mt-1">{profileInWords(profile)}</p>
     </div>
   );
 }
@@ -150,16 +133,9 @@ export function OutlineResult({ points, photo }: { points: readonly Point[]; pho
   const { seen, problem } = state;
   if (problem) return <p className="problem" role="alert">{problem}</p>; // prettier-ignore
   if (!seen) return <p className="small" role="status">Measuring it on the photograph.</p>; // prettier-ignore
-  const { target, painted, difference, uncertainty, spread } = seen;
   return (
     <p className="serif mt-1" data-testid="outline-result">
-      Planned {scale.show(target.value)}, painted {scale.show(painted.value)}:{' '}
-      {Math.abs(difference.value) < 0.125
-        ? 'as planned'
-        : `${stepsInWords(difference.value)} too ${difference.value > 0 ? 'light' : 'dark'}`}
-      , sure to {(2 * uncertainty.value).toFixed(2)}. Warmth {figure(target.warmth, 0)} planned,{' '}
-      {figure(painted.warmth, 0)} painted; chroma {target.chroma.toFixed(0)} and {painted.chroma.toFixed(0)}. Its values
-      spread by {spread.toFixed(2)}.
+      {outlineInWords(seen, scale.show)}
     </p>
   );
 }

@@ -1,3 +1,4 @@
+import { landmarkAtInWords, landmarkInWords } from '../../core/words';
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import type { Landmark, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
@@ -51,11 +52,7 @@ function Magnifier({
     onNudge([way[0] * far, way[1] * far]);
   };
   return (
-    <button
-      className="border-0 bg-transparent p-0"
-      aria-label={`${label}: ${at[0].toFixed(1)} mm across, ${at[1].toFixed(1)} down. Arrow keys move it.`}
-      onKeyDown={onKeyDown}
-    >
+    <button className="border-0 bg-transparent p-0" aria-label={landmarkAtInWords(label, at)} onKeyDown={onKeyDown}>
       <Pane size={SIZE} draw={draw} changes={[picture, at, painting]} />
     </button>
   );
@@ -126,10 +123,7 @@ export function LandmarkSlip({
               onNudge={([x, y]) => put({ painted: inside([one.painted[0] + x, one.painted[1] + y]) })}
             />
           </div>
-          <p className="small mt-1">
-            Painted {Math.abs(off[0]).toFixed(1)} mm {off[0] < 0 ? 'left' : 'right'}, {Math.abs(off[1]).toFixed(1)} mm{' '}
-            {off[1] < 0 ? 'high' : 'low'}.
-          </p>
+          <p className="small mt-1">{landmarkInWords([off[0], off[1]])}</p>
           <label className="mt-1 flex flex-col gap-1">
             <span className="small">Name of the landmark</span>
             <input

@@ -1,3 +1,4 @@
+import { spanInWords } from '../../core/words';
 import type { Landmark, PaintingDetail } from '../../contract';
 import type { Point } from '../../core/raster';
 import { SortTable } from './sortTable';
@@ -64,9 +65,7 @@ export function LandmarkTable({
             : []),
         ]}
       />
-      <p className="small">
-        The span is {span.names}, {span.mm.toFixed(0)} mm. The same name in another session is the same feature.
-      </p>
+      <p className="small">{spanInWords(span)}</p>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { seatFiguresInWords } from '../../core/words';
 import { Link } from 'react-router';
 import type { MassMark, Painting, PaintingDetail, Photo, ReadingDetail, Seat } from '../../contract';
 import { seatInWords } from '../../core/correct';
@@ -39,8 +40,6 @@ function OneSeat({
   onAnswer: (sits: boolean | null) => void;
 }) {
   const scale = useScale();
-  const { accent, gap, shadow } = seat;
-  const area = (mm2: number) => `${(mm2 / 100).toFixed(mm2 < 1000 ? 1 : 0)} cm²`;
   return (
     <li
       className="py-2"
@@ -51,13 +50,7 @@ function OneSeat({
         {name} on {surface}
       </button>
       <p className="serif">{seatInWords(seat)}</p>
-      {chosen && (
-        <p className="small">
-          Planned and painted: darkest at the foot {scale.show(accent.planned.value)} and{' '}
-          {scale.show(accent.painted.value)}; shadow {area(shadow.planned.areaMm2)} and {area(shadow.painted.areaMm2)};
-          step to the surface {gap.planned.toFixed(1)} and {gap.painted.toFixed(1)}.
-        </p>
-      )}
+      {chosen && <p className="small">{seatFiguresInWords(seat, scale.show)}</p>}
       <div className="words" role="group" aria-label={`Does it sit: ${name}`}>
         {(
           [

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { FindingOfReading, MassOfReading, Painting, ReadingDetail } from '../../contract';
-import { colourAmount, AMOUNT_WORDS } from '../../core/words';
+import { massInWords, relationInWords } from '../../core/words';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import type { LoadedPicture } from '../wall/usePicture';
@@ -127,14 +127,7 @@ export function AboutPlace({
   return (
     <section aria-label="About this place" data-testid="about-place">
       <h3 className="first-letter:uppercase">{mass?.name ?? 'This place'}</h3>
-      {mass && (
-        <p className="small">
-          Planned {scale.show(mass.target.value)}, painted {scale.show(mass.painted.value)}; warmth{' '}
-          {figure(mass.target.warmth, 0)} and {figure(mass.painted.warmth, 0)}.
-          {Math.abs(mass.difference.warmth) >= 4 &&
-            ` ${AMOUNT_WORDS[colourAmount(mass.difference.warmth)]} too ${mass.difference.warmth > 0 ? 'warm' : 'cool'}.`}
-        </p>
-      )}
+      {mass && <p className="small">{massInWords(mass, scale.show)}</p>}
       <ul>
         {about.map(({ index, words }) => (
           <li key={index}>
@@ -143,10 +136,9 @@ export function AboutPlace({
             </button>
           </li>
         ))}
-        {relations.map(({ ids, reversed, planned, painted }) => (
-          <li key={ids.join()} className="small">
-            {nameOf(ids[0])} beside {nameOf(ids[1])}: {figure(planned, 1)} steps planned, {figure(painted, 1)} painted
-            {reversed && ', order reversed'}.
+        {relations.map((one) => (
+          <li key={one.ids.join()} className="small">
+            {relationInWords(one, [nameOf(one.ids[0]), nameOf(one.ids[1])])}
           </li>
         ))}
       </ul>

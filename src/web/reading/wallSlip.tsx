@@ -1,3 +1,4 @@
+import { marginsInWords, readAgainstInWords } from '../../core/words';
 import { useState } from 'react';
 import {
   fileUrl,
@@ -67,15 +68,7 @@ function Margins({ mass, painting, moved }: { mass: MassOfReading; painting: Pai
   };
   const planned = sides(points);
   const painted = sides(points.map(([x, y]): Point => { const [dx, dy] = moved([x, y]); return [x + dx, y + dy]; })); // prettier-ignore
-  return (
-    <p className="small">
-      To what the frame shows, planned and painted:{' '}
-      {['left', 'right', 'top', 'bottom']
-        .map((name, i) => `${name} ${Math.round(planned[i])} and ${Math.round(painted[i])} mm`)
-        .join('; ')}
-      .
-    </p>
-  );
+  return <p className="small">{marginsInWords(planned, painted)}</p>;
 }
 
 /** The slip beside the wall: an inquiry while one is under way, else what the reading says of its subject. */
@@ -166,7 +159,7 @@ export function WallSlip(props: Props) {
           </span>
         ))}
         {'.'}
-        {reading.planVersion !== null && ` Read against plan ${reading.planVersion}, method ${reading.algorithm}.`}
+        {` ${readAgainstInWords(reading.planVersion, reading.algorithm)}`}
       </p>
     </>
   );

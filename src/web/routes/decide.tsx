@@ -1,3 +1,4 @@
+import { notReadInWords, takenInWords, toDecideInWords } from '../../core/words';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { fileUrl, type Decision, type FindingOfReading, type PaintingDetail, type ReadingDetail } from '../../contract';
@@ -106,9 +107,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
         <h3>
           Session {number}: {plural(findings.filter(({ loud }) => loud).length, 'finding')}
         </h3>
-        <p className="small">
-          {findings.length > 0 && `Take three to seven. ${taken} taken, ${open.length} to decide.`}
-        </p>
+        <p className="small">{findings.length > 0 && toDecideInWords(taken, open.length)}</p>
         <FindingList
           findings={findings}
           chosen={chosen}
@@ -203,11 +202,7 @@ function AllDecided({ count, taken }: { count: number; taken: number }) {
   return (
     <>
       <h2 style={{ fontSize: 25, lineHeight: '34px' }}>{count === 0 ? NOTHING_TO_CORRECT : 'All decided.'}</h2>
-      <p className="serif mt-2">
-        {taken > 0
-          ? `${plural(taken, 'correction')} for the next session. Its photograph will tell of each whether it worked.`
-          : 'No correction is on the list. Add what only an eye sees, or paint on.'}
-      </p>
+      <p className="serif mt-2">{takenInWords(taken)}</p>
     </>
   );
 }
@@ -224,7 +219,8 @@ export function Decide() {
   if (!photo)
     return (
       <p className="serif mt-6">
-        Session {String(number)} has not been read yet. <Link to={nextOf(detail).to}>{nextOf(detail).words}</Link>.
+        {`${notReadInWords(String(number))} `}
+        <Link to={nextOf(detail).to}>{nextOf(detail).words}</Link>.
       </p>
     );
   return (

@@ -1,3 +1,4 @@
+import { asideInWords, noSessionInWords } from '../../core/words';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -9,7 +10,7 @@ import { FileDrop } from '../slips/fileDrop';
 import { ProblemNote } from '../slips/problem';
 import { Shots } from '../slips/shots';
 import { WaysIn } from '../slips/waysIn';
-import { dayInWords, plural } from '../words';
+import { dayInWords } from '../words';
 import { useDetail } from './paintingLayout';
 import { PhotoDesk } from './photoDesk';
 
@@ -60,7 +61,7 @@ export function Photo() {
   if (!known)
     return (
       <p className="serif mt-6">
-        There is no session {String(number)} yet.{' '}
+        {`${noSessionInWords(String(number))} `}
         <Link to={`/painting/${id}/photo/${detail.sessions.length + 1}`}>Photograph the next one</Link>.
       </p>
     );
@@ -129,11 +130,7 @@ export function Photo() {
               is taken out here.
             </p>
             <p className="small">Several at once, of any days: each goes into the session of the day it was taken.</p>
-            {session && session.aside.length > 0 && (
-              <p className="small">
-                {plural(session.aside.length, 'photograph')} put aside; add it again to take it back.
-              </p>
-            )}
+            {session && session.aside.length > 0 && <p className="small">{asideInWords(session.aside.length)}</p>}
           </FileDrop>
           <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />
         </div>

@@ -1,3 +1,4 @@
+import { cornersFoundInWords, lensInWords } from '../../core/words';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -186,15 +187,11 @@ export function PhotoDesk({
           </div>
         )}
         <p className="mt-2">
-          {view === 'corners' &&
-            photo.cornersFrom === 'found' &&
-            `Corners found, sure to ${Math.round((photo.confidence ?? 0) * 100)} %. Drag one, or nudge it with the arrow keys.`}
+          {view === 'corners' && photo.cornersFrom === 'found' && cornersFoundInWords(photo.confidence ?? 0)}
           {view === 'corners' &&
             photo.cornersFrom === 'given' &&
             'Corners as you set them. Shift with an arrow moves ten pixels, Alt a tenth.'}
-          {view === 'corners' && own && own.lens.px >= 0.5 && (
-            <> The lens bends straight sides by {own.lens.px.toFixed(0)} px; that is taken out.</>
-          )}
+          {view === 'corners' && own && own.lens.px >= 0.5 && ` ${lensInWords(own.lens.px)}`}
           {!photo.corners && photo.state === 'arrived' && 'Looking for the corners. You may show them yourself.'}
           {photo.state === 'asked' && !busy && photo.role === 'canvas' && (
             <b>Show the four corners: drag each ring to its corner of the canvas.</b>

@@ -1,3 +1,4 @@
+import { keptInWords } from '../../core/words';
 import { useEffect } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useAction } from '../api/queries';
@@ -118,11 +119,7 @@ function KeepBar({ detail, plan }: { detail: ReturnType<typeof useDetail>; plan:
       {' '}
       {/* prettier-ignore */}
       <span className="small">
-        {plan.dirty
-          ? `Changed since version ${plan.begunOn}; not kept yet.${plan.begunOn < version ? ` Version ${version} was kept in another window meanwhile.` : ''}`
-          : version === 0
-            ? 'Made without a reference.'
-            : `Plan version ${version} is kept.`}
+        {keptInWords({ dirty: plan.dirty, begunOn: plan.begunOn, version })}
       </span>
       <ProblemNote error={plan.error} />
       <span className="ml-auto flex flex-wrap items-center gap-3">

@@ -1,3 +1,4 @@
+import { offListInWords } from '../../core/words';
 import { useQueries } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
@@ -78,7 +79,7 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
           {listed.length === 0 && <p className="small">None taken yet. Take a few findings under Decide.</p>}
           {lastGone && (
             <p className="small font-normal">
-              “{lastGone.name}” is off the list.{' '}
+              {`${offListInWords(lastGone.name)} `}
               <button className="line" onClick={() => restore.mutate({ params: { correctionId: lastGone.id } })}>
                 Put it back
               </button>

@@ -1,3 +1,4 @@
+import { standingInWords } from '../../core/words';
 import { Link, useNavigate } from 'react-router';
 import { fileUrl, type PaintingSummary } from '../../contract';
 import { useArrivals, useAction, useStudio } from '../api/queries';
@@ -29,16 +30,8 @@ function Cover({ painting, width }: { painting: PaintingSummary; width: string }
 function standing({ sessionCount, latestDate, undecided, openCorrections, next }: PaintingSummary): string {
   if (next === 'add-reference') return 'Nothing hangs beside the canvas yet. Add the picture it is painted from.';
   if (sessionCount === 0) return 'The reference hangs. Paint a session, then photograph the canvas.';
-  const shot = latestDate
-    ? `Session ${sessionCount} is photographed, ${dayInWords(latestDate)}.`
-    : `Session ${sessionCount} is under way.`;
-  const wait =
-    undecided > 0 ? ` ${plural(undecided, 'finding')} ${undecided === 1 ? 'waits' : 'wait'} for your eye.` : '';
-  const list =
-    openCorrections > 0
-      ? ` ${plural(openCorrections, 'correction')} ${openCorrections === 1 ? 'is' : 'are'} on the list.`
-      : '';
-  return shot + wait + list;
+  const day = latestDate ? dayInWords(latestDate) : null;
+  return standingInWords({ session: sessionCount, day, undecided, corrections: openCorrections });
 }
 
 function OnEasel({ painting }: { painting: PaintingSummary }) {
@@ -196,10 +189,10 @@ export function Studio() {
       <Unclaimed />
       <footer className="mt-auto flex flex-wrap items-baseline justify-between gap-3 pt-4">
         <span className="small">
-          Everything is kept on this machine.
-          {arrivals && (
-            <span title={arrivals.folder}> Photographs put into its inbox folder come in by themselves.</span>
-          )}
+          Everything is kept on this machine.{' '}
+          <span title={arrivals?.folder} hidden={!arrivals}>
+            Photographs put into its inbox folder come in by themselves.
+          </span>
         </span>
         <SurroundChoice />
       </footer>

@@ -1,3 +1,4 @@
+import { sortingInWords } from '../../core/words';
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
@@ -68,11 +69,7 @@ export function BatchSlip({ batch, detail }: { batch: ReturnType<typeof useBatch
       <div className="my-2 h-2" style={{ border: '1px solid var(--ink)' }}>
         <div className="h-full" style={{ width: `${(100 * done) / state.all}%`, background: 'var(--ink)' }} />
       </div>
-      <p className="small">
-        Each goes into the session of the day it was taken.
-        {state.known > 0 && ` ${state.known} were here already.`}
-        {looking > 0 && ` Looking for the corners of ${looking}.`}
-      </p>
+      <p className="small">{sortingInWords({ known: state.known, looking })}</p>
       {state.refused.map(({ name, words }) => (
         <p key={name} className="problem" role="alert">
           {words}

@@ -1,3 +1,4 @@
+import { conflictInWords } from '../../core/words';
 import { Dialog } from 'radix-ui';
 import { useConflict } from '../api/conflict';
 
@@ -13,7 +14,7 @@ export function ConflictDialog() {
             <h2>Changed in another window</h2>
           </Dialog.Title>
           <Dialog.Description className="serif mt-2" style={{ fontSize: 18, lineHeight: '26px' }}>
-            {conflict?.words} Yours was not kept yet.
+            {conflict && conflictInWords(conflict.words)}
           </Dialog.Description>
           <div className="mt-5 flex flex-wrap gap-3">
             <button className="btn act" onClick={() => conflict?.answer('mine')}>

@@ -1,3 +1,4 @@
+import { hiddenInWords } from '../../core/words';
 import { useState } from 'react';
 import type { Covered, Photo } from '../../contract';
 import { useAction } from '../api/queries';
@@ -45,7 +46,7 @@ export function CoveredChoice({ paintingId, photo }: { paintingId: string; photo
               onKeep={(amount) => set({ ...covered, [side]: amount * per })}
             />
           ))}
-          <span>{settings.units === 'mm' ? 'mm' : 'inches'} of the canvas; nothing is read there.</span>
+          <span>{hiddenInWords(settings.units)}</span>
         </p>
       )}
       <ProblemNote error={change.error} />

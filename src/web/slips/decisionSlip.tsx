@@ -1,3 +1,4 @@
+import { methodInWords } from '../../core/words';
 import type { FindingOfReading, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
@@ -44,9 +45,13 @@ function Traced({ finding, reading }: { finding: FindingOfReading; reading: Read
         </tbody>
       </table>
       <p className="small mt-1">
-        Middle value of all that could be read inside the outline, values {scale.name}; colour compared at matched
-        value. Colour difference {finding.difference.deltaE.toFixed(1)} (CIEDE2000).{' '}
-        {LIGHT_WORDS[reading.light.method].sentence} Plan {reading.planVersion}, method {reading.algorithm}.
+        {methodInWords({
+          deltaE: finding.difference.deltaE,
+          scale: scale.name,
+          light: LIGHT_WORDS[reading.light.method].sentence,
+          plan: reading.planVersion,
+          method: reading.algorithm,
+        })}
       </p>
     </details>
   );

@@ -1,3 +1,4 @@
+import { dropInWords } from '../../core/words';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 
 /** A place to drop, paste or pick pictures. */
@@ -47,9 +48,7 @@ export function FileDrop({
       <button className="btn act" disabled={busy} onClick={() => input.current?.click()}>
         {busy ? 'Taking it in' : label}
       </button>
-      <p className="small">
-        or drop {several ? 'them' : 'it'} here, or paste. JPEG, PNG, WebP, TIFF or HEIC, up to 50 MB each.
-      </p>
+      <p className="small">{dropInWords(several)}</p>
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { barePhotoInWords } from '../../core/words';
 import type { PaintingDetail, Photo } from '../../contract';
 import { useAction } from '../api/queries';
 import { useScale } from '../settings';
@@ -12,9 +13,7 @@ export function GroundSlip({ detail, photo }: { detail: PaintingDetail; photo: P
     <section className="mt-3 border-t pt-3" style={{ borderColor: 'var(--slip-rule)' }} aria-label="The ground">
       <h3>The ground</h3>
       <p className="small mb-2">
-        {colour && from === 'photo'
-          ? `Known: value ${scale.show(colour.value)}, a* ${colour.a.toFixed(0)}, b* ${colour.b.toFixed(0)}. Where it still shows is told at every reading.`
-          : 'From this photograph its colour is learned, and at every reading how much of it is covered.'}
+        {barePhotoInWords(colour && from === 'photo' ? { ...colour, value: scale.show(colour.value) } : null)}
         {photo.greys.length === 0 && ' Without a grey in the frame its colour is only roughly known.'}
       </p>
       <button

@@ -1,3 +1,4 @@
+import { lineUpInWords } from '../../core/words';
 import { useEffect, useRef, useState } from 'react';
 import { mapCorners, type Corners } from '../../core/raster';
 
@@ -125,10 +126,7 @@ export function OwnCamera({
           </svg>
         </div>
       )}
-      <p className="small mt-2">
-        {before ? 'Line the canvas up with where it stood last time.' : 'Line the canvas up with the outline.'} All four
-        corners in the frame, no lamp shining in the paint.
-      </p>
+      <p className="small mt-2">{lineUpInWords(before !== null)}</p>
       <p className="mt-2 flex gap-3">
         <button className="btn act" disabled={!stream || busy} onClick={() => void take()}>
           {busy ? 'Taking it in' : 'Take the photograph'}

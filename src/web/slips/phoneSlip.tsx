@@ -1,9 +1,9 @@
+import { phoneCameInWords, phoneDoorInWords, strangerInWords } from '../../core/words';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import type { PhoneState } from '../../contract';
 import { call, type Refused } from '../api/client';
 import { refresh } from '../api/queries';
-import { plural } from '../words';
 import { ProblemNote } from './problem';
 
 const KEY = ['phone'] as const;
@@ -55,18 +55,14 @@ export function PhoneSlip({ paintingId, session }: { paintingId: string; session
       />
       <div className="min-w-56 flex-1">
         <h2>Scan it with the phone</h2>
-        <p className="small mt-1">
-          The phone must be in the same network as this machine. The first that scans it is let in, for a quarter of an
-          hour, to send photographs of session {session}; it sees nothing else.
-        </p>
+        <p className="small mt-1">{phoneDoorInWords(session)}</p>
         <p className="small mt-2 break-all">{mine.url}</p>
         <p className="mt-2" role="status">
-          {received === 0 ? 'Waiting for the phone.' : `${plural(received, 'photograph')} came.`}
+          {phoneCameInWords(received)}
         </p>
         {mine.wrongCodes >= STRANGE && (
           <p className="small mt-2" role="alert">
-            Something else in this network has tried {mine.wrongCodes} wrong codes. It was not let in and is answered
-            slowly; your phone still comes in. If you do not know what it is, close the door.
+            {strangerInWords(mine.wrongCodes)}
           </p>
         )}
         <button className="btn mt-3" onClick={() => close.mutate()}>

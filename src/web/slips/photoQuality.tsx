@@ -1,3 +1,4 @@
+import { shotsInWords, sureInWords } from '../../core/words';
 import type { Photo, Quality } from '../../contract';
 import { useQuality, useReading } from '../api/queries';
 import { Mark } from '../marks/mark';
@@ -16,9 +17,6 @@ function Lines({ lines }: { lines: Quality['lines'] }) {
     </ul>
   );
 }
-
-const sureTo = ({ value, warmth }: Quality['uncertainty']) =>
-  `Values are sure to ${(2 * value).toFixed(2)} of a step, warmth to ${(2 * warmth).toFixed(1)}.`;
 
 /** What photographs are for that do not show the painting. */
 const OTHER = {
@@ -43,10 +41,7 @@ export function PhotoQuality({ paintingId, photo }: { paintingId: string; photo:
   if (fresh)
     return (
       <>
-        <p className="serif mt-2">
-          {reading.shots > 1 && `${reading.shots} shots read as one. `}
-          {sureTo(reading.light.uncertainty)}
-        </p>
+        <p className="serif mt-2">{[shotsInWords(reading.shots), sureInWords(reading.light.uncertainty)].join(' ')}</p>
         <Lines lines={reading.quality} />
       </>
     );
@@ -54,7 +49,7 @@ export function PhotoQuality({ paintingId, photo }: { paintingId: string; photo:
     <>
       <p className="serif mt-2" role="status">
         {quality
-          ? `Read as it stands: ${sureTo(quality.uncertainty).replace('V', 'v')}`
+          ? `Read as it stands: ${sureInWords(quality.uncertainty).replace('V', 'v')}`
           : isFetching
             ? 'The corners are set. Looking how good the photograph is.'
             : 'The corners are set. Mark greys of known value if there are any in the frame, then read.'}

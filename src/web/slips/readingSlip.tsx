@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import type { FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
-import { NOTHING_TO_CORRECT, plural, signedFigure } from '../words';
+import { coveredInWords, differsInWords, glareInWords, smallerInWords, waitingInWords } from '../../core/words';
+import { signedFigure } from '../words';
 import { verdictMark } from './sessionRail';
 
 function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }) {
@@ -47,9 +48,7 @@ export function Waiting({
   if (quiet.length === 0) return null;
   return (
     <p className="small pt-1">
-      {waiting > 0 &&
-        `${plural(waiting, 'more place')} ${waiting === 1 ? 'waits' : 'wait'}: the stage “${stage}” does not call for ${waiting === 1 ? 'it' : 'them'} yet. `}
-      {silent > 0 && `${plural(silent, 'place')} you dismissed before ${silent === 1 ? 'is' : 'are'} unchanged. `}
+      {`${waitingInWords({ waiting, silent, stage })} `}
       {onMore && (
         <button className="line" aria-pressed={more} onClick={() => onMore(!more)}>
           {more ? 'Leave them out' : 'Show them all the same'}
@@ -80,14 +79,6 @@ interface Props {
   readonly under?: ReactNode;
 }
 
-function inShort(open: number, quiet: number): string {
-  if (open > 1) return `${open} places differ from the plan, the biggest first.`;
-  if (open === 1) return '1 place differs from the plan.';
-  return quiet > 0
-    ? 'What differs here was dismissed, is meant so, or is not called for at this stage.'
-    : NOTHING_TO_CORRECT;
-}
-
 /** What one session's reading says: findings, biggest first, and verdicts on earlier corrections. */
 export function ReadingSlip({
   detail,
@@ -112,7 +103,7 @@ export function ReadingSlip({
       <p className="small mt-1 mb-2">
         {reading.planVersion === null
           ? 'Made without a reference: nothing is compared. The aids, the spots and your own eye judge it.'
-          : inShort(openCount, quietCount)}
+          : differsInWords({ open: openCount, quiet: quietCount })}
         {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
       </p>
       {words}
@@ -147,19 +138,17 @@ export function ReadingSlip({
           </li>
         ))}
       </ul>
-      {openCount > listed.length && (
-        <p className="small pt-1">{plural(openCount - listed.length, 'smaller one')} under Decide.</p>
-      )}
+      {openCount > listed.length && <p className="small pt-1">{smallerInWords(openCount - listed.length)}</p>}
       <Waiting reading={reading} more={more} onMore={onMore} />
       {!words && <Verdicts detail={detail} number={number} />}
       {reading.coverage && (
         <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
-          <Mark name="bare-ground" label="" /> {Math.round(100 * reading.coverage.covered)} % of the ground is covered.
+          <Mark name="bare-ground" label="" /> {coveredInWords(reading.coverage.covered)}
         </p>
       )}
       {reading.glareShare > 0.001 && (
         <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
-          <Mark name="not-read" label="not read" /> {(reading.glareShare * 100).toFixed(1)} % not read: glare.
+          <Mark name="not-read" label="not read" /> {glareInWords(reading.glareShare)}
         </p>
       )}
     </>

@@ -1,7 +1,7 @@
+import { inSessionInWords } from '../../core/words';
 import { useRef } from 'react';
 import { fileUrl, type Photo, type Session } from '../../contract';
 import { useAction } from '../api/queries';
-import { plural } from '../words';
 import { PictureInput } from './fileDrop';
 
 const nameOf = (photo: Photo, main: Photo | undefined) =>
@@ -82,7 +82,7 @@ export function Shots({
         {session.photos.length === 1 && (
           <span>Glare? Move the lamp and add a second shot: what shines in one is read from the other.</span>
         )}
-        {session.photos.length > 1 && <span>{plural(session.photos.length, 'photograph')} in this session.</span>}
+        {session.photos.length > 1 && <span>{inSessionInWords(session.photos.length)}</span>}
       </p>
     </section>
   );

@@ -1,3 +1,4 @@
+import { alikeInWords, coveredInWords, groundInWords } from '../../core/words';
 import { useState } from 'react';
 import { fileUrl, type PaintingDetail, type Photo, type ReadingDetail } from '../../contract';
 import { useAction } from '../api/queries';
@@ -5,8 +6,6 @@ import { Mark } from '../marks/mark';
 import { ProblemNote } from '../slips/problem';
 import { useScale } from '../settings';
 import { OutlineList, OutlineStage, OwnOutline } from './outlineStage';
-
-const percent = (share: number) => `${Math.round(100 * share)} %`;
 
 /** What the reading says of the ground. */
 function Said({ detail, reading }: { detail: PaintingDetail; reading: ReadingDetail }) {
@@ -19,19 +18,12 @@ function Said({ detail, reading }: { detail: PaintingDetail; reading: ReadingDet
         before the first mark tells it better.
       </p>
     );
-  const whence = { photo: 'from the photograph of the bare surface', place: 'from the place you outlined', typed: 'as you said' }; // prettier-ignore
   const { coverage } = reading;
   return (
     <p className="serif mt-1">
-      {coverage && !reading.stale
-        ? `${percent(coverage.covered)} of the ground is covered. `
-        : 'Read again to see how much is covered. '}
-      {coverage &&
-        coverage.alike > 0.02 &&
-        `On ${percent(coverage.alike)} plan and ground look the same and cannot be told apart; they count as covered. `}
-      <span className="small">
-        The ground has value {scale.show(colour.value)}, {from && whence[from]}.
-      </span>
+      {coverage && !reading.stale ? `${coveredInWords(coverage.covered)} ` : 'Read again to see how much is covered. '}
+      {coverage && `${alikeInWords(coverage.alike)} `}
+      <span className="small">{groundInWords(scale.show(colour.value), from)}</span>
     </p>
   );
 }

@@ -1,3 +1,4 @@
+import { pictureGoneInWords } from '../../core/words';
 import { fileUrl } from '../../contract/files';
 import { expose, transfer } from 'comlink';
 import { byteFromLinear, LUMINANCE, SRGB_PROFILE } from '../../core/colour';
@@ -72,7 +73,7 @@ const sent = (bitmap: ImageBitmap) => transfer(bitmap, [bitmap]);
 /** Pixels of a picture file as they are stored, no colour conversion. */
 async function pixelsOf(url: string): Promise<ImageData> {
   const response = await fetch(url);
-  if (!response.ok) throw new Error(`The picture at ${url} could not be loaded (${response.status}).`);
+  if (!response.ok) throw new Error(pictureGoneInWords(response.status));
   const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
   const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true });
   if (!context) throw new Error('This browser cannot draw.');

@@ -1,0 +1,202 @@
+import type { Account, Unsettled } from '../read';
+import type { Point } from '../raster';
+import { stepsInWords } from './amounts';
+import { figure } from './figures';
+import { percent, plural } from './listed';
+import { driftInWords } from './shiftWords';
+
+/** A part of a line: words, words that carry it, or the name of a mass, by which it can be shown. */
+export type Piece = string | { readonly strong: string } | { readonly mass: number; readonly words: string };
+export type Line = readonly Piece[];
+
+/** The same as plain text. */
+export const plainLine = (line: Line): string =>
+  line.map((piece) => (typeof piece === 'string' ? piece : 'strong' in piece ? piece.strong : piece.words)).join('');
+
+/** How masses, and things of several masses, are called. */
+export interface Names {
+  readonly mass: (id: number) => string;
+  readonly thing: (ids: readonly number[]) => string;
+  /** the mass that stands for a thing: its largest */
+  readonly largest: (ids: readonly number[]) => number;
+}
+
+const FEW = 5; // names in one list
+
+/** The drawing as a whole, and how much of it could be found. @param lengthened times the arrows are drawn as long as they are */
+export function drawingInWords({ drawing }: Pick<Account, 'drawing'>, lengthened: number): string {
+  const whole = wholeDrawingInWords(drawing.global);
+  const sure = drawing.points.filter(({ confidence }) => confidence >= 0.5).length;
+  const found =
+    sure === 0
+      ? 'Its places cannot be found in the painting yet: too little of them is drawn.'
+      : `Its places were found surely at ${percent(sure / drawing.points.length)} of the canvas; between contours there is nothing to tell it by. The arrows are drawn ${lengthened} times as long as they are.`;
+  return `${whole} ${found}`;
+}
+
+/** Where the whole drawing sits. */
+export function wholeDrawingInWords(global: Account['drawing']['global']): string {
+  const off = driftInWords(global);
+  return off ? `The whole drawing sits ${off}.` : 'The whole drawing sits where it is planned.';
+}
+
+/** Whether a thing's light and shadow fall otherwise than planned, as far as it has both. */
+const offPattern = ({ dark, overlap }: Account['things'][number]): boolean =>
+  dark.planned > 0.03 && dark.planned < 0.97 && (Math.abs(dark.painted - dark.planned) >= 0.05 || overlap < 0.75);
+
+const SHORT = 0.4; // steps from which an end of the range is told
+
+/** Names in a row, each to be shown. */
+function row(ids: readonly number[], { mass }: Names): Piece[] {
+  return ids.slice(0, FEW).flatMap((id, i) => [...(i > 0 ? [', '] : []), { mass: id, words: mass(id) }]);
+}
+
+/** What holds of the values over the whole picture, a line each. */
+export function valuesInWords(
+  account: Account,
+  { names, recheck }: { names: Names; recheck: readonly Unsettled[] },
+): Line[] {
+  const { patterns, range, families, relations, forms, turnings, gaps, things } = account;
+  const mass = (id: number): Piece => ({ mass: id, words: names.mass(id) });
+  const thing = (ids: readonly number[]): Piece => ({ mass: names.largest(ids), words: names.thing(ids) });
+  const those = (words: string, list: readonly { readonly id: number }[]): Line[] =>
+    list.length > 0
+      ? [
+          [
+            `${words} `,
+            ...row(
+              list.map(({ id }) => id),
+              names,
+            ),
+            '.',
+          ],
+        ]
+      : [];
+  const { two, tones } = patterns;
+  const short = {
+    dark: range.painted.darkest - range.planned.darkest,
+    light: range.planned.lightest - range.painted.lightest,
+  };
+  const ends = [
+    short.dark > SHORT && `The darks stop ${stepsInWords(short.dark)} short.`,
+    short.light > SHORT && `The lights stop ${stepsInWords(short.light)} short.`,
+  ].filter((words) => words !== false);
+  const crossed = (families?.crossed ?? []).map((id) => ({ id }));
+  return [
+    [
+      `Light and shadow fall as planned over ${percent(two.share)} of the picture; in ${tones.tones} values it is ${percent(tones.share)}. Shadow covers ${percent(two.dark.painted)}, planned ${percent(two.dark.planned)}.`,
+    ],
+    ...things
+      .filter(offPattern)
+      .map(({ ids, dark, overlap }): Line => [
+        'In ',
+        thing(ids),
+        ` shadow covers ${percent(dark.painted)}, planned ${percent(dark.planned)}; the two shapes share ${percent(overlap)}.`,
+      ]),
+    ...relations
+      .filter(({ reversed }) => reversed)
+      .map(({ ids }): Line => [{ strong: 'Order reversed:' }, ' ', mass(ids[0]), ' should be lighter than ', mass(ids[1]), ' and is darker.']), // prettier-ignore
+    ...(ends.length > 0 ? [[ends.join(' ')]] : []),
+    ...(families && families.gap.planned > 0.1 && families.gap.painted < 0
+      ? [['The two families overlap: the darkest light is darker than the lightest shadow.']]
+      : []),
+    ...those('On the wrong side of the parting value:', crossed),
+    ...those(
+      'Reads flat where it should turn:',
+      forms.filter(({ flat }) => flat),
+    ),
+    ...turnings
+      .filter(({ flat }) => flat)
+      .map(({ ids, span }): Line => {
+        const one = things.some((thing) => ids.every((id) => thing.ids.includes(id)));
+        const where: Piece[] = one ? ['Over ', thing(ids)] : ['From ', mass(ids[0]), ' to ', mass(ids[1])];
+        return [...where, ` it should turn through ${span.planned.toFixed(1)} steps, and turns through ${span.painted.toFixed(1)}.`]; // prettier-ignore
+      }),
+    ...those(
+      'Meant to vary and is one flat colour:',
+      forms.filter(({ dull }) => dull),
+    ),
+    ...those(
+      'Its value wobbles inside:',
+      forms.filter(({ wobbles }) => wobbles),
+    ),
+    ...gaps.flatMap(({ id, open, filled, painted, planned }): Line[] => {
+      if (!filled && Math.abs(painted - planned) <= SHORT) return [];
+      const off = filled
+        ? ' is painted like what surrounds it'
+        : ` is ${stepsInWords(painted - planned)} too ${painted > planned ? 'light' : 'dark'}`;
+      return [['The gap ', mass(id), `${off} against `, mass(open), ', which it shows.']];
+    }),
+    ...recheck.map(({ id, neighbour, steps }): Line => [
+      'Look again: ',
+      mass(id),
+      ' stayed while ',
+      mass(neighbour),
+      ` beside it became ${stepsInWords(steps)} ${steps > 0 ? 'lighter' : 'darker'}.`,
+    ]),
+  ];
+}
+
+const comparedWarmth = (by: number) => (Math.abs(by) < 1 ? 'as warm as' : by > 0 ? 'warmer than' : 'cooler than');
+const strengthInWords = (strength: number | null): string =>
+  strength === null
+    ? 'The plan is nearly grey: strength is not compared.'
+    : `Colour has ${percent(strength)} of the planned strength${strength < 0.85 ? ': timid' : strength > 1.15 ? ': too strong' : ''}.`;
+
+/** What holds of temperature and strength over the whole picture, a line each. */
+export function coloursInWords(account: Account, { names }: { names: Names }): Line[] {
+  const { families, strength, alike, accents, forms } = account;
+  const mass = (id: number): Piece => ({ mass: id, words: names.mass(id) });
+  const off = families ? families.warmth.painted - families.warmth.planned : 0;
+  const which = off > 0 ? 'the lights too warm or the shadows too cool' : 'the lights too cool or the shadows too warm';
+  const plays = forms.filter(({ play, wobbles }) => play.painted > 1.3 * play.planned + 1 && !wobbles);
+  const drab = forms.filter(({ play }) => play.planned > 4 && play.painted < 0.5 * play.planned);
+  const [meant] = accents;
+  const [strongest] = [...accents].sort((a, b) => b.painted - a.painted);
+  const accent = (): Piece[] => {
+    if (strongest.id !== meant.id) return ['; painted, ', mass(strongest.id), ' is stronger.'];
+    return [meant.painted < 0.7 * meant.planned ? '; it is painted weaker.' : ', and so it is painted.'];
+  };
+  const those = (list: readonly { readonly id: number }[]) =>
+    row(
+      list.slice(0, 4).map(({ id }) => id),
+      names,
+    );
+  return [
+    ...(families
+      ? [
+          [
+            `The light family is planned ${comparedWarmth(families.warmth.planned)} the shadows (${figure(families.warmth.planned, 0)}) and painted ${comparedWarmth(families.warmth.painted)} them (${figure(families.warmth.painted, 0)})${Math.abs(off) >= 3 ? `: ${which}` : ''}.`,
+          ],
+        ]
+      : []),
+    [strengthInWords(strength)],
+    ...alike
+      .slice(0, FEW)
+      .map(({ ids }): Line => [{ strong: 'Too alike:' }, ' ', mass(ids[0]), ' and ', mass(ids[1]), ' can hardly be told apart.']), // prettier-ignore
+    ...(meant
+      ? [['The accent planned strongest is ', mass(meant.id), ' against ', mass(meant.against), ...accent()]]
+      : []),
+    ...(plays.length > 0 ? [['Colour plays at held value in ', ...those(plays), ': a virtue.']] : []),
+    ...(drab.length > 0 ? [['The plan’s play of colour is missing in ', ...those(drab), '.']] : []),
+  ];
+}
+
+/** Extremes of plan and painting, and where they lie. @param show a value on the painter's scale, called so */
+export function rangeInWords(
+  { range, relations }: Pick<Account, 'range' | 'relations'>,
+  { show, scale, lies }: { show: (value: number) => string; scale: string; lies: (at: Point) => string },
+): string {
+  const { planned, painted } = range;
+  const from = (one: { darkest: number; lightest: number }) =>
+    `${show(one.darkest)} to ${show(Math.min(10, one.lightest))}`;
+  const ends = [
+    ['Darkest', planned.darkestAt, painted.darkestAt],
+    ['Lightest', planned.lightestAt, painted.lightestAt],
+  ] as const;
+  return [
+    `Values planned ${from(planned)}, painted ${from(painted)} (${scale}).`,
+    ...ends.map(([end, meant, made]) => `${end} planned in: ${lies(meant)}, painted in: ${lies(made)}.`),
+    `${plural(relations.length, 'relation')}.`,
+  ].join(' ');
+}

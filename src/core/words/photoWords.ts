@@ -1,0 +1,41 @@
+import { percent, plural } from './listed';
+
+export const cornersFoundInWords = (confidence: number): string =>
+  `Corners found, sure to ${percent(confidence)}. Drag one, or nudge it with the arrow keys.`;
+export const lensInWords = (px: number): string =>
+  `The lens bends straight sides by ${px.toFixed(0)} px; that is taken out.`;
+export const shotsInWords = (shots: number): string => (shots > 1 ? `${shots} shots read as one.` : '');
+export const asideInWords = (photos: number): string =>
+  `${plural(photos, 'photograph')} put aside; add it again to take it back.`;
+export const inSessionInWords = (photos: number): string => `${plural(photos, 'photograph')} in this session.`;
+export const noSessionInWords = (session: string): string => `There is no session ${session} yet.`;
+export const notReadInWords = (session: string): string => `Session ${session} has not been read yet.`;
+/** @param before the canvas's outline of last time is shown, not one for the first */
+export const lineUpInWords = (before: boolean): string =>
+  `Line the canvas up with ${before ? 'where it stood last time' : 'the outline'}. All four corners in the frame, no lamp shining in the paint.`;
+export const hiddenInWords = (unit: string): string => `${unit} of the canvas; nothing is read there.`;
+export const dropInWords = (several: boolean): string =>
+  `or drop ${several ? 'them' : 'it'} here, or paste. JPEG, PNG, WebP, TIFF or HEIC, up to 50 MB each.`;
+
+/** What a photograph of the bare surface tells; null = its colour is not known yet. */
+export const barePhotoInWords = (colour: { value: string; a: number; b: number } | null): string =>
+  colour
+    ? `Known: value ${colour.value}, a* ${colour.a.toFixed(0)}, b* ${colour.b.toFixed(0)}. Where it still shows is told at every reading.`
+    : 'From this photograph its colour is learned, and at every reading how much of it is covered.';
+
+/** How far the sorting of a batch has come. */
+export const sortingInWords = ({ known, looking }: { known: number; looking: number }): string =>
+  [
+    'Each goes into the session of the day it was taken.',
+    known > 0 && `${known} were here already.`,
+    looking > 0 && `Looking for the corners of ${looking}.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+
+export const phoneDoorInWords = (session: number): string =>
+  `The phone must be in the same network as this machine. The first that scans it is let in, for a quarter of an hour, to send photographs of session ${session}; it sees nothing else.`;
+export const phoneCameInWords = (received: number): string =>
+  received === 0 ? 'Waiting for the phone.' : `${plural(received, 'photograph')} came.`;
+export const strangerInWords = (tries: number): string =>
+  `Something else in this network has tried ${tries} wrong codes. It was not let in and is answered slowly; your phone still comes in. If you do not know what it is, close the door.`;

@@ -1,0 +1,43 @@
+import { figure } from './figures';
+import { percent, plural } from './listed';
+
+type Show = (value: number) => string;
+
+/** Whether the plan on the screen is kept, and as which version. */
+export function keptInWords({ dirty, begunOn, version }: { dirty: boolean; begunOn: number; version: number }): string {
+  if (!dirty) return version === 0 ? 'Made without a reference.' : `Plan version ${version} is kept.`;
+  const meanwhile = begunOn < version ? ` Version ${version} was kept in another window meanwhile.` : '';
+  return `Changed since version ${begunOn}; not kept yet.${meanwhile}`;
+}
+
+export const fileInWords = ({ fileName, width, height }: { fileName: string; width: number; height: number }): string =>
+  `${fileName}, ${width} × ${height} px. The file itself is never cut.`;
+export const pinsInWords = (pins: number): string => `The drawing is pulled out of shape at ${plural(pins, 'point')}.`;
+export const edgesSeenInWords = (viewingM: number): string =>
+  `As seen from ${viewingM} m; proposed from the reference, changed by you.`;
+export const edgeInWords = ({ widthMm, contrast, is }: { widthMm: number; contrast: number; is: string }): string =>
+  `In the reference it is ${figure(widthMm, 1)} mm wide, ${figure(Math.abs(contrast), 1)} steps of contrast: ${is}.`;
+export const spotInWords = ({ reference, planned }: { reference: number; planned: number }, show: Show): string =>
+  `This spot is ${show(reference)} in the reference and becomes ${show(planned)}.`;
+/** What to do with the reference's values; its ends where they are known. */
+export const tapInWords = (
+  ends: { readonly darkest: { readonly value: number }; readonly lightest: { readonly value: number } } | null,
+  show: Show,
+): string =>
+  `${ends ? `Its darkest dark is ${show(ends.darkest.value)}, its lightest light ${show(ends.lightest.value)}; both are marked. ` : ''}Tap a spot to see its value, or to keep it where you want it.`;
+export const scaleInWords = (scale: string): string => `Values run ${scale}.`;
+export const sharesInWords = ({ dark, middle, light }: { dark: number; middle: number; light: number }): string =>
+  `${percent(dark)} of the canvas is dark, ${percent(middle)} middle, ${percent(light)} light.`;
+/** What a frame leaves in sight; null = all of it. */
+export const sightInWords = (seen: { width: number; height: number } | null): string =>
+  seen
+    ? `${Math.round(seen.width)} × ${Math.round(seen.height)} mm stay in sight; the picture is judged inside them.`
+    : 'Nothing is hidden: the whole canvas is seen.';
+const KNOWN = { typed: 'As you typed it.', photo: 'Learned from a photograph.', place: 'Learned from a photograph.' };
+/** Whence the ground's colour is known; null = it is not. */
+export const groundKnownInWords = (from: keyof typeof KNOWN | null): string =>
+  `${from ? KNOWN[from] : 'Not known yet.'} A photograph of the bare surface tells it best: take it in, and choose “This shows the bare ground”.`;
+export const olderInWords = (older: number): string =>
+  `${plural(older, 'reading')} ${older === 1 ? 'names' : 'name'} an older version. They stay as they are until you ask.`;
+export const rereadInWords = (sessions: number): string =>
+  sessions === 0 ? 'Every session is read by this plan already.' : `${plural(sessions, 'session')} being read again.`;

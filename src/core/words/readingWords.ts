@@ -1,0 +1,60 @@
+import { percent, plural } from './listed';
+
+/** What of a reading is told and what is not. */
+export interface Told {
+  /** places that differ and are called for */
+  readonly open: number;
+  /** places that were dismissed, are meant so, or wait for a later stage */
+  readonly quiet: number;
+}
+export const NOTHING_TO_CORRECT = 'No place differs from the plan by enough, and surely enough, to be corrected.';
+
+/** How many places differ. */
+export function differsInWords({ open, quiet }: Told): string {
+  if (open > 1) return `${open} places differ from the plan, the biggest first.`;
+  if (open === 1) return '1 place differs from the plan.';
+  return quiet > 0
+    ? 'What differs here was dismissed, is meant so, or is not called for at this stage.'
+    : NOTHING_TO_CORRECT;
+}
+
+/** What the stage does not call for yet, and what stays silent. */
+export const waitingInWords = ({
+  waiting,
+  silent,
+  stage,
+}: {
+  waiting: number;
+  silent: number;
+  stage: string;
+}): string =>
+  [
+    waiting > 0 &&
+      `${plural(waiting, 'more place')} ${waiting === 1 ? 'waits' : 'wait'}: the stage “${stage}” does not call for ${waiting === 1 ? 'it' : 'them'} yet.`,
+    silent > 0 && `${plural(silent, 'place')} you dismissed before ${silent === 1 ? 'is' : 'are'} unchanged.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+
+export const smallerInWords = (count: number): string => `${plural(count, 'smaller one')} under Decide.`;
+export const coveredInWords = (covered: number): string => `${percent(covered)} of the ground is covered.`;
+/** Where plan and ground cannot be told apart; '' = hardly anywhere. */
+export const alikeInWords = (alike: number): string =>
+  alike > 0.02
+    ? `On ${percent(alike)} plan and ground look the same and cannot be told apart; they count as covered.`
+    : '';
+export const glareInWords = (share: number): string => `${(100 * share).toFixed(1)} % not read: glare.`;
+
+/** How far the deciding has come. */
+export const toDecideInWords = (taken: number, open: number): string =>
+  `Take three to seven. ${taken} taken, ${open} to decide.`;
+export const takenInWords = (taken: number): string =>
+  taken > 0
+    ? `${plural(taken, 'correction')} for the next session. Its photograph will tell of each whether it worked.`
+    : 'No correction is on the list. Add what only an eye sees, or paint on.';
+export const offListInWords = (name: string): string => `“${name}” is off the list.`;
+
+const WHENCE = { photo: 'from the photograph of the bare surface', place: 'from the place you outlined', typed: 'as you said' }; // prettier-ignore
+/** The ground's value and whence it is known; null = not said. */
+export const groundInWords = (value: string, from: keyof typeof WHENCE | null): string =>
+  `The ground has value ${value}${from ? `, ${WHENCE[from]}` : ''}.`;
