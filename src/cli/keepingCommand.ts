@@ -52,6 +52,10 @@ function ofCheck(report: CheckReport): Told {
     database.whole
       ? 'The database is whole.'
       : `The database is damaged: ${listed(database.problems)}. Bring back a backup, or a copy from ${folder}/earlier.`,
+    ...database.unreadable.map(
+      ({ what, rows, why }) =>
+        `This version cannot read ${what} as it is kept (${count(rows, 'row')}, the first: ${why}). It is kept as it is; the version that kept it can read it.`,
+    ),
     ...(database.newer ? ['It was kept by a newer Revlin.'] : []),
     ...(database.behind > 0 ? ['It was kept by an earlier Revlin; starting this one brings it up to date.'] : []),
     `${count(originals.kept, 'original')}, ${mega(originals.bytes)}.`,

@@ -121,6 +121,8 @@ export const ReadingDetail = z.object({
   change: z.string().nullable(),
   blurMm: z.number().nullable(),
   quality: z.array(QualityLine),
+  /** its account was kept by an earlier method and cannot be shown: the photograph is to be read again */
+  ofEarlierMethod: z.boolean(),
   /** null in readings made before it was kept, and without a plan */
   account: Account.nullable(),
   /** masses whose neighbour changed by a step or more since the last session: to be looked at again */

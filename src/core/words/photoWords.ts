@@ -39,3 +39,23 @@ export const phoneCameInWords = (received: number): string =>
   received === 0 ? 'Waiting for the phone.' : `${plural(received, 'photograph')} came.`;
 export const strangerInWords = (tries: number): string =>
   `Something else in this network has tried ${tries} wrong codes. It was not let in and is answered slowly; your phone still comes in. If you do not know what it is, close the door.`;
+
+/** What is being done with a photograph just now. */
+export type Doing =
+  | { readonly at: 'plan' | 'photograph' | 'looking' | 'comparing' | 'over' | 'judging' | 'keeping' }
+  | { readonly at: 'shot'; readonly index: number; readonly count: number };
+const DOING = {
+  plan: 'opening the plan',
+  photograph: 'opening the photograph',
+  looking: 'looking for the canvas',
+  comparing: 'comparing it with the plan',
+  over: 'looking it over',
+  judging: 'judging what differs',
+  keeping: 'keeping the reading',
+} as const;
+export function doingInWords(doing: Doing): string {
+  if (doing.at !== 'shot') return DOING[doing.at];
+  return doing.count > 1
+    ? `squaring shot ${doing.index + 1} of ${doing.count}`
+    : 'squaring it and taking the light out';
+}

@@ -1,3 +1,4 @@
+import { stepsInWords } from './amounts';
 import { percent, plural } from './listed';
 
 /** What of a reading is told and what is not. */
@@ -58,3 +59,9 @@ const WHENCE = { photo: 'from the photograph of the bare surface', place: 'from 
 /** The ground's value and whence it is known; null = not said. */
 export const groundInWords = (value: string, from: keyof typeof WHENCE | null): string =>
   `The ground has value ${value}${from ? `, ${WHENCE[from]}` : ''}.`;
+
+/** A light that was to be kept untouched and is not. @param steps painted minus plan */
+export const lostLightInWords = (name: string, steps: number): string =>
+  `A light you meant to keep is ${stepsInWords(steps)} darker than planned: ${name}.`;
+export const EARLIER_METHOD =
+  'Its drawing, patterns and relations were read by an earlier method and are not shown: read the photograph again.';

@@ -41,3 +41,6 @@ export const brokenInWords = (status: number): string =>
   `Revlin answered with an error (${status}). What was kept before is safe. Do it again.`;
 export const pictureGoneInWords = (status: number): string =>
   `A picture of the plan could not be loaded (${status}). Nothing was changed. Load the page again.`;
+/** What no longer fits. @param what it is called; @param why for who looks into it */
+export const unreadableInWords = (what: string, why: string): string =>
+  `This version cannot read ${what} as it is kept (${why}). Nothing was changed, and it stays as it is. Open the folder with the version that kept it, or look at it with ./revlin check.`;

@@ -1,4 +1,4 @@
-import { changeInWords } from '../../core/correct';
+import { doingInWords } from '../../core/words';
 import { sagitta, wordsForFault } from '../../core/photo';
 import { readingSize } from '../../core/plan';
 import { lightOfPicture, type Raster } from '../../core/raster';
@@ -55,13 +55,12 @@ async function tellStep(task: ReadTask, step: Step, tell: Tell): Promise<Part> {
   await makeRoom(task, step);
   const count = task.shots.length;
   if (step.at === 'shot') {
-    const doing = count > 1 ? `squaring shot ${step.index + 1} of ${count}` : 'squaring it and taking the light out';
-    tell(doing, 0.2 + (0.5 * step.index) / count);
+    tell(doingInWords({ at: 'shot', index: step.index, count }), 0.2 + (0.5 * step.index) / count);
     return {};
   }
   const part = await partOf(step);
-  if (step.at === 'reading') tell('judging what differs', 0.8, part);
-  else tell(task.plan ? 'comparing it with the plan' : 'looking it over', 0.7, part);
+  if (step.at === 'reading') tell(doingInWords({ at: 'judging' }), 0.8, part);
+  else tell(doingInWords({ at: task.plan ? 'comparing' : 'over' }), 0.7, part);
   return part;
 }
 
@@ -81,9 +80,9 @@ async function answerOf(
     glareShare,
     glare: notRead,
     blurMm: Number.isFinite(blurMm) ? blurMm : null,
-    quality: quality.faults.map((fault) => wordsForFault(fault, light)),
+    quality: quality.faults,
     coverage: against?.coverage ?? null,
-    change: against?.change && task.last ? changeInWords(against.change, task.last.session) : null,
+    change: against?.change && task.last ? { ...against.change, session: task.last.session } : null,
     lostLights: against?.lostLights ?? [],
     masses: against?.reading.masses ?? [],
     findings: against?.findings ?? [],
@@ -93,15 +92,15 @@ async function answerOf(
 }
 
 export async function read({ task, corrections }: Ask<'read'>, tell: Tell): Answer<'read'> {
-  tell('opening the plan', 0.05);
+  tell(doingInWords({ at: 'plan' }), 0.05);
   const ask = await askedOf(task);
-  tell('opening the photograph', 0.2);
+  tell(doingInWords({ at: 'photograph' }), 0.2);
   let mapPng: Uint8Array | null = null;
   const reading = await readSession({ ...ask, corrections, places: [] }, async (step) => {
     const part = await tellStep(task, step, tell);
     if (part.mapPng) mapPng = part.mapPng;
   });
-  tell('keeping the reading', 0.9);
+  tell(doingInWords({ at: 'keeping' }), 0.9);
   return answerOf(task, reading, mapPng);
 }
 
@@ -133,9 +132,9 @@ export async function judge({ task }: Ask<'judge'>): Answer<'judge'> {
 }
 
 export async function corners({ photo, plan, ...known }: Ask<'corners'>, tell: Tell): Answer<'corners'> {
-  tell('opening the photograph', 0.1);
+  tell(doingInWords({ at: 'photograph' }), 0.1);
   const picture = await openStored(photo);
   const opened = plan && (await openPlan(plan));
-  tell('looking for the canvas', 0.5);
+  tell(doingInWords({ at: 'looking' }), 0.5);
   return lookFor(picture, { ...known, plan: opened?.picture ?? null });
 }

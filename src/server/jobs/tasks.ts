@@ -1,6 +1,6 @@
-import type { CanvasSize, Covered, Light, LightMethod, QualityWords } from '../../core/photo';
+import type { CanvasSize, Covered, Light, LightMethod, PhotoFault, QualityWords } from '../../core/photo';
 import type { Audit, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
-import type { Account, Ground, MassReading } from '../../core/read';
+import type { Account, Ground, MassReading, UniformChange } from '../../core/read';
 import type { Corners, Place, Point } from '../../core/raster';
 import type {
   Covering,
@@ -110,7 +110,7 @@ export interface ReadAnswer {
   readonly glareShare: number;
   readonly glare: Place | null;
   readonly blurMm: number | null;
-  readonly quality: readonly QualityWords[];
+  readonly quality: readonly PhotoFault[];
   readonly masses: readonly MassReading[];
   /** null = there is no plan */
   readonly account: Account | null;
@@ -120,8 +120,8 @@ export interface ReadAnswer {
   readonly coverage: Covering | null;
   /** reserved lights that are darker than planned: a point on each (canvas mm), and by how many steps (negative) */
   readonly lostLights: readonly LostLight[];
-  /** one change over the whole picture since the last session, in words; null = none */
-  readonly change: string | null;
+  /** one change over the whole picture since the last session, and the number of that session; null = none */
+  readonly change: (UniformChange & { readonly session: number }) | null;
   readonly findings: readonly SaidFinding[];
   /** one for each correction asked about; null where its place cannot be read */
   readonly checks: SessionReading['checks'];

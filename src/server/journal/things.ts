@@ -4,6 +4,7 @@ import { InputError } from '../images/inputError';
 import { governingPlan } from '../studio/planRows';
 import { NO_CORNERS, rowOf, type DecisionRow, type PlanRow, type SessionRow } from '../studio/rows';
 import type { World } from '../world';
+import type { ThingName } from './thingNames';
 
 /** What a thing is at one moment, as it is kept in the journal; null = it is not there, or nothing was ever said of it. */
 export type State = Readonly<Record<string, string | number | null>> | null;
@@ -128,8 +129,8 @@ export const THINGS = {
   decision: DECISION,
   correction: inPlace('correction', ['open'], { open: 0 }),
   arrival: inPlace('arrival', ['state'], { state: 'unsorted' }),
-} as const satisfies Record<string, Thing>;
-export type ThingName = keyof typeof THINGS;
+} as const satisfies Record<ThingName, Thing>;
+export type { ThingName };
 
 /** Whether a thing is as a deed has left it. */
 export function sameState(name: ThingName, a: State, b: State): boolean {

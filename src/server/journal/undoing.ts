@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { DeedDone, Journal } from '../../contract';
 import { deedInWords, type Deed } from '../../core/words';
 import { InputError } from '../images/inputError';
+import { kept } from '../studio/kept';
 import { lookAgain } from '../studio/looking';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
@@ -9,10 +10,10 @@ import { stateOf, type DeedRow, type Part } from './journal';
 import { sameState, THINGS, type Thing } from './things';
 
 const findingOf = (parts: string): string | null =>
-  (JSON.parse(parts) as Part[]).find(({ thing }) => thing === 'decision')?.id ?? null;
+  kept('deed.parts', parts).find(({ thing }) => thing === 'decision')?.id ?? null;
 const doneIn = ({ id, said, parts, by, on, doneAt, undoneAt }: DeedRow): DeedDone => ({
   id,
-  words: deedInWords(JSON.parse(said) as Deed),
+  words: deedInWords(kept('deed.said', said) as Deed),
   by,
   on,
   at: doneAt,
@@ -102,9 +103,9 @@ export async function setUndone(studio: Studio, deedId: string, undo: boolean): 
   const parts = await db.transaction(async (trx) => {
     const next = await (undo ? lastDone : lastUndone)(trx, paintingId);
     if (next?.id !== deedId) throw tooLate(next, undo);
-    const kept = JSON.parse(next.parts) as Part[];
-    if (!(await stands(trx, kept, undo))) return null;
-    const now = await putBack(trx, studio, { parts: kept, undo });
+    const changed = kept('deed.parts', next.parts);
+    if (!(await stands(trx, changed, undo))) return null;
+    const now = await putBack(trx, studio, { parts: changed, undo });
     await trx('deed')
       .where({ id: deedId })
       .update({

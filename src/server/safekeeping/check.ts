@@ -5,7 +5,15 @@ import { digestOf, originalIn } from '../store/files';
 import { lockFolder, runningOn } from '../store/folderLock';
 import { MIGRATIONS } from '../store/migrations';
 import { bringBack, keptDigests, listUnclaimed } from '../store/originals';
+import { whyUnreadable } from '../studio/kept';
+import { KEPT, type KeptName } from '../studio/keptShapes';
 import { callerIn, databaseOf, namedIn, studioOrRefusal, type Named } from './studioFolder';
+
+export interface Unreadable {
+  readonly what: string;
+  readonly rows: number;
+  readonly why: string;
+}
 
 export interface CheckReport {
   readonly folder: string;
@@ -17,6 +25,8 @@ export interface CheckReport {
     /** changes of shape this version knows that it has not been through yet */
     readonly behind: number;
     readonly newer: boolean;
+    /** what is kept in a form this version cannot read: what, how often, and why the first */
+    readonly unreadable: readonly Unreadable[];
   };
   readonly originals: {
     readonly kept: number;
@@ -39,6 +49,27 @@ interface Looked {
   readonly called: (sha256: string) => Named;
   /** ids of every photograph's newest reading */
   readonly readings: string[];
+  readonly unreadable: Unreadable[];
+}
+
+const KEPT_NAMES = Object.keys(KEPT) as KeptName[];
+
+/** What no longer fits; nothing where the database has another shape, since it is brought up to date first. */
+function unreadableIn(database: Database.Database): Unreadable[] {
+  const steps = database.prepare('SELECT name FROM knex_migrations').pluck().all();
+  if (MIGRATIONS.some(({ name }) => !steps.includes(name)) || steps.length > MIGRATIONS.length) return [];
+  return KEPT_NAMES.flatMap((name): Unreadable[] => {
+    const [table, column] = name.split('.');
+    const texts = database.prepare(`SELECT ${column} FROM ${table} WHERE ${column} <> ''`).pluck();
+    let [rows, why] = [0, ''];
+    for (const json of texts.iterate() as IterableIterator<string>) {
+      const fault = whyUnreadable(name, json);
+      if (fault === null) continue;
+      why ||= fault;
+      rows++;
+    }
+    return rows > 0 ? [{ what: KEPT[name].called, rows, why }] : [];
+  });
 }
 
 function look(file: string): Looked {
@@ -48,6 +79,7 @@ function look(file: string): Looked {
     named: new Set(),
     called: (sha256) => ({ sha256, name: sha256.slice(0, 12) }),
     readings: [],
+    unreadable: [],
   };
   let database: Database.Database | undefined;
   try {
@@ -67,6 +99,7 @@ function look(file: string): Looked {
       readings: all('SELECT id FROM reading WHERE rowid IN (SELECT max(rowid) FROM reading GROUP BY photoId)').map(
         ({ id }) => id,
       ),
+      unreadable: unreadableIn(database),
     };
   } catch (cause) {
     return { ...nothing, problems: [(cause as Error).message] };
@@ -148,6 +181,7 @@ export async function check(folder: string): Promise<CheckReport> {
       whole: looked.problems.length === 0,
       problems: looked.problems,
       behind: looked.problems.length > 0 ? 0 : MIGRATIONS.filter(({ name }) => !looked.steps.includes(name)).length,
+      unreadable: looked.unreadable,
       newer: looked.steps.some((step) => MIGRATIONS.every(({ name }) => name !== step)),
     },
     originals: await lookAtOriginals(folder, looked),
@@ -159,4 +193,8 @@ export async function check(folder: string): Promise<CheckReport> {
 
 /** Whether nothing is wrong that the painter would have to do something about. */
 export const isSound = ({ database, originals }: CheckReport): boolean =>
-  database.whole && !database.newer && originals.missing.length === 0 && originals.damaged.length === 0;
+  database.whole &&
+  !database.newer &&
+  database.unreadable.length === 0 &&
+  originals.missing.length === 0 &&
+  originals.damaged.length === 0;

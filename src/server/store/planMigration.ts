@@ -11,24 +11,26 @@ interface OldPlan {
   names: string;
 }
 
-/** Whether a point lies inside, by the even-odd rule. */
-const inside = ({ outlines }: Outlined, [x, y]: At): boolean =>
-  outlines.reduce((odd, outline) => {
-    for (const [i, [ax, ay]] of outline.entries()) {
-      const [bx, by] = outline[(i + 1) % outline.length];
-      if (ay > y !== by > y && ax + ((y - ay) / (by - ay)) * (bx - ax) <= x) odd = !odd;
-    }
-    return odd;
-  }, false);
+/** Where a line across meets the outlines, from left to right; inside is between the first and the second, and so on. */
+const crossings = ({ outlines }: Outlined, y: number): number[] =>
+  outlines
+    .flatMap((outline) =>
+      outline.flatMap(([ax, ay], i) => {
+        const [bx, by] = outline[(i + 1) % outline.length];
+        return ay > y !== by > y ? [ax + ((y - ay) / (by - ay)) * (bx - ax)] : [];
+      }),
+    )
+    .sort((one, two) => one - two);
 
 /** A point inside a place: of a grid of whole mm the one that is nearest the place's middle. */
 function pointInside(place: Outlined): At | null {
-  const xs = place.outlines.flat().map(([x]) => x);
-  const ys = place.outlines.flat().map(([, y]) => y);
+  const lowest = Math.max(0, ...place.outlines.flat().map(([, y]) => y));
   const points: At[] = [];
-  for (let y = 0; y <= Math.max(0, ...ys); y++)
-    for (let x = 0; x <= Math.max(0, ...xs); x++)
-      if (inside(place, [x + 0.5, y + 0.5])) points.push([x + 0.5, y + 0.5]);
+  for (let y = 0; y <= lowest; y++) {
+    const ends = crossings(place, y + 0.5);
+    for (let k = 0; k + 1 < ends.length; k += 2)
+      for (let x = Math.max(0, Math.ceil(ends[k] - 0.5)); x + 0.5 < ends[k + 1]; x++) points.push([x + 0.5, y + 0.5]);
+  }
   if (points.length === 0) return null;
   const middle = [0, 1].map((c) => points.reduce((sum, p) => sum + p[c], 0) / points.length);
   const away = ([x, y]: At) => Math.hypot(x - middle[0], y - middle[1]);

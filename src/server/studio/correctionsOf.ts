@@ -1,8 +1,16 @@
 import type { Knex } from 'knex';
 import type { Check, Correction } from '../../contract';
+import { sentenceFor } from '../../core/kinds';
+import type { SaidFinding } from '../../core/session';
+import { findingsBy } from './findingRows';
+import { kept } from './kept';
 import type { CheckRow, CorrectionRow, SessionRow } from './rows';
 
 type CheckWithHome = CheckRow & { photoId: string; sessionNumber: number };
+
+/** What a correction asks for, told from its finding under the name its place had when it was taken. */
+const saidBy = ({ name }: CorrectionRow, finding: SaidFinding | undefined): string =>
+  finding ? sentenceFor(finding, name) : '';
 
 /** Corrections with their checks, oldest first. */
 export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): Promise<Correction[]> {
@@ -10,6 +18,8 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
     ...new Set(rows.map(({ sessionId }) => sessionId)),
   ])) as SessionRow[];
   const numbers = new Map(sessions.map(({ id, number }) => [id, number]));
+  const told = rows.flatMap(({ words, findingId }) => (words === '' && findingId ? [findingId] : []));
+  const findings = await findingsBy(db, told);
   const checks = (await db('correction_check')
     .join('reading', 'reading.id', 'correction_check.readingId')
     .join('photo', 'photo.id', 'reading.photoId')
@@ -30,8 +40,8 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
     sessionNumber: numbers.get(row.sessionId) ?? 0,
     kind: row.kind,
     name: row.name,
-    words: row.words,
-    place: JSON.parse(row.place),
+    words: row.words || saidBy(row, findings.get(row.findingId ?? '')),
+    place: kept('correction.place', row.place),
     difference: row.difference,
     uncertainty: row.uncertainty,
     own: row.own === 1,

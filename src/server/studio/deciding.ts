@@ -25,7 +25,7 @@ async function putOnList(
     await trx('correction').where({ id: once.correctionId }).update({ open: 1 });
     return once.correctionId;
   }
-  const { kind, name, words, place, amount } = finding;
+  const { kind, name, place, amount } = finding;
   await trx('correction').insert({
     id,
     paintingId,
@@ -33,7 +33,7 @@ async function putOnList(
     findingId: finding.id,
     kind,
     name,
-    words,
+    words: '',
     place: JSON.stringify(place),
     difference: amount,
     uncertainty: kindOf(kind).doubt(finding),

@@ -1,13 +1,16 @@
-import { Account, type Landmark, type ReadingDetail } from '../../contract';
-import { carriedInWords, isLoud } from '../../core/correct';
+import type { Landmark, ReadingDetail } from '../../contract';
+import { carriedInWords, changeInWords, isLoud } from '../../core/correct';
 import { instructionOf, kindOf, sentenceFor, type Finding } from '../../core/kinds';
-import { placeInWords, stepsInWords } from '../../core/words';
+import { wordsForFault } from '../../core/photo';
+import { lostLightInWords, placeInWords } from '../../core/words';
 import { placeHolds } from '../../core/raster';
 import type { MassReading } from '../../core/read';
 import { InputError } from '../images/inputError';
 import { stageOf } from './describe';
 import { findingsOf, massesOf } from './findingRows';
-import { asked, type Kept } from './gathering';
+import { asked } from './gathering';
+import { kept, keptOr } from './kept';
+import type { KeptReading } from './keptShapes';
 import { homeOf } from './looking';
 import { contentOf, setUpOf } from './planRows';
 import { recheckOf } from './recheck';
@@ -48,7 +51,7 @@ export function namer(
 ) {
   const marks = plan ? contentOf(plan).marks : [];
   // Plans kept before names stood on points named their masses by number.
-  const { names = {} } = JSON.parse(plan?.content ?? '{}') as { names?: Record<string, string> };
+  const { names = {} } = plan ? contentOf(plan) : {};
   const ofMass = ({ id, centre, place }: NamedMass) =>
     marks.find(({ at, name }) => name && placeHolds(place, at))?.name || names[String(id)] || placeInWords(centre);
   return {
@@ -75,9 +78,9 @@ const COVERED = 0.98; // share from which the whole ground counts as covered: th
 /** Whether the ground is covered for the first time with this session. */
 async function firstCovered(
   { db }: Studio,
-  { kept, photo, painting }: { kept: Kept; photo: PhotoRow; painting: PaintingRow },
+  { covered, photo, painting }: { covered: number; photo: PhotoRow; painting: PaintingRow },
 ): Promise<boolean> {
-  if (!kept.coverage || kept.coverage.covered < COVERED) return false;
+  if (covered < COVERED) return false;
   const session = await rowOf<SessionRow>(db, 'session', photo.sessionId);
   const earlier = (await db('reading')
     .join('photo', 'photo.id', 'reading.photoId')
@@ -91,17 +94,22 @@ async function firstCovered(
   return ![...newestOf.values()].some((covered) => (covered ?? 0) >= COVERED);
 }
 
+const changeOf = (change: KeptReading['change']): string | null => {
+  if (!change) return null;
+  return 'verbatim' in change ? change.verbatim : changeInWords(change, change.session);
+};
+
 /** The newest reading of a photo, in the painter's names, with what was decided. */
 export async function describeReading(studio: Studio, photoId: string): Promise<ReadingDetail> {
   const { row, plan, painting, photo } = await newestReading(studio, photoId);
-  const kept = JSON.parse(row.result) as Kept;
+  const told = kept('reading.result', row.result);
   const [masses, findings, standings] = await Promise.all([
     massesOf(studio.db, row.id),
     findingsOf(studio.db, row.id),
     standingsIn(studio.db, [row.id]),
   ]);
   const shown = await newest<LandmarksRow>(studio.db, 'photo_landmarks', photoId);
-  const names = namer(plan, masses, painting, shown ? (JSON.parse(shown.landmarks) as Landmark[]) : []);
+  const names = namer(plan, masses, painting, keptOr('photo_landmarks.landmarks', shown?.landmarks ?? null, []));
   const now = await asked(studio, photo.id, { remake: false }).catch(() => null);
   const stage = stageOf(setUpOf(painting));
   return {
@@ -112,26 +120,26 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     createdAt: row.createdAt,
     stage: stage?.name ?? '',
     stale: now?.inputs !== row.inputs,
-    // Readings made before several shots could be combined know neither the field nor the number of shots.
-    light: { ...kept.light, gainStops: [...kept.light.gainStops], field: [...(kept.light.field ?? [])] },
-    lens: kept.lens ?? { bend: 0, px: 0 },
-    shots: kept.shots ?? 1,
-    glareShare: kept.glareShare,
-    glare: kept.glare as ReadingDetail['glare'],
-    coverage: (kept.coverage ?? null) as ReadingDetail['coverage'],
-    firstCovered: await firstCovered(studio, { kept, photo, painting }),
-    lostLights: (kept.lostLights ?? []).map(({ at, steps }) => {
+    light: told.light,
+    lens: told.lens,
+    shots: told.shots,
+    glareShare: told.glareShare,
+    glare: told.glare,
+    coverage: told.coverage,
+    firstCovered: await firstCovered(studio, { covered: told.coverage?.covered ?? 0, photo, painting }),
+    lostLights: told.lostLights.map(({ at, steps }) => {
       const mass = masses.find(({ place }) => placeHolds(place, at));
       const name = mass ? names.mass(mass) : placeInWords([at[0] / painting.widthMm, at[1] / painting.heightMm]);
-      return `A light you meant to keep is ${stepsInWords(steps)} darker than planned: ${name}.`;
+      return lostLightInWords(name, steps);
     }),
-    change: kept.change ?? null,
-    // An account kept by an earlier method may have another shape: it is then told by reading again.
-    account: Account.safeParse(kept.account).data ?? null,
-    recheck: await recheckOf(studio, { account: kept.account, masses, photo }),
-    blurMm: kept.blurMm,
-    // Readings made before costs were told kept sentences only.
-    quality: kept.quality.map((line) => (typeof line === 'string' ? { words: line, cost: '' } : line)),
+    change: changeOf(told.change),
+    ofEarlierMethod: told.ofEarlierMethod,
+    account: told.account,
+    recheck: await recheckOf(studio, { account: told.account, masses, photo }),
+    blurMm: told.blurMm,
+    quality: told.quality.map((line) =>
+      'verbatim' in line ? { words: line.verbatim, cost: line.cost } : wordsForFault(line, told.light),
+    ),
     masses: masses.map((mass) => ({
       ...mass,
       name: names.mass(mass),

@@ -3,6 +3,7 @@ import { threadsOf, type Earlier } from '../../core/correct';
 import { type FindingKind } from '../../core/kinds';
 import type { MassReading } from '../../core/read';
 import type { SaidFinding } from '../../core/session';
+import { kept } from './kept';
 import type { FindingRow, MassRow } from './rows';
 
 /** A finding as it is kept: what it says, and the thread that goes on from reading to reading. */
@@ -20,7 +21,7 @@ export interface ReadingPlace {
   readonly session: number;
 }
 
-const findingIn = ({ content }: Pick<FindingRow, 'content'>) => JSON.parse(content) as SaidFinding;
+const findingIn = ({ content }: Pick<FindingRow, 'content'>): SaidFinding => kept('finding.content', content);
 
 /** The findings of a reading, in their order. */
 export async function findingsOf(db: Knex, readingId: string): Promise<KeptFinding[]> {
@@ -28,10 +29,17 @@ export async function findingsOf(db: Knex, readingId: string): Promise<KeptFindi
   return rows.map((row) => ({ id: row.id, thread: row.thread, finding: findingIn(row) }));
 }
 
+/** Findings by their ids; nothing is asked where there are none. */
+export async function findingsBy(db: Knex, ids: readonly string[]): Promise<Map<string, SaidFinding>> {
+  if (ids.length === 0) return new Map();
+  const rows = (await db('finding').whereIn('id', ids).select('id', 'content')) as Pick<FindingRow, 'id' | 'content'>[];
+  return new Map(rows.map((row) => [row.id, findingIn(row)]));
+}
+
 /** The masses of a reading, in their order. */
 export async function massesOf(db: Knex, readingId: string): Promise<MassReading[]> {
   const rows = (await db('mass_reading').where({ readingId }).orderBy('position').select('content')) as MassRow[];
-  return rows.map(({ content }) => JSON.parse(content) as MassReading);
+  return rows.map(({ content }) => kept('mass_reading.content', content));
 }
 
 interface SaidRow {

@@ -6,14 +6,12 @@ import type { ReadAnswer, ReadTask } from '../jobs/tasks';
 import { shotsOf } from './describe';
 import { photoOf } from './photosOf';
 import { groundOf } from './groundRows';
+import { kept } from './kept';
 import { homeOf } from './looking';
 import { setUpOf } from './planRows';
 import { planTask } from './planTask';
 import { rowOf, type PhotoRow, type ReadingRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
-
-/** What of a reading is kept in its row. */
-export type Kept = Omit<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'mapPng' | 'checks' | 'findings' | 'masses'>;
 
 /** Everything a reading depends on, as one hash: the same inputs give the same reading. */
 const inputsOf = (inputs: Record<string, unknown>): string =>
@@ -71,7 +69,7 @@ const KNOWN_LIGHT = new Set(['card', 'grey', 'board']);
 
 /** The last flat as a witness of what changed all over; null where its light was fitted to the painting itself. */
 function witness(reading: ReadingRow, session: SessionRow, path: string): ReadTask['last'] {
-  const { light, glare } = JSON.parse(reading.result) as Kept;
+  const { light, glare } = kept('reading.result', reading.result);
   if (!KNOWN_LIGHT.has(light.method)) return null;
   return { flat: { path, name: `session ${session.number}` }, session: session.number, uncertainty: light.uncertainty, notRead: glare }; // prettier-ignore
 }

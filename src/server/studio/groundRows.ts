@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { NO_VERSION, type GroundState } from '../../contract';
+import { kept, keptOr } from './kept';
 import type { GroundRow } from './rows';
 
 /** What is known of a painting's ground: the newest row of its history. */
@@ -8,9 +9,9 @@ export async function groundOf(db: Knex, paintingId: string): Promise<GroundStat
     GroundRow | undefined;
   if (!row) return { colour: null, from: null, keep: [], version: NO_VERSION };
   return {
-    colour: row.colour ? JSON.parse(row.colour) : null,
+    colour: keptOr('painting_ground.colour', row.colour, null),
     from: row.from,
-    keep: JSON.parse(row.keep),
+    keep: kept('painting_ground.keep', row.keep),
     version: row.id,
   };
 }

@@ -1,5 +1,6 @@
 import type { ResponseOf } from '../../contract';
-import { NO_CORNERS, rowOf, type CornersRow, type GreysRow, type PhotoRow } from './rows';
+import { kept } from './kept';
+import { rowOf, type CornersRow, type GreysRow, type PhotoRow } from './rows';
 import type { Studio } from './studio';
 
 /** Every set of corners and of greys a photograph has had, newest first; the first of each kind is the one in use. */
@@ -8,9 +9,14 @@ export async function historyOf({ db }: Studio, photoId: string): Promise<Respon
   const rows = async <R>(table: string) => (await db(table).where({ photoId }).orderBy('rowid', 'desc')) as R[];
   const [corners, greys] = await Promise.all([rows<CornersRow>('photo_corners'), rows<GreysRow>('photo_greys')]);
   return {
-    corners: corners
-      .filter((row) => row.corners !== NO_CORNERS)
-      .map((row) => ({ at: row.setAt, from: row.cornersFrom, corners: JSON.parse(row.corners) })),
-    greys: greys.map((row) => ({ at: row.setAt, card: row.card !== null, greys: JSON.parse(row.greys) })),
+    corners: corners.flatMap((row) => {
+      const corners = kept('photo_corners.corners', row.corners);
+      return corners ? [{ at: row.setAt, from: row.cornersFrom, corners }] : []; // null: they were taken back
+    }),
+    greys: greys.map((row) => ({
+      at: row.setAt,
+      card: row.card !== null,
+      greys: kept('photo_greys.greys', row.greys),
+    })),
   };
 }

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import { NO_VERSION, type Covered, type Photo } from '../../contract';
+import { kept, keptOr } from './kept';
 import type { PhotoRow } from './rows';
 import { photoVersion } from './versionOf';
 
@@ -52,13 +53,11 @@ export function stateOf(
 }
 
 export const coveredOf = ({ covered }: PhotoRow): Covered =>
-  covered ? (JSON.parse(covered) as Covered) : { by: 'nothing', top: 0, right: 0, bottom: 0, left: 0 };
+  keptOr('photo.covered', covered, { by: 'nothing', top: 0, right: 0, bottom: 0, left: 0 });
 
 function photoIn(line: PhotoLine): Photo {
   const id = (of: string | null) => of ?? NO_VERSION;
-  const list = (json: string | null) => (json ? JSON.parse(json) : []);
-  const shape = (json: string | null) => (json ? JSON.parse(json) : null);
-  const corners = shape(line.corners) as Photo['corners'];
+  const corners = keptOr('photo_corners.corners', line.corners, null);
   return {
     id: line.id,
     versions: {
@@ -77,12 +76,12 @@ function photoIn(line: PhotoLine): Photo {
     corners,
     cornersFrom: corners && line.cornersFrom,
     confidence: corners && line.confidence,
-    greys: list(line.greys),
-    card: shape(line.card),
-    areas: list(line.areas),
-    landmarks: list(line.landmarks),
-    seated: list(line.seated),
-    impression: line.said && line.saidAt ? { ...JSON.parse(line.said), at: line.saidAt } : null,
+    greys: keptOr('photo_greys.greys', line.greys, []),
+    card: keptOr('photo_greys.card', line.card, null),
+    areas: keptOr('photo_areas.areas', line.areas, []),
+    landmarks: keptOr('photo_landmarks.landmarks', line.landmarks, []),
+    seated: keptOr('photo_seated.seated', line.seated, []),
+    impression: line.said && line.saidAt ? { ...kept('impression.said', line.said), at: line.saidAt } : null,
     role: line.role,
     lightFrom: line.lightFrom,
     lamp: line.lamp,

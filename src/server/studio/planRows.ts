@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
-import { EMPTY_PLAN, SetUp, type Crop, type Plan, type PlanContent, type Reference } from '../../contract';
+import { type SetUp, type Crop, type Plan, type PlanContent, type Reference } from '../../contract';
+import { kept, keptOr } from './kept';
 import type { ImageRow, PaintingRow, PlanRow, ReferenceRow } from './rows';
 import { referenceVersion } from './versionOf';
 
@@ -9,16 +10,12 @@ export const governingReference = async (db: Knex, paintingId: string) =>
 export const governingPlan = async (db: Knex, paintingId: string) =>
   (await db('plan').where({ paintingId }).orderBy('version', 'desc').first()) as PlanRow | undefined;
 
-/** A crop as kept: a bare box before crops could be turned. */
-export function cropOf(text: string): Crop {
-  const kept = JSON.parse(text) as Crop | Crop['box'];
-  return 'box' in kept ? kept : { box: kept, turn: 0, print: null };
-}
+/** A crop as kept. */
+export const cropOf = (text: string): Crop => kept('reference.crop', text);
 
-export const contentOf = ({ content }: PlanRow): PlanContent => ({
-  ...EMPTY_PLAN,
-  ...(JSON.parse(content) as Partial<PlanContent>),
-});
+/** What a plan says, with the names of masses by their numbers as plans of the first versions had them. */
+export const contentOf = ({ content }: PlanRow): PlanContent & { readonly names?: Readonly<Record<string, string>> } =>
+  kept('plan.content', content);
 
 export const planOf = (row: PlanRow): Plan => ({
   ...contentOf(row),
@@ -31,7 +28,7 @@ export const planOf = (row: PlanRow): Plan => ({
 export const imageOf = async (db: Knex, sha256: string) => (await db('image').where({ sha256 }).first()) as ImageRow;
 
 /** What holds for the whole painting, as kept. */
-export const setUpOf = ({ setUp }: PaintingRow): SetUp => SetUp.parse(JSON.parse(setUp || '{}'));
+export const setUpOf = ({ setUp }: PaintingRow): SetUp => kept('painting.setUp', setUp || '{}');
 
 type Sized = ReferenceRow & Pick<ImageRow, 'width' | 'height'>;
 const sized = (db: Knex) =>
@@ -47,14 +44,14 @@ function referenceIn({ width, height, ...row }: Sized): Reference {
     width,
     height,
     crop: cropOf(row.crop),
-    crops: JSON.parse(row.crops),
+    crops: kept('reference.crops', row.crops),
     governs: row.governs === 1,
     purpose: row.purpose,
     note: row.note,
     source: row.source,
     permission: row.permission,
     hour: row.hour,
-    place: row.place ? JSON.parse(row.place) : null,
+    place: keptOr('reference.place', row.place, null),
     addedAt: row.addedAt,
   };
 }

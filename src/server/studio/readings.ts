@@ -6,8 +6,9 @@ import { InputError } from '../images/inputError';
 import type { Told } from '../jobs/jobBoard';
 import type { Part, Progress, ReadAnswer } from '../jobs/tasks';
 import { namer } from './describeReading';
+import { kept } from './kept';
 import { keepFindings, type ReadingPlace } from './findingRows';
-import { asked, keepPictures, type Kept } from './gathering';
+import { asked, keepPictures } from './gathering';
 import { readingPicture } from './pictures';
 import {
   newest,
@@ -82,7 +83,7 @@ const correctionIn = ({ kind, towards, own, place, difference, uncertainty }: Co
   kind,
   towards,
   whole: own === 0 && towards === null,
-  place: JSON.parse(place) as Place,
+  place: kept('correction.place', place),
   difference,
   uncertainty,
 });
@@ -101,7 +102,7 @@ async function keepReading(
   { db, files, world }: Studio,
   { answer, open, photoId, home, planId, inputs }: Reckoned,
 ): Promise<void> {
-  const { flatJpeg, squaredJpeg, mapPng, checks, findings, masses, ...kept } = answer;
+  const { flatJpeg, squaredJpeg, mapPng, checks, findings, masses, ...told } = answer;
   const id = world.newId();
   const now = world.now().toISOString();
   await keepPictures(files, id, { flatJpeg, squaredJpeg, mapPng });
@@ -112,8 +113,8 @@ async function keepReading(
       planId,
       algorithm: READING_VERSION,
       inputs,
-      result: JSON.stringify(kept satisfies Kept),
-      covered: kept.coverage?.covered ?? null,
+      result: JSON.stringify(told),
+      covered: told.coverage?.covered ?? null,
       createdAt: now,
     } satisfies ReadingRow);
     await keepFindings(trx, { ...home, readingId: id, photoId }, { findings, masses, newId: world.newId });

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { AuditAnswer, BodyOf, Crop, PaintingDetail, Purpose, Reference } from '../../contract';
+import type { AuditAnswer, BodyOf, Crop, PaintingDetail, Purpose } from '../../contract';
 import { auditWords, cropBase, cropFits, CROP_TOLERANCE, middleCrop, PAINT_RANGE, plainCrop } from '../../core/plan';
 import { isConvexClockwise } from '../../core/raster';
 import { InputError } from '../images/inputError';
@@ -7,6 +7,7 @@ import { journaled, type Hold } from '../journal/journal';
 import { carryBetween } from './carryPlan';
 import { describePainting } from './describe';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
+import { keptOr } from './kept';
 import { contentOf, cropOf, governingPlan, governingReference, imageOf, setUpOf } from './planRows';
 import { addPlanVersion } from './plans';
 import { rowOf, type PaintingRow, type ReferenceRow } from './rows';
@@ -164,7 +165,7 @@ export async function auditOf(studio: Studio, referenceId: string): Promise<Audi
   if (known) return known;
   const { audit: whole } = await crew.run('audit', ask);
   // A detail is as fine as the place it covers is small.
-  const place = row.place ? (JSON.parse(row.place) as Reference['place']) : null;
+  const place = keptOr('reference.place', row.place, null);
   const audit = { ...whole, pixelsPerMm: whole.pixelsPerMm * (place ? widthMm / place[2] : 1) };
   const { crushed, blown, range, families, pixelsPerMm } = audit;
   const answer = { words: auditWords(audit, { paint, viewingM }), crushed, blown, range, families, pixelsPerMm } as AuditAnswer; // prettier-ignore

@@ -161,6 +161,7 @@ export interface CorrectionRow {
   findingId: string | null;
   kind: FindingKind;
   name: string;
+  /** the painter's own, or as an earlier version said it; '' = it is told from its finding */
   words: string;
   place: string;
   difference: number;

@@ -144,7 +144,7 @@ const TURNS: readonly (readonly [Next, number, () => Promise<unknown>])[] = [
         kind: 'value',
         name: 'pot',
         words: 'darker',
-        place: '{}',
+        place: '{"outlines":[]}',
         difference: 1,
         uncertainty: 0.1,
         towards: null,

@@ -1,7 +1,14 @@
 import type { ReactNode } from 'react';
 import type { FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
-import { coveredInWords, differsInWords, glareInWords, smallerInWords, waitingInWords } from '../../core/words';
+import {
+  EARLIER_METHOD,
+  coveredInWords,
+  differsInWords,
+  glareInWords,
+  smallerInWords,
+  waitingInWords,
+} from '../../core/words';
 import { signedFigure } from '../words';
 import { verdictMark } from './sessionRail';
 
@@ -105,6 +112,7 @@ export function ReadingSlip({
           ? 'Made without a reference: nothing is compared. The aids, the spots and your own eye judge it.'
           : differsInWords({ open: openCount, quiet: quietCount })}
         {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
+        {reading.ofEarlierMethod && ` ${EARLIER_METHOD}`}
       </p>
       {words}
       {!words && reading.change && <p className="serif mb-2">{reading.change}</p>}
