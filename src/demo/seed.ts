@@ -6,6 +6,7 @@ import pino from 'pino';
 import sharp from 'sharp';
 import { openStudio } from '../server/start/openStudio';
 import { runningOn } from '../server/store/folderLock';
+import { settleAll } from '../server/journal/undoing';
 import { addPainting, putOnEasel } from '../server/studio/paintings';
 import { changePlan } from '../server/studio/plans';
 import { addFurtherReference, addReference, changeReference } from '../server/studio/references';
@@ -121,6 +122,8 @@ async function seed(target: string): Promise<void> {
   const ids: string[] = [];
   for (const recipe of RECIPES) ids.push(await fill(studio, recipe));
   await putOnEasel(studio, ids[0]);
+  // A visitor undoes what they have done themselves, not the demo.
+  await settleAll(studio.db);
   await close();
   await rename(making, target);
 }

@@ -126,3 +126,6 @@ export async function setUndone(studio: Studio, deedId: string, undo: boolean): 
   await lookWhereCovered(studio, parts);
   return journalOf(db, paintingId);
 }
+
+/** What was done until now stays: none of it can be undone any more. */
+export const settleAll = async (db: Knex): Promise<void> => void (await db('deed').update({ settled: 1 }));
