@@ -1,14 +1,13 @@
-import type { Account, MassOfReading, ReadingDetail } from '../../contract';
-import { ValueLadder } from '../charts/valueLadder';
+import type { Account, MassOfReading } from '../../contract';
 import { hueTowards } from '../../core/colour';
 import { hueWanted } from '../../core/kinds';
 import { useScale } from '../settings';
 import { figure, signedFigure } from '../words';
 import { ShouldBecome, valueWithin } from './shouldBecome';
 import { SortTable, type Column } from './sortTable';
-import type { Subject } from './subjects';
 
-interface Props {
+/** What every table is made from. */
+export interface TableProps {
   readonly masses: readonly MassOfReading[];
   readonly account: Account;
   readonly chosen: number | null;
@@ -24,7 +23,7 @@ function MassTable({
   columns,
   chosen,
   onChoose,
-}: Omit<Props, 'account'> & { label: string; columns: readonly Column<MassOfReading>[] }) {
+}: Omit<TableProps, 'account'> & { label: string; columns: readonly Column<MassOfReading>[] }) {
   return (
     <SortTable
       label={label}
@@ -39,7 +38,7 @@ function MassTable({
 }
 
 /** Value by mass: plan, painted, difference, spread, how sure; form. */
-export function ValueTable({ masses, account, chosen, onChoose }: Props) {
+export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
   const scale = useScale();
   const formOf = (id: number) => account.forms.find((form) => form.id === id);
   return (
@@ -81,7 +80,7 @@ export function ValueTable({ masses, account, chosen, onChoose }: Props) {
 }
 
 /** Temperature and strength by mass. */
-export function ColourTable({ masses, account, chosen, onChoose }: Props) {
+export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
   const playOf = (id: number) => account.forms.find((form) => form.id === id)?.play;
   return (
     <MassTable
@@ -123,7 +122,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: Props) {
 }
 
 /** Where each mass is drawn, the whole drawing's shift taken off. */
-export function DrawingTable({ masses, account, chosen, onChoose }: Props) {
+export function DrawingTable({ masses, account, chosen, onChoose }: TableProps) {
   const drawnOf = (id: number) => account.drawing.masses.find((one) => one.id === id);
   const drawn = masses.filter(({ id }) => drawnOf(id));
   const shift = (id: number, axis: 0 | 1) => drawnOf(id)?.shift[axis] ?? 0;
@@ -149,7 +148,7 @@ export function DrawingTable({ masses, account, chosen, onChoose }: Props) {
 type Relation = Account['relations'][number];
 
 /** The step between every two neighbours, reversed orders first. */
-export function RelationTable({ masses, account }: Pick<Props, 'masses' | 'account'>) {
+export function RelationTable({ masses, account }: Pick<TableProps, 'masses' | 'account'>) {
   const nameOf = (id: number) => masses.find((mass) => mass.id === id)?.name ?? '';
   const steps = (v: number) => figure(v, 1);
   const columns: Column<Relation>[] = [
@@ -167,38 +166,5 @@ export function RelationTable({ masses, account }: Pick<Props, 'masses' | 'accou
   ];
   return (
     <SortTable label="Relations between neighbours" rows={account.relations} idOf={({ ids }) => ids.join('-')} first={{ column: 4, down: true }} columns={columns} /> // prettier-ignore
-  );
-}
-
-const MOST_LADDERED = 40;
-
-/** What stands under the pictures: the ladder of values, or the numbers of the subject that is read. */
-export function ReadingTables({
-  reading,
-  subject,
-  chosen,
-  onChoose,
-}: {
-  reading: ReadingDetail;
-  subject: Subject;
-  chosen: number | null;
-  onChoose: (id: number) => void;
-}) {
-  const { masses, account } = reading;
-  const choose = ({ id }: MassOfReading) => onChoose(id);
-  if (!account || subject === 'all')
-    return (
-      <div className="mt-3 overflow-x-auto border-t-2 pt-1" style={{ borderColor: 'var(--ink)' }}>
-        <ValueLadder masses={masses.slice(0, MOST_LADDERED)} onChoose={choose} />
-      </div>
-    );
-  const props = { masses, account, chosen, onChoose: choose };
-  return (
-    <div className="mt-3 flex flex-col gap-4">
-      {subject === 'drawing' && <DrawingTable {...props} />}
-      {subject === 'values' && <ValueTable {...props} />}
-      {subject === 'values' && <RelationTable {...props} />}
-      {subject === 'temperature' && <ColourTable {...props} />}
-    </div>
   );
 }

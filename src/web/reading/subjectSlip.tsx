@@ -10,13 +10,11 @@ import {
 } from '../../core/words';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
-import type { Mapped } from './differenceField';
 import { LENGTHENED } from './driftMarks';
-import type { PatternName } from './patternPlaces';
 import { thingName } from './seats';
-import type { Subject } from './subjects';
 
-interface Props {
+/** What the words of a subject are told from. */
+export interface WordsProps {
   readonly reading: ReadingDetail & { account: Account };
   readonly onMass: (id: number) => void;
   /** the plan's names */
@@ -79,37 +77,23 @@ function Named({
 }
 
 /** Where the drawing sits, in words. */
-export const DrawingWords = ({ reading: { account } }: Props) => (
+export const DrawingWords = ({ reading: { account } }: WordsProps) => (
   <p className="serif mb-2">{drawingInWords(account, LENGTHENED)}</p>
 );
 
 /** What holds of the values over the whole picture. */
-export function ValueWords({ reading: { account, masses, recheck }, onMass, marks }: Props) {
+export function ValueWords({ reading: { account, masses, recheck }, onMass, marks }: WordsProps) {
   const lines = valuesInWords(account, { names: namesOf(masses, marks), recheck });
   return <Lines lines={lines} masses={masses} onMass={onMass} />;
 }
 
 /** What holds of temperature and strength. */
-export function ColourWords({ reading: { account, masses }, onMass, marks }: Props) {
+export function ColourWords({ reading: { account, masses }, onMass, marks }: WordsProps) {
   return <Lines lines={coloursInWords(account, { names: namesOf(masses, marks) })} masses={masses} onMass={onMass} />;
 }
 
-/** What the map on the flat shows; chosen by word. */
-export const MAPS: Partial<Record<Subject, readonly { readonly of: Mapped | PatternName; readonly words: string }[]>> =
-  {
-    values: [
-      { of: 'value', words: 'Lighter or darker' },
-      { of: 'two', words: 'Two values' },
-      { of: 'tones', words: 'Pattern' },
-    ],
-    temperature: [
-      { of: 'warmth', words: 'Warmer or cooler' },
-      { of: 'chroma', words: 'Stronger or greyer' },
-    ],
-  };
-
 /** Extremes of plan and painting, on the painter's scale, and where they lie. */
-export function RangeLine({ reading: { account, masses } }: Pick<Props, 'reading'>) {
+export function RangeLine({ reading: { account, masses } }: Pick<WordsProps, 'reading'>) {
   const scale = useScale();
   const lies = (at: Point) => masses.find(({ place }) => placeHolds(place, at))?.name ?? 'between the masses';
   return <p className="small">{rangeInWords(account, { show: scale.show, scale: scale.name, lies })}</p>;

@@ -23,7 +23,7 @@ import { LandmarkSlip } from './landmarkSlip';
 import { LandmarkTable } from './landmarkTable';
 import { Seats } from './seats';
 import { AboutPlace, ShowMe } from './showMe';
-import { ColourWords, DrawingWords, RangeLine, ValueWords } from './subjectSlip';
+import { SubjectWords } from './subjectViews';
 import { SUBJECTS, type Subject } from './subjects';
 import type { useLandmarks } from './useLandmarks';
 import { faceOf } from '../kinds/faces';
@@ -161,17 +161,6 @@ export function WallSlip(props: Props) {
         {'.'}
         {` ${readAgainstInWords(reading.planVersion, reading.algorithm)}`}
       </p>
-    </>
-  );
-}
-
-function SubjectWords({ subject, ...words }: Parameters<typeof ValueWords>[0] & { subject: Subject }) {
-  if (subject === 'drawing') return <DrawingWords {...words} />;
-  if (subject === 'temperature') return <ColourWords {...words} />;
-  return (
-    <>
-      <ValueWords {...words} />
-      <RangeLine reading={words.reading} />
     </>
   );
 }

@@ -8,10 +8,9 @@ import { DriftMarks, MassOutlines } from '../reading/driftMarks';
 import { TOOLS, useInquiry, type Side } from '../reading/inquiry';
 import { InquiryMarks, PlumbAndLevel, RangeEnds } from '../reading/inquiryMarks';
 import { isPattern, PatternPlaces, type PatternName } from '../reading/patternPlaces';
-import { ReadingTables } from '../reading/readingTables';
 import { SeatMarks, seatShown } from '../reading/seats';
 import { SUBJECTS, belongs, type Subject } from '../reading/subjects';
-import { MAPS } from '../reading/subjectSlip';
+import { mapsOf, ReadingTables } from '../reading/subjectViews';
 import { ToolBar } from '../reading/toolBar';
 import { useLandmarks } from '../reading/useLandmarks';
 import { useMoved } from '../reading/useMoved';
@@ -69,7 +68,7 @@ export function Wall() {
   // What was taken out is compared with the painting as it is.
   const left = repainted ? painted : hung;
   const range = usePlanRange(left?.pixels);
-  const maps = MAPS[subject] ?? [];
+  const maps = mapsOf(subject);
   const map = maps.find(({ of }) => of === mapped)?.of ?? maps[0]?.of ?? null;
   const field = map && !isPattern(map) ? map : null;
   const differences = useDifferences(field === null ? null : mapOf(photo));

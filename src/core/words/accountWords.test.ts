@@ -1,0 +1,97 @@
+import { describe, expect, test } from 'vitest';
+import { NO_DRIFT, type Account } from '../read';
+import { coloursInWords, drawingInWords, plainLine, rangeInWords, valuesInWords, type Names } from './accountWords';
+
+const both = (planned: number, painted: number) => ({ planned, painted });
+const agreement = (share: number) => ({ tones: 5, splits: [], share, dark: both(0.4, 0.45), places: [] });
+const ends = (darkest: number, lightest: number) => ({ darkest, lightest, darkestAt: [1, 1] as const, lightestAt: [9, 9] as const }); // prettier-ignore
+/** A painting that is as planned, but for what a test says. */
+const account = (part: Partial<Account> = {}): Account => ({
+  drawing: { global: NO_DRIFT, points: [], masses: [] },
+  relations: [],
+  patterns: { two: agreement(0.9), tones: agreement(0.8) },
+  things: [],
+  range: { planned: ends(2, 9), painted: ends(2, 9) },
+  families: null,
+  strength: null,
+  alike: [],
+  accents: [],
+  gaps: [],
+  forms: [],
+  turnings: [],
+  seats: [],
+  ...part,
+});
+const names: Names = { mass: (id) => `mass ${id}`, thing: (ids) => `thing ${ids.join('+')}`, largest: ([id]) => id };
+const values = (part: Partial<Account> = {}) =>
+  valuesInWords(account(part), { names, recheck: [] }).map(plainLine).slice(1);
+const colours = (part: Partial<Account> = {}) => coloursInWords(account(part), { names }).map(plainLine);
+
+describe('values', () => {
+  test('as planned there is one line, of how the two patterns agree', () => {
+    expect(values()).toEqual([]);
+    expect(plainLine(valuesInWords(account(), { names, recheck: [] })[0])).toBe(
+      'Light and shadow fall as planned over 90 % of the picture; in 5 values it is 80 %. Shadow covers 45 %, planned 40 %.',
+    );
+  });
+
+  test('what is off is told where it lies, each mass to be shown by its name', () => {
+    const relation = { ids: [3, 4] as [number, number], ...both(1, -1), difference: -2, uncertainty: 0.1, warmth: both(0, 0), reversed: true, contactMm: 9 }; // prettier-ignore
+    const form = { id: 7, span: both(2, 1), play: both(0, 0), flat: true, wobbles: true, dull: false };
+    expect(
+      values({
+        relations: [relation],
+        forms: [form, { ...form, id: 8 }],
+        range: { planned: ends(1, 9.5), painted: ends(2, 9) },
+        gaps: [{ ...both(4, 5), id: 5, open: 6, filled: false }],
+        turnings: [{ ids: [1, 2], span: both(3, 1.2), flat: true }],
+      }),
+    ).toEqual([
+      'Order reversed: mass 3 should be lighter than mass 4 and is darker.',
+      'The darks stop one step short. The lights stop half a step short.',
+      'Reads flat where it should turn: mass 7, mass 8.',
+      'From mass 1 to mass 2 it should turn through 3.0 steps, and turns through 1.2.',
+      'Its value wobbles inside: mass 7, mass 8.',
+      'The gap mass 5 is one step too light against mass 6, which it shows.',
+    ]);
+    const [, line] = valuesInWords(account({ relations: [relation] }), { names, recheck: [] });
+    expect(line).toContainEqual({ mass: 3, words: 'mass 3' });
+  });
+
+  test('one thing that turns is told as one; a neighbour that changed asks for another look', () => {
+    const things = [{ ids: [1, 2, 3], dark: both(0.5, 0.7), overlap: 0.6 }];
+    expect(values({ things, turnings: [{ ids: [1, 2], span: both(3, 1), flat: true }] })).toEqual([
+      'In thing 1+2+3 shadow covers 70 %, planned 50 %; the two shapes share 60 %.',
+      'Over thing 1+2 it should turn through 3.0 steps, and turns through 1.0.',
+    ]);
+    const recheck = [{ id: 1, neighbour: 2, steps: -1 }];
+    expect(valuesInWords(account(), { names, recheck }).map(plainLine)[1]).toBe(
+      'Look again: mass 1 stayed while mass 2 beside it became one step darker.',
+    );
+  });
+});
+
+describe('colour', () => {
+  test('strength, families and the accent', () => {
+    expect(colours()).toEqual(['The plan is nearly grey: strength is not compared.']);
+    const accent = { ...both(30, 10), id: 1, against: 2 };
+    const families = { gap: both(1, 1), crossed: [], warmth: both(-4, 2) };
+    expect(colours({ strength: 0.7, families, accents: [accent, { ...both(20, 18), id: 3, against: 4 }] })).toEqual([
+      'The light family is planned cooler than the shadows (−4) and painted warmer than them (2): the lights too warm or the shadows too cool.',
+      'Colour has 70 % of the planned strength: timid.',
+      'The accent planned strongest is mass 1 against mass 2; painted, mass 3 is stronger.',
+    ]);
+    expect(colours({ strength: 1, accents: [accent] })[1]).toMatch(/against mass 2; it is painted weaker\.$/);
+  });
+});
+
+test('the drawing and the range', () => {
+  expect(drawingInWords(account(), 3)).toMatch(/sits where it is planned\. Its places cannot be found/);
+  const points = [0.9, 0.2].map((confidence) => ({ at: [0, 0] as const, shift: [0, 0] as const, confidence }));
+  const drawing = { global: { ...NO_DRIFT, offset: [0, 4] as const }, points, masses: [] };
+  expect(drawingInWords({ drawing }, 3)).toMatch(/sits 4 mm low\. Its places were found surely at 50 % of the canvas;.* 3 times/); // prettier-ignore
+  const words = rangeInWords(account(), { show: (v) => v.toFixed(1), scale: '0 black to 10 white', lies: () => 'pot' });
+  expect(words).toMatch(
+    /^Values planned 2\.0 to 9\.0, painted 2\.0 to 9\.0 \(0 black to 10 white\)\. Darkest planned in: pot/,
+  );
+});
