@@ -21,27 +21,27 @@ const doneIn = ({ id, said, parts, by, on, doneAt, undoneAt }: DeedRow): DeedDon
   undoneAt,
 });
 
-const deeds = (db: Knex, paintingId: string | null) =>
-  paintingId === null ? db<DeedRow>('deed').whereNull('paintingId') : db<DeedRow>('deed').where({ paintingId });
+interface Turns {
+  /** the last deed in force: it is undone next */
+  readonly undo: DeedRow | undefined;
+  /** the first of those undone after which nothing else was done: it is done again next */
+  readonly redo: DeedRow | undefined;
+}
 
-/** The deed that is undone next: the last that is in force. */
-const lastDone = (db: Knex, paintingId: string | null): Promise<DeedRow | undefined> =>
-  deeds(db, paintingId).whereNull('undoneAt').where({ settled: 0 }).orderBy('rowid', 'desc').first();
-
-/** The deed that is done again next: the first of those undone after which nothing else was done. */
-const lastUndone = (db: Knex, paintingId: string | null): Promise<DeedRow | undefined> =>
-  deeds(db, paintingId)
-    .whereNotNull('undoneAt')
-    .where({ settled: 0 })
-    .whereRaw('rowid > coalesce((SELECT max(rowid) FROM deed d WHERE d.paintingId IS ? AND d.undoneAt IS NULL), 0)', [
-      paintingId,
-    ])
-    .orderBy('rowid')
-    .first();
+async function turnsOf(db: Knex, paintingId: string | null): Promise<Turns> {
+  const rows = (await db.raw(
+    `SELECT * FROM deed WHERE rowid IN (
+       (SELECT max(rowid) FROM deed WHERE paintingId IS :of AND undoneAt IS NULL AND settled = 0),
+       (SELECT min(rowid) FROM deed WHERE paintingId IS :of AND undoneAt IS NOT NULL AND settled = 0
+         AND rowid > coalesce((SELECT max(rowid) FROM deed WHERE paintingId IS :of AND undoneAt IS NULL), 0)))`,
+    { of: paintingId },
+  )) as DeedRow[];
+  return { undo: rows.find((row) => row.undoneAt === null), redo: rows.find((row) => row.undoneAt !== null) };
+}
 
 /** What can be undone and done again now. @param paintingId null = of what belongs to no painting */
 export async function journalOf(db: Knex, paintingId: string | null): Promise<Journal> {
-  const [undo, redo] = await Promise.all([lastDone(db, paintingId), lastUndone(db, paintingId)]);
+  const { undo, redo } = await turnsOf(db, paintingId);
   return { undo: undo ? doneIn(undo) : null, redo: redo ? doneIn(redo) : null };
 }
 
@@ -50,7 +50,7 @@ const MOST = 200; // deeds a list tells
 /** What was done to a painting, newest first. */
 export async function listDeeds(db: Knex, paintingId: string): Promise<DeedDone[]> {
   await rowOf<PaintingRow>(db, 'painting', paintingId);
-  const rows = await deeds(db, paintingId).orderBy('rowid', 'desc').limit(MOST);
+  const rows = await db<DeedRow>('deed').where({ paintingId }).orderBy('rowid', 'desc').limit(MOST);
   return rows.map(doneIn);
 }
 
@@ -101,7 +101,8 @@ export async function setUndone(studio: Studio, deedId: string, undo: boolean): 
   const { db, world, hand } = studio;
   const { paintingId } = await rowOf<DeedRow>(db, 'deed', deedId);
   const parts = await db.transaction(async (trx) => {
-    const next = await (undo ? lastDone : lastUndone)(trx, paintingId);
+    const turns = await turnsOf(trx, paintingId);
+    const next = undo ? turns.undo : turns.redo;
     if (next?.id !== deedId) throw tooLate(next, undo);
     const changed = kept('deed.parts', next.parts);
     if (!(await stands(trx, changed, undo))) return null;
