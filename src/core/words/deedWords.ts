@@ -1,3 +1,5 @@
+import type { PhotoHistory } from './meanwhileWords';
+
 /** What the painter said to a finding. */
 export type Decided = 'taken' | 'dismissed' | 'later' | 'planned';
 
@@ -5,7 +7,7 @@ export type Decided = 'taken' | 'dismissed' | 'later' | 'planned';
 export type Deed =
   | { readonly what: 'session'; readonly session: number }
   | { readonly what: 'photo-added' | 'photo-aside' | 'photo-back' | 'photo'; readonly session: number }
-  | { readonly what: 'corners' | 'greys' | 'areas' | 'landmarks' | 'seated'; readonly session: number }
+  | { readonly what: PhotoHistory; readonly session: number }
   | { readonly what: 'ground' | 'set-up' | 'size' }
   | { readonly what: 'plan'; readonly version: number }
   | { readonly what: 'reference-added' | 'reference-aside' | 'reference-back' | 'reference'; readonly name: string }

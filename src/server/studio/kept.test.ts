@@ -48,7 +48,14 @@ describe('what no longer fits', () => {
   test('is lifted where an earlier version kept it otherwise', () => {
     expect(kept('plan.crop', '[1,2,3,4]')).toEqual({ box: [1, 2, 3, 4], turn: 0, print: null });
     expect(kept('plan.content', '{"masses":9}')).toMatchObject({ masses: 9, palette: '', edges: [] });
-    const light = { method: 'card', gainStops: [0, 0, 0], fallOffStops: 0, uncertainty: { value: 0.1, warmth: 1 } };
+    const light = {
+      method: 'card',
+      gainStops: [0, 0, 0],
+      fallOffStops: 0,
+      agreement: 1,
+      knownTo: 10,
+      uncertainty: { value: 0.1, warmth: 1 },
+    };
     const reading = { light, glareShare: 0, glare: null, blurMm: null, quality: ['Blurred.'], account: { relations: 3 }, change: 'One change.' }; // prettier-ignore
     expect(kept('reading.result', JSON.stringify(reading))).toMatchObject({
       shots: 1,

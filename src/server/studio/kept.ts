@@ -28,21 +28,30 @@ const LIFTS: { readonly [N in KeptName]?: readonly Lift[] } = {
   'plan.crop': [bareBox],
   'reference.crop': [bareBox],
   'finding.content': [
-    missing('findings knew no passages', { passage: null, massId: -1, weight: 0 }),
+    missing('findings knew no passages', { passage: null }),
     of('colour findings knew no hue to go towards', (kept) =>
       kept.kind === 'drawing' ? kept : { towards: null, ...kept },
     ),
-    of('findings about the drawing knew no shift', (kept) => kept.kind === 'drawing' ? { shift: { by: [0, 0], doubt: (kept.uncertainty as Json | undefined)?.warmth ?? 0 }, ...kept } : kept), // prettier-ignore
   ],
-  'mass_reading.content': [missing('masses had no point deep inside them', { at: [0, 0], centre: [0.5, 0.5] })],
+  'mass_reading.content': [
+    of('masses knew no point inside them: one of their outline stands for it', (kept) => ({
+      at: onOutline(kept),
+      ...kept,
+    })),
+  ],
   'reading.result': [
     missing('one photograph, its lens taken as straight', { shots: 1, lens: { bend: 0, px: 0 } }),
     missing('neither ground nor kept lights nor a common change were told', { coverage: null, lostLights: [], change: null, account: null }), // prettier-ignore
-    of('light was told without its field', ({ light, ...kept }) => ({ ...kept, light: isObject(light) ? { field: [], knownTo: 10, agreement: 0, ...light } : light })), // prettier-ignore
+    of('light was told without its field', ({ light, ...kept }) => ({ ...kept, light: isObject(light) ? { field: [], ...light } : light })), // prettier-ignore
     of('faults of a photograph were kept as sentences', ({ quality, ...kept }) => ({ ...kept, quality: Array.isArray(quality) ? quality.map(asSaid) : quality })), // prettier-ignore
     of('a common change was kept as a sentence', ({ change, ...kept }) => ({ ...kept, change: typeof change === 'string' ? { verbatim: change } : change })), // prettier-ignore
     of('an account had another shape', ({ account, ...kept }) => KEPT['reading.result'].shape.shape.account.safeParse(account).success ? { ...kept, account } : { ...kept, account: null, ofEarlierMethod: true }), // prettier-ignore
   ],
+};
+
+const onOutline = ({ place }: Json): unknown => {
+  const outlines = isObject(place) ? (place.outlines as unknown[][][] | undefined) : undefined;
+  return outlines?.[0]?.[0];
 };
 
 /** A fault as it was said once. */

@@ -1,16 +1,14 @@
 import type { Photo } from '../../contract';
+import type { PhotoHistory } from '../../core/words';
 import { journaled } from '../journal/journal';
 import { seatOf } from './looking';
 import { photoOf } from './photosOf';
 import type { Studio } from './studio';
 
-/** What is kept of a photograph as a history of sets: the newest counts. */
-export type PhotoSet = 'corners' | 'greys' | 'areas' | 'landmarks' | 'seated';
-
-/** Keeps the next set; the sets before are kept too. @param columns what is kept, JSON where it is a list */
+/** Keeps the next set of what is kept of a photograph as a history; the sets before are kept too. @param columns what is kept, JSON where it is a list */
 export async function keepSet(
   studio: Studio,
-  set: PhotoSet,
+  set: PhotoHistory,
   { photoId, columns }: { photoId: string; columns: Readonly<Record<string, string | number | null>> },
 ): Promise<Photo> {
   const { db, world } = studio;
