@@ -75,8 +75,15 @@ describe('a finding that was taken', () => {
       .getByText(/^Undone: /)
       .waitFor();
     expect(await taken()).toBe(0);
+    // All of it is told, with what was taken back.
+    await page.getByText('What was done').click();
+    const list = page.getByRole('list', { name: 'What was done' });
+    await list.getByText(/, taken$/).waitFor();
+    expect(await list.textContent()).toMatch(/, taken\s*undone/);
+    expect(await axeFaults(page)).toEqual([]);
     await undoLine().getByRole('button', { name: /Redo/ }).click();
     await expect.poll(taken).toBe(1);
+    await expect.poll(() => list.textContent()).not.toMatch(/, taken\s*undone/);
   });
 
   test('is still taken, once, when the photograph is read again and the next session is photographed; and it says so', async () => {

@@ -48,6 +48,9 @@ export const useReading = (id: string, photoId: string | null) =>
     queryFn: () => call('getReading', { params: { photoId: photoId ?? '' } }),
     enabled: photoId !== null,
   });
+/** What was done to a painting, newest first; asked again with the painting. */
+export const useDeeds = (id: string) =>
+  useQuery({ queryKey: [...painting(id), 'deeds'], queryFn: () => call('listDeeds', { params: { paintingId: id } }) });
 /** How good a photograph is before it is read; asked again when anything it rests on changes. */
 export const useQuality = (id: string, photo: Photo, wanted: boolean) =>
   useQuery({

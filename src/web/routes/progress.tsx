@@ -7,6 +7,7 @@ import { SIGN_NAMES } from '../../core/correct';
 import { call } from '../api/client';
 import { keys, useAction } from '../api/queries';
 import { MassesByHeight } from '../charts/massesByHeight';
+import { DeedList } from '../slips/deedList';
 import { Mark } from '../marks/mark';
 import { useScale } from '../settings';
 import { answerOf, thingName } from '../reading/seats';
@@ -267,6 +268,7 @@ export function Progress() {
           </tbody>
         </table>
       </div>
+      <DeedList paintingId={detail.painting.id} />
       <div className="mt-auto flex flex-wrap items-center justify-between gap-4 pt-5">
         {stages.length > 1 ? (
           <Link className="line" to={`${at}/wall/${stages.at(-1)?.number}?beside=${stages.at(-2)?.number}`}>

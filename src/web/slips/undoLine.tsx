@@ -8,7 +8,7 @@ import { dayInWords } from '../words';
 import { ProblemNote } from './problem';
 
 /** When it was done, and where, if not here. */
-function whenDone({ at, by }: DeedDone): string {
+export function whenDone({ at, by }: DeedDone): string {
   const time = new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
   const today = new Date(at).toDateString() === new Date().toDateString();
   const whence = by === WINDOW ? 'here' : by === 'phone' || by === 'program' ? by : 'elsewhere';
