@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { INPUT_TEXT } from '../core/words';
 import type { Account as Told, GlobalDrift as Whole, Landmark as Shown, Seat as Sits } from '../core/read';
 import { Point, Shape, type Made } from './shapes';
 
@@ -80,7 +81,7 @@ export const Landmark = z.object({
 export const Seated = z.object({ at: Point, sits: z.boolean() });
 
 /** What the painter said bothers them before any number was shown. */
-export const Impression = z.object({ words: z.string().trim().min(1, 'Say what bothers you.').max(600) });
+export const Impression = z.object({ words: z.string().trim().min(1, INPUT_TEXT.bothers).max(600) });
 
 export type Account = Made<typeof Account>;
 export type Seat = Made<typeof Seat>;

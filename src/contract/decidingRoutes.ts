@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { INPUT_TEXT } from '../core/words';
 import { DeedDone, Journal } from './journal';
 import { ReadingDetail } from './reading';
 import { route } from './route';
@@ -9,8 +10,8 @@ export const OwnCorrection = z.object({
   photoId: z.uuid(),
   place: Place,
   kind: FindingKind,
-  name: z.string().trim().min(1, 'Name the place.').max(60),
-  words: z.string().trim().min(1, 'Say what the hand should do.').max(300),
+  name: z.string().trim().min(1, INPUT_TEXT.place).max(60),
+  words: z.string().trim().min(1, INPUT_TEXT.instruction).max(300),
 });
 /** Endpoints of deciding: findings, the painter's own corrections, and the journal of all that was done. */
 export const DECIDING_ROUTES = {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { INPUT_TEXT } from '../core/words';
 import type { ApproachRecord, ApproachStage } from '../core/correct';
 import {
   EMPTY_CONTENT,
@@ -31,7 +32,7 @@ const rises = (knots: { reference: number; paint: number }[]) =>
 /** absolute: as the reference is; range: its range straight onto the paint's; curve: through the knots. */
 export const Key = z.object({
   kind: z.enum(['absolute', 'range', 'curve']).default('absolute'),
-  knots: z.array(Knot).max(12).refine(rises, 'A key must rise from its darkest to its lightest knot.').default([]),
+  knots: z.array(Knot).max(12).refine(rises, INPUT_TEXT.keyRises).default([]),
   /** the values of the painter's darkest and lightest mixtures */
   darkest: z.number().min(0).max(4).default(PAINT_RANGE.darkest),
   white: z.number().min(6).max(10).default(PAINT_RANGE.white),
@@ -106,7 +107,7 @@ export const Passage = z.object({ id: Id, where: Where, label: PassageLabel, sin
 /** A version of the outline: the masses as they were cut and changed when it was kept. */
 export const Drawing = z.object({
   id: Id,
-  name: z.string().trim().min(1, 'A drawing needs a name.').max(60),
+  name: z.string().trim().min(1, INPUT_TEXT.drawingName).max(60),
   keptAt: Time,
   masses: z.number().int().min(2).max(40),
   edits: z.array(MassEdit).max(200),
@@ -150,14 +151,14 @@ export const EMPTY_PLAN: PlanContent = {
 
 export const Plan = PlanContent.extend({ id: Id, version: z.number().int(), createdAt: Time, crop: Crop });
 
-const hidden = z.number().min(0, 'A frame hides no less than 0 mm.').max(500);
+const hidden = z.number().min(0, INPUT_TEXT.frameHides).max(500);
 /** The strip of the canvas a frame covers, mm on each side. */
 export const Rebate = z.object({ top: hidden, right: hidden, bottom: hidden, left: hidden });
 
 /** A stage of an approach: what it asks, and which readings are loud while it lasts. */
 export const Stage = z.object({
   id: z.string().min(1).max(60),
-  name: z.string().trim().min(1, 'A stage needs a name.').max(60),
+  name: z.string().trim().min(1, INPUT_TEXT.stageName).max(60),
   asks: z.string().trim().max(600),
   why: z.string().trim().max(600).default(''),
   /** what painters who do otherwise say */
@@ -168,16 +169,16 @@ export const Stage = z.object({
 }) satisfies z.ZodType<ApproachStage>;
 export const Approach = z.object({
   id: z.string().min(1).max(60),
-  name: z.string().trim().min(1, 'An approach needs a name.').max(80),
+  name: z.string().trim().min(1, INPUT_TEXT.approachName).max(80),
   summary: z.string().trim().max(600).default(''),
-  stages: z.array(Stage).min(1, 'An approach needs a stage.').max(12),
+  stages: z.array(Stage).min(1, INPUT_TEXT.approachStage).max(12),
 }) satisfies z.ZodType<ApproachRecord>;
 
 /** What holds for the whole painting. */
 export const SetUp = z.object({
   surface: z.string().trim().max(120).default(''),
   rebate: Rebate.default({ top: 0, right: 0, bottom: 0, left: 0 }),
-  viewingM: z.number().min(0.2, 'A viewing distance is at least 0.2 m.').max(20).default(1),
+  viewingM: z.number().min(0.2, INPUT_TEXT.viewingLeast).max(20).default(1),
   light: z.string().trim().max(500).default(''),
   /** what the picture is made from */
   from: z.enum(['photograph', 'life', 'memory', 'invention']).default('photograph'),

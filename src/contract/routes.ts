@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { INPUT_TEXT } from '../core/words';
 import { Impression, Landmark, Seated } from './account';
 import { Quality, ReadingDetail } from './reading';
 import { DECIDING_ROUTES } from './decidingRoutes';
@@ -213,7 +214,7 @@ export const ROUTES = {
       .object({
         colour: z
           .object({
-            value: z.number().min(0.5, 'A ground’s value lies between 0.5 and 10.').max(10),
+            value: z.number().min(0.5, INPUT_TEXT.groundValue).max(10),
             a: z.number().min(-120).max(120),
             b: z.number().min(-120).max(120),
           })

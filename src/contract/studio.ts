@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { INPUT_TEXT } from '../core/words';
 import { Journal } from './journal';
 import { LIGHT_FROM } from '../core/photo';
 import {
@@ -19,24 +20,24 @@ import { Impression, Landmark, Seated } from './account';
 import { Plan, Reference, SetUp } from './plan';
 import { PhotoVersions, Version } from './version';
 
-const hiddenMm = z.number().min(0, 'A frame or tape hides no less than 0 mm.').max(2000);
-const mm = z.number().min(20, 'A canvas side is at least 20 mm.').max(5000, 'A canvas side is at most 5000 mm.');
+const hiddenMm = z.number().min(0, INPUT_TEXT.tapeHides).max(2000);
+const mm = z.number().min(20, INPUT_TEXT.sideLeast).max(5000, INPUT_TEXT.sideMost);
 
 export const NewPainting = z
   .object({
-    title: z.string().trim().min(1, 'A painting needs a title.').max(120),
+    title: z.string().trim().min(1, INPUT_TEXT.title).max(120),
     widthMm: mm,
     heightMm: mm,
     drewMe: z.string().trim().max(500).default(''),
   })
   .refine(({ widthMm, heightMm }) => Math.max(widthMm, heightMm) <= 8 * Math.min(widthMm, heightMm), {
-    message: 'A canvas is at most eight times as long as it is wide.',
+    message: INPUT_TEXT.canvasLong,
     path: ['widthMm'],
   });
 
 /** What can be changed about a painting once it is begun. */
 export const PaintingChange = z
-  .object({ title: z.string().trim().min(1, 'A painting needs a title.').max(120), widthMm: mm, heightMm: mm, drewMe: z.string().trim().max(500), setUp: SetUp })
+  .object({ title: z.string().trim().min(1, INPUT_TEXT.title).max(120), widthMm: mm, heightMm: mm, drewMe: z.string().trim().max(500), setUp: SetUp })
   .partial(); // prettier-ignore
 
 export const Painting = z.object({

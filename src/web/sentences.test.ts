@@ -4,6 +4,7 @@ import ts from 'typescript';
 import { expect, test } from 'vitest';
 
 const WEB = join(process.cwd(), 'src/web');
+const CONTRACT = join(process.cwd(), 'src/contract');
 const FACT = '…';
 /** Several words that end as a sentence does. */
 const SENTENCE = /[A-Za-z’“”…]+ [a-z…]+ [^.]*\.( |$|\n)/;
@@ -38,7 +39,31 @@ function sentencesIn(file: string): string[] {
   return out;
 }
 
+/** A literal that is a whole sentence by itself. */
+const isWhole = (text: string) => /^[A-Z“].* .*[a-z0-9)’”][.?!]”?$/s.test(text) && text.split(' ').length > 2;
+
+/** Whole sentences that stand in a file as they are: they belong to the texts of core's words room. */
+function wholeIn(file: string): string[] {
+  const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX);
+  const out: string[] = [];
+  const look = (node: ts.Node) => {
+    const said = ts.isJsxText(node) || ts.isStringLiteralLike(node) ? node.text.replace(/\s+/g, ' ').trim() : '';
+    if (isWhole(said)) out.push(`${file}: ${said}`);
+    ts.forEachChild(node, look);
+  };
+  look(source);
+  return out;
+}
+
+const sourcesOf = (room: string) =>
+  readdirSync(room, { recursive: true, encoding: 'utf8' })
+    .filter((name) => /\.tsx?$/.test(name) && !/\.test\./.test(name))
+    .map((name) => join(room, name));
+
 test('no sentence with a fact in it is put together on a screen', () => {
-  const files = readdirSync(WEB, { recursive: true, encoding: 'utf8' }).filter((name) => /\.tsx?$/.test(name) && !/\.test\./.test(name)); // prettier-ignore
-  expect(files.flatMap((name) => sentencesIn(join(WEB, name)))).toEqual([]);
+  expect(sourcesOf(WEB).flatMap(sentencesIn)).toEqual([]);
+});
+
+test('no whole sentence stands on a screen or in a schema', () => {
+  expect([...sourcesOf(WEB), ...sourcesOf(CONTRACT)].flatMap(wholeIn)).toEqual([]);
 });

@@ -1,5 +1,5 @@
 import { kindOf, type FindingKind } from '../core/kinds';
-import { figure, NOTHING_TO_CORRECT, plural, signed } from '../core/words';
+import { figure, NOTHING_TO_CORRECT, plural, signed, PHOTO_TEXT } from '../core/words';
 import type { Next, PaintingDetail, PaintingSummary, Plan, ReadingDetail } from '../contract';
 
 /** "14 March" of an ISO day. */
@@ -62,24 +62,24 @@ export const signedFigure = (kind: FindingKind, difference: number): string => s
 export const LIGHT_WORDS: Record<ReadingDetail['light']['method'], { caption: string; sentence: string }> = {
   card: {
     caption: 'light taken out with the card',
-    sentence: 'The light was taken out with the greys you marked, gain and tone curve.',
+    sentence: PHOTO_TEXT.lightByCard,
   },
-  grey: { caption: 'light set by a known grey', sentence: 'The light was set by a grey you marked.' },
+  grey: { caption: 'light set by a known grey', sentence: PHOTO_TEXT.lightByGrey },
   board: {
     caption: 'light taken out with the white board',
-    sentence: 'Its fall-off was taken out with the white board, its strength with the passages that agree.',
+    sentence: PHOTO_TEXT.lightByBoard,
   },
   before: {
     caption: 'light as in the last session',
-    sentence: 'No grey was marked, so the light was taken from what has not changed since the last session.',
+    sentence: PHOTO_TEXT.lightByBefore,
   },
   ground: {
     caption: 'light as the bare ground shows it',
-    sentence: 'No grey was marked, so the light was taken from the ground that still shows.',
+    sentence: PHOTO_TEXT.lightByGround,
   },
   plan: {
     caption: 'light guessed from the plan',
-    sentence: 'No grey was marked, so the light was guessed from the passages that agree with the plan.',
+    sentence: PHOTO_TEXT.lightByPlan,
   },
-  untouched: { caption: 'light as photographed', sentence: 'The light was left as photographed.' },
+  untouched: { caption: 'light as photographed', sentence: PHOTO_TEXT.lightUntouched },
 };

@@ -1,4 +1,4 @@
-import { brokenInWords } from '../../core/words';
+import { brokenInWords, STUDIO_TEXT } from '../../core/words';
 import { Problem, ROUTES, type BodyOf, type ResponseOf, type Route, type RouteName } from '../../contract';
 import { askPainter } from './conflict';
 import { SeenVersions } from './versions';
@@ -69,10 +69,7 @@ async function fetched<N extends RouteName>(name: N, { params, body, file }: Sen
   try {
     return await fetch(pathOf(row.path, params), init);
   } catch {
-    throw new Refused(
-      'unreachable',
-      'Revlin on this machine does not answer. Nothing was changed. Start it again with ./revlin start.',
-    );
+    throw new Refused('unreachable', STUDIO_TEXT.noAnswer);
   }
 }
 
@@ -88,8 +85,7 @@ async function changed<N extends RouteName>(name: N, sent: Sent<N>, thing: strin
       return answer;
     } catch (cause) {
       if (!(cause instanceof Refused) || cause.version === undefined) throw cause;
-      if ((await askPainter(cause.message)) === 'theirs')
-        throw new Refused(LEFT, 'It was left as it was changed in the other window. Yours was not kept.');
+      if ((await askPainter(cause.message)) === 'theirs') throw new Refused(LEFT, STUDIO_TEXT.leftAsTheOther);
       on = cause.version;
       if (sent.rebase) body = await sent.rebase();
     }

@@ -1,3 +1,4 @@
+import { PLAN_TEXT } from '../../core/words';
 import type { Approach, PaintingDetail, Stage } from '../../contract';
 import { APPROACHES } from '../../core/correct';
 import { useAction } from '../api/queries';
@@ -106,8 +107,7 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
       <section className="min-w-0 flex-1" style={{ minWidth: 'min(420px, 100%)' }} aria-label="Stages">
         {!approach && (
           <p className="serif" style={{ fontSize: 20 }}>
-            Choose a way of working. Its stages decide what Revlin speaks of: at the block-in nobody wants to hear about
-            eyelashes.
+            {PLAN_TEXT.chooseApproach}
           </p>
         )}
         {approach && (

@@ -1,3 +1,4 @@
+import { PLAN_TEXT } from '../../core/words';
 import type { AuditAnswer } from '../../contract';
 
 /** What a photograph hides, in sentences. */
@@ -14,7 +15,7 @@ export function AuditWords({ audit }: { audit: AuditAnswer | undefined }) {
           ))}
         </ul>
       ) : (
-        <p className="small mt-1">It is being looked through.</p>
+        <p className="small mt-1">{PLAN_TEXT.lookingThrough}</p>
       )}
     </section>
   );

@@ -1,4 +1,4 @@
-import { fileInWords } from '../../core/words';
+import { fileInWords, PLAN_TEXT } from '../../core/words';
 import { useEffect, useState } from 'react';
 import { fileUrl, type Crop, type PaintingDetail, type Reference } from '../../contract';
 import { cropBase, cropCorners, cropFits, largestBox } from '../../core/plan';
@@ -193,12 +193,7 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
             It is a photographed print or screen
           </button>
         </div>
-        {crop.print && (
-          <p className="small mt-1">
-            Drag the four rings to the corners of the print, clockwise from its top left. It is straightened, and
-            cropped inside them.
-          </p>
-        )}
+        {crop.print && <p className="small mt-1">{PLAN_TEXT.dragPrintCorners}</p>}
         <h3 className="mt-4">On another canvas</h3>
         <OtherCanvases
           reference={reference}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Departure, PassageLabel } from '../../contract';
 import { departureInWords } from '../../core/correct';
-import { placeInWords, pinsInWords } from '../../core/words';
+import { placeInWords, pinsInWords, PLAN_TEXT } from '../../core/words';
 import { boxOf, placeHolds, type Point } from '../../core/raster';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
@@ -16,16 +16,11 @@ import { useAsked } from './usePlanWorker';
 type Where = Departure['where'];
 type Tool = 'mass' | 'loop' | 'move' | 'pin';
 const TOOLS: readonly (readonly [Tool, string, Gesture, string])[] = [
-  ['mass', 'a mass', 'tap', 'Tap the mass that should differ.'],
-  ['loop', 'a place', 'loop', 'Draw round the place that should differ.'],
-  [
-    'pin',
-    'the whole drawing',
-    'arrow',
-    'Drag a point of the picture to where it should lie: the drawing is pulled out of shape with it.',
-  ],
+  ['mass', 'a mass', 'tap', PLAN_TEXT.tapDiffering],
+  ['loop', 'a place', 'loop', PLAN_TEXT.outlineDiffering],
+  ['pin', 'the whole drawing', 'arrow', PLAN_TEXT.dragShape],
 ];
-const MOVE_HELP = 'Drag from the thing to where it should stand.';
+const MOVE_HELP = PLAN_TEXT.dragPlace;
 
 /** Where the painting is meant to differ; the plan is drawn with it at once. */
 export function DeparturesPart({ detail, plan, worker }: PartProps) {
@@ -190,9 +185,7 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
                 </button>
               ))}
             </div>
-            {'place' in where && things.length === 0 && (
-              <p className="small">To add a thing, bring its picture in under References first, as “a thing to add”.</p>
-            )}
+            {'place' in where && things.length === 0 && <p className="small">{PLAN_TEXT.addThingFirst}</p>}
           </div>
         )}
       </div>
@@ -200,9 +193,7 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
         <h2>
           <Mark name="departure" label="" /> Departures
         </h2>
-        {draft.departures.length === 0 && (
-          <p className="serif mt-2">The painting follows the reference. Tap a mass to plan where it should not.</p>
-        )}
+        {draft.departures.length === 0 && <p className="serif mt-2">{PLAN_TEXT.followsReference}</p>}
         <ul className="mt-2 flex flex-col gap-2">
           {draft.departures.map((one) => (
             <li

@@ -1,4 +1,5 @@
 import { useCallback, useMemo, useState } from 'react';
+import { PLAN_TEXT } from '../../core/words';
 import { renderRequest } from '../../core/plan';
 import { EMPTY_PLAN, NO_VERSION, PlanContent, type PaintingDetail, type Plan } from '../../contract';
 import { call, Refused } from '../api/client';
@@ -111,11 +112,7 @@ export function usePlanDraft(detail: PaintingDetail) {
   /** My changes as they are on the plan that is there now. */
   const rebase = async (draft: Draft) => {
     const { plan: theirs } = await call('getPainting', { params: { paintingId: painting.id } });
-    if (JSON.stringify(theirs?.crop ?? null) !== draft.crop)
-      throw new Refused(
-        'crop',
-        'The crop was changed in the other window, so the places of yours no longer fit. Yours was not kept.',
-      );
+    if (JSON.stringify(theirs?.crop ?? null) !== draft.crop) throw new Refused('crop', PLAN_TEXT.cropChanged);
     const laid = contentOf(theirs);
     return changedParts(laid, layOnTop(draft.base, draft.now, laid));
   };

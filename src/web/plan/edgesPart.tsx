@@ -1,4 +1,4 @@
-import { edgesSeenInWords, edgeInWords } from '../../core/words';
+import { edgesSeenInWords, edgeInWords, PLAN_TEXT } from '../../core/words';
 import { useState } from 'react';
 import { MassMark } from '../../contract';
 import { edgeClass, type EdgeClass, type EdgeSegment } from '../../core/plan';
@@ -13,10 +13,10 @@ import { useAsked } from './usePlanWorker';
 
 type Drawing = 'edges' | 'focal' | 'path' | 'quiet';
 const DRAWINGS: readonly (readonly [Drawing, string, string])[] = [
-  ['edges', 'Edges', 'Tap an edge; H, F, S and L make it hard, firm, soft or lost.'],
-  ['focal', 'Focal area', 'Drag from the middle of the focal area outwards.'],
-  ['path', 'Eye path', 'Tap where the eye should go, place after place.'],
-  ['quiet', 'Quiet areas', 'Tap the masses that must stay quiet.'],
+  ['edges', 'Edges', PLAN_TEXT.tapEdge],
+  ['focal', 'Focal area', PLAN_TEXT.dragFocus],
+  ['path', 'Eye path', PLAN_TEXT.tapEyePath],
+  ['quiet', 'Quiet areas', PLAN_TEXT.tapQuiet],
 ];
 const CLASSES: readonly EdgeClass[] = ['hard', 'firm', 'soft', 'lost'];
 const KEYS: Record<EdgeClass, string> = { hard: 'H', firm: 'F', soft: 'S', lost: 'L' };

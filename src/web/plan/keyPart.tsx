@@ -1,4 +1,4 @@
-import { scaleInWords, spotInWords, tapInWords } from '../../core/words';
+import { scaleInWords, spotInWords, tapInWords, PLAN_TEXT } from '../../core/words';
 import { useState } from 'react';
 import { holdingKey, keepSpotAt, knotsInUse, type Hold, type Knot, keyChoiceOf } from '../../core/plan';
 import type { Point } from '../../core/raster';
@@ -104,9 +104,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
       </div>
       <aside className="slip w-full self-start lg:w-[292px]">
         <h2>Key</h2>
-        <p className="small mb-2">
-          From the reference’s range to your paint’s. Drag a knot; double-click the curve for another.
-        </p>
+        <p className="small mb-2">{PLAN_TEXT.dragKey}</p>
         <KeyCurve
           knots={knots}
           paint={draft.key}
@@ -147,7 +145,7 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
           ))}
         </div>
         <hr className="rule my-3" />
-        <p className="small mb-2">Paint a patch of each, dry, and compare it with greys of known value.</p>
+        <p className="small mb-2">{PLAN_TEXT.keyPatches}</p>
         <div className="grid grid-cols-2 gap-3">
           <NumberField
             label="Darkest mixture"

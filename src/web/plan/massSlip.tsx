@@ -1,3 +1,4 @@
+import { PLAN_TEXT } from '../../core/words';
 import type { MassMark } from '../../contract';
 import type { MassEdit } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
@@ -207,7 +208,7 @@ export function MassSlip({
   return (
     <aside className="slip w-full self-start lg:w-[292px]">
       <h2>Masses</h2>
-      <p className="small mt-1 mb-3">Findings speak of them by their names.</p>
+      <p className="small mt-1 mb-3">{PLAN_TEXT.nameMasses}</p>
       {chosen && (
         <Chosen
           mass={chosen}

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { MassMark } from '../../contract';
-import { placeInWords, sharesInWords } from '../../core/words';
+import { placeInWords, sharesInWords, PLAN_TEXT } from '../../core/words';
 import type { MassEdit } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';
@@ -19,11 +19,11 @@ import { useAsked } from './usePlanWorker';
 export type MassTool = 'choose' | 'merge' | 'cut' | 'redraw' | 'own';
 const GESTURES: Record<MassTool, Gesture> = { choose: 'tap', merge: 'tap', cut: 'line', redraw: 'loop', own: 'loop' };
 const HELP: Record<MassTool, string> = {
-  choose: 'Tap a mass to name it, or to change it.',
-  merge: 'Tap the mass that becomes part of the chosen one.',
-  cut: 'Draw a line across the chosen mass.',
-  redraw: 'Draw round what belongs to the chosen mass.',
-  own: 'Draw round a shape that is a mass of its own.',
+  choose: PLAN_TEXT.tapMass,
+  merge: PLAN_TEXT.tapJoining,
+  cut: PLAN_TEXT.splitLine,
+  redraw: PLAN_TEXT.outlineMass,
+  own: PLAN_TEXT.outlineNewMass,
 };
 
 /** What the painter said of each mass, by its id. */
@@ -109,7 +109,7 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
             />
           </Pair>
         </div>
-        <p className="small mt-2">{governed ? 'A kept drawing governs; its masses are shown.' : HELP[tool]}</p>
+        <p className="small mt-2">{governed ? PLAN_TEXT.keptDrawingGoverns : HELP[tool]}</p>
         <div className="mt-3 grid grid-cols-2 gap-4 sm:grid-cols-3">
           {(
             [

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { PLAN_TEXT } from '../../core/words';
 import { fileUrl, type PaintingDetail, type Purpose, type Reference } from '../../contract';
 import { useAction, useAudit } from '../api/queries';
 import { FileDrop } from '../slips/fileDrop';
@@ -47,7 +48,7 @@ function AuditMap({ detail, reference }: { detail: PaintingDetail; reference: Re
       <div className="mt-3">
         <AuditWords audit={audit} />
       </div>
-      <p className="small mt-2">Short dashes: crushed darks. Long dashes: blown lights.</p>
+      <p className="small mt-2">{PLAN_TEXT.clippedDashes}</p>
     </>
   );
 }
@@ -203,9 +204,7 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
         ))}
         <section className="slip" aria-label="Another reference">
           <h2 className="mb-2">Another reference</h2>
-          <p className="small mb-2">
-            A detail, a colour study, the set-up at its hour, or another candidate to compare before you choose.
-          </p>
+          <p className="small mb-2">{PLAN_TEXT.otherReferences}</p>
           <label className="mb-3 flex flex-col gap-1">
             <span className="small">It is for</span>
             <select value={purpose} onChange={(event) => setPurpose(event.target.value as Purpose)}>
@@ -222,7 +221,7 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
             onFiles={([file]) => add.mutate({ params: { paintingId: painting.id }, file, body: { purpose } })}
           >
             {' '}
-            <p className="small">It is kept as it is.</p>
+            <p className="small">{PLAN_TEXT.fileKept}</p>
           </FileDrop>
           <ProblemNote error={add.error} />
         </section>

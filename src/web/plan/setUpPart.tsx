@@ -1,4 +1,4 @@
-import { groundKnownInWords, sightInWords } from '../../core/words';
+import { groundKnownInWords, sightInWords, PLAN_TEXT } from '../../core/words';
 import { useState } from 'react';
 import type { PaintingDetail, SetUp } from '../../contract';
 import { useAction } from '../api/queries';
@@ -179,7 +179,7 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
         <h2>Why it is painted</h2>
         {text('What drew you to it', painting.drewMe, {
           rows: 3,
-          hint: 'It comes back at every review.',
+          hint: PLAN_TEXT.intentReturns,
           onText: (drewMe) => change.mutate({ params: { paintingId: painting.id }, body: { drewMe } }),
         })}
         {text('What the client wishes', setUp.wishes, {
@@ -187,9 +187,7 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
           hint: 'by spring; the blue of her kitchen',
           onText: (wishes) => put({ wishes }),
         })}
-        <p className="small">
-          Where each reference comes from, and whether it may be used, stands beside it under References.
-        </p>
+        <p className="small">{PLAN_TEXT.sourcesStandThere}</p>
       </section>
     </div>
   );

@@ -1,4 +1,4 @@
-import { olderInWords, rereadInWords } from '../../core/words';
+import { olderInWords, rereadInWords, PLAN_TEXT } from '../../core/words';
 import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { fileUrl, PlanContent } from '../../contract';
@@ -53,10 +53,7 @@ export function SheetPart({ detail, plan }: PartProps) {
     >
       <section className="slip flex flex-col gap-3" aria-label="Plan sheet">
         <h2>The plan on one sheet</h2>
-        <p className="serif">
-          The cropped reference with its grid, the value patterns, the key, every mass with its target, your palette
-          notes and the cautions. A4.
-        </p>
+        <p className="serif">{PLAN_TEXT.sheetHolds}</p>
         <div className="words" role="group" aria-label="Grid">
           {GRIDS.map(([name, text]) => (
             <button key={name} className="word" aria-pressed={grid === name} onClick={() => setGrid(name)}>
@@ -76,16 +73,14 @@ export function SheetPart({ detail, plan }: PartProps) {
             }
           />
         </label>
-        {plan.dirty && <p className="small">The sheet shows the plan as kept. Keep your changes first.</p>}
+        {plan.dirty && <p className="small">{PLAN_TEXT.sheetOfKept}</p>}
         <a className="btn act" href={fileUrl('sheet', painting.id, query)} target="_blank" rel="noreferrer">
           Print the plan sheet
         </a>
       </section>
       <section className="slip flex flex-col gap-3" aria-label="Transfer">
         <h2>Lines at canvas size</h2>
-        <p className="serif">
-          Printed over as many pages as it takes, with marks to join them by. Print at 100 %, not fitted to the page.
-        </p>
+        <p className="serif">{PLAN_TEXT.printedOverPages}</p>
         <div className="words" role="group" aria-label="Lines to print">
           {words('grid', 'grid')}
           {words('diagonals', 'diagonals')}

@@ -1,5 +1,6 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import { PLAN_TEXT } from '../../core/words';
 import { fileUrl, type PaintingDetail, type PlanContent } from '../../contract';
 import type { Point } from '../../core/raster';
 import type { PlanApi } from '../workers/planWorker';
@@ -51,7 +52,7 @@ export function usePlanWorker(
     const url = fileUrl('referenceBase', reference.id, { crop: JSON.stringify(reference.crop) });
     api.open(url, { widthMm: painting.widthMm, pins }).then(
       (base) => current && setWorker({ api, base, name }),
-      () => current && setProblem('The reference could not be opened here. It is kept. Load the page again.'),
+      () => current && setProblem(PLAN_TEXT.referenceNotOpened),
     );
     return () => {
       current = false;

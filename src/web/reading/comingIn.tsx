@@ -1,3 +1,4 @@
+import { WALL_TEXT } from '../../core/words';
 import { fileUrl, type Job, type Painting } from '../../contract';
 import { useScale, useSettings } from '../settings';
 import { DifferenceField, useDifferences } from './differenceField';
@@ -35,9 +36,7 @@ export function ComingIn({ job, painting, guessed }: { job: Job; painting: Paint
           )}
         </div>
         <p className="small mt-2" role="status">
-          {map
-            ? 'Where it should become lighter or darker; findings and drawing follow.'
-            : 'The flat: squared, its light taken out.'}
+          {map ? WALL_TEXT.readingComesIn : WALL_TEXT.flatComesIn}
         </p>
       </div>
       {shown && early && early.masses.length > 0 && (

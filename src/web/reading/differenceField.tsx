@@ -1,5 +1,6 @@
 import { contours } from 'd3-contour';
 import { useEffect, useMemo, useState } from 'react';
+import { STUDIO_TEXT } from '../../core/words';
 import { fileUrl, type Painting } from '../../contract';
 import type { Point } from '../../core/raster';
 import { mapOfPixels, type CodedMap } from '../../core/read';
@@ -10,7 +11,7 @@ async function load(url: string, signal: AbortSignal): Promise<CodedMap> {
   const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d');
-  if (!context) throw new Error('This browser cannot draw.');
+  if (!context) throw new Error(STUDIO_TEXT.cannotDraw);
   context.drawImage(bitmap, 0, 0);
   const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
   return mapOfPixels(data, { width: bitmap.width, height: bitmap.height, channels: 4 });

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { WALL_TEXT } from '../../core/words';
 import type { Photo } from '../../contract';
 import { useAction } from '../api/queries';
 import { ProblemNote } from '../slips/problem';
@@ -13,7 +14,7 @@ export function GuessForm({ paintingId, photo, onSkip }: { paintingId: string; p
     <section aria-label="Before the numbers">
       <h3>Before the numbers</h3>
       <label className="flex flex-col gap-1">
-        <span className="serif">What bothers you, looking at it now?</span>
+        <span className="serif">{WALL_TEXT.whatBothers}</span>
         <textarea
           rows={3}
           maxLength={600}

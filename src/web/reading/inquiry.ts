@@ -1,20 +1,16 @@
 import { useRef, useState } from 'react';
+import { WALL_TEXT } from '../../core/words';
 import type { Landmark, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
 import type { Stroke } from '../wall/outlining';
 
 /** What a hand can ask of the two pictures: its name, what to do, its key. */
 export const TOOLS = [
-  ['line', 'Line', 'Draw a line across a passage, on either picture: its gradient is shown on both.', 'i'],
-  ['string', 'String', 'Tap spots on either picture: they are strung by value.', 'v'],
-  [
-    'compare',
-    'Compare',
-    'Tap two points, then two more: lengths, angles and their proportion, planned and painted.',
-    'c',
-  ],
-  ['landmarks', 'Landmarks', 'Tap a point on the plan, then the same point on the painting.', 'r'],
-  ['outline', 'Outline', 'Draw round any region, on either picture: it is measured.', 'f'],
+  ['line', 'Line', WALL_TEXT.drawProfile, 'i'],
+  ['string', 'String', WALL_TEXT.tapString, 'v'],
+  ['compare', 'Compare', WALL_TEXT.tapProportion, 'c'],
+  ['landmarks', 'Landmarks', WALL_TEXT.tapLandmark, 'r'],
+  ['outline', 'Outline', WALL_TEXT.outlineRegion, 'f'],
 ] as const;
 export type Tool = (typeof TOOLS)[number][0];
 export type Side = 'plan' | 'flat';

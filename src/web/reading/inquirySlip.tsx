@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Comparison, Painting, Photo } from '../../contract';
 import { measuresOf, profileOf, readSpot } from '../../core/look';
-import { outlineInWords, profileInWords } from '../../core/words';
+import { outlineInWords, profileInWords, WALL_TEXT } from '../../core/words';
 import type { Point } from '../../core/raster';
 import { call, type Refused } from '../api/client';
 import { ProfileChart } from '../charts/profileChart';
@@ -43,7 +43,7 @@ export function LineResult({ from, to, ...pair }: Pair & { from: Point; to: Poin
     const seen = both(pair, [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])]);
     return seen && { along: t * long, ...seen };
   }).filter((one) => one !== null);
-  if (samples.length < 5) return <p className="small">This line leaves the pictures: draw it inside.</p>;
+  if (samples.length < 5) return <p className="small">{WALL_TEXT.lineLeaves}</p>;
   const profile = profileOf(samples.map(({ along }) => along), samples.map(({ planned }) => planned), samples.map(({ painted }) => painted)); // prettier-ignore
   return (
     <div data-testid="line-result">
@@ -132,7 +132,7 @@ export function OutlineResult({ points, photo }: { points: readonly Point[]; pho
   }, [name, photo.id]);
   const { seen, problem } = state;
   if (problem) return <p className="problem" role="alert">{problem}</p>; // prettier-ignore
-  if (!seen) return <p className="small" role="status">Measuring it on the photograph.</p>; // prettier-ignore
+  if (!seen) return <p className="small" role="status">{WALL_TEXT.measuring}</p>; // prettier-ignore
   return (
     <p className="serif mt-1" data-testid="outline-result">
       {outlineInWords(seen, scale.show)}

@@ -1,4 +1,4 @@
-import { landmarkAtInWords, landmarkInWords } from '../../core/words';
+import { landmarkAtInWords, landmarkInWords, WALL_TEXT } from '../../core/words';
 import { useEffect, useState, type KeyboardEvent } from 'react';
 import type { Landmark, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
@@ -97,9 +97,7 @@ export function LandmarkSlip({
   return (
     <>
       <p className="small" role="status">
-        {waiting
-          ? 'Now tap the same point on the painting.'
-          : 'Tap a point on the plan, then the same point on the painting.'}
+        {waiting ? WALL_TEXT.tapOnPainting : WALL_TEXT.tapLandmark}
       </p>
       <label className="small mt-1 flex items-center gap-2">
         <input type="checkbox" checked={snap} onChange={(event) => onSnap(event.target.checked)} />

@@ -1,4 +1,4 @@
-import { seatFiguresInWords } from '../../core/words';
+import { seatFiguresInWords, WALL_TEXT } from '../../core/words';
 import { Link } from 'react-router';
 import type { MassMark, Painting, PaintingDetail, Photo, ReadingDetail, Seat } from '../../contract';
 import { seatInWords } from '../../core/correct';
@@ -89,21 +89,15 @@ export function Seats({
   const set = useAction('setSeated', detail.painting.id);
   const seats = reading.account?.seats ?? [];
   const marks = detail.plan?.marks ?? [];
-  if (seats.length === 0 && marks.some(({ on }) => on))
-    return (
-      <p className="small mt-2">
-        Whether things sit cannot be told yet: too little of what they rest on is painted, or the photograph was read
-        before the plan said it.
-      </p>
-    );
+  if (seats.length === 0 && marks.some(({ on }) => on)) return <p className="small mt-2">{WALL_TEXT.seatsUnknown}</p>;
   if (seats.length === 0)
     return (
       <p className="small mt-2">
-        Does a thing float? Say in the plan{' '}
+        {WALL_TEXT.noSeats.before}
         <Link className="line" to={`/painting/${detail.painting.id}/plan?part=masses`}>
-          what it rests on
+          {WALL_TEXT.noSeats.link}
         </Link>
-        , and its foot, the dark there, its shadow and its step to the surface are read here.
+        {WALL_TEXT.noSeats.after}
       </p>
     );
   const answer = (seat: Seat, sits: boolean | null) => {
@@ -112,7 +106,7 @@ export function Seats({
   };
   return (
     <section aria-label="What rests on what">
-      <h3 className="mt-2">Does it sit?</h3>
+      <h3 className="mt-2">{WALL_TEXT.doesItSit}</h3>
       <ul>
         {seats.map((seat, k) => (
           <OneSeat

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { FindingOfReading, MassOfReading, Painting, ReadingDetail } from '../../contract';
-import { massInWords, relationInWords } from '../../core/words';
+import { massInWords, relationInWords, WALL_TEXT } from '../../core/words';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import type { LoadedPicture } from '../wall/usePicture';
@@ -142,7 +142,7 @@ export function AboutPlace({
           </li>
         ))}
       </ul>
-      {about.length === 0 && relations.length === 0 && <p className="small">Nothing is said against it.</p>}
+      {about.length === 0 && relations.length === 0 && <p className="small">{WALL_TEXT.nothingAgainst}</p>}
     </section>
   );
 }

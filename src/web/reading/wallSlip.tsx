@@ -1,4 +1,4 @@
-import { marginsInWords, readAgainstInWords } from '../../core/words';
+import { marginsInWords, readAgainstInWords, WALL_TEXT } from '../../core/words';
 import { useState } from 'react';
 import {
   fileUrl,
@@ -194,7 +194,7 @@ function Chosen({
           aria-pressed={on}
           onClick={() => onWhatIf(on ? whatIf.filter((i) => i !== finding.index) : [...whatIf, finding.index])}
         >
-          {on ? 'Put it back as painted' : 'What if it were as planned?'}
+          {on ? 'Put it back as painted' : WALL_TEXT.whatIf}
         </button>
       )}
     </>

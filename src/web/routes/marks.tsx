@@ -1,5 +1,6 @@
 import { useNavigate } from 'react-router';
 import type { ReactNode } from 'react';
+import { STUDIO_TEXT } from '../../core/words';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
 
@@ -159,7 +160,7 @@ export function Marks() {
     <main className="page">
       <header className="mb-4 flex flex-wrap items-baseline gap-x-6">
         <h1>Marks and keys</h1>
-        <p className="serif">A mark is always an instruction: what the hand should do, never what is wrong.</p>
+        <p className="serif">{STUDIO_TEXT.markIsInstruction}</p>
         <button className="line ml-auto" onClick={back}>
           Back <kbd>Esc</kbd>
         </button>

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { STUDIO_TEXT } from '../../core/words';
 import { NewPainting as Shape } from '../../contract';
 import { call, Refused } from '../api/client';
 import { refresh } from '../api/queries';
@@ -112,7 +113,7 @@ export function NewPainting() {
               />
             </div>
           )}
-          <p className="small mt-2">The canvas, in its proportions.</p>
+          <p className="small mt-2">{STUDIO_TEXT.canvasProportions}</p>
         </div>
       </div>
     </main>

@@ -1,10 +1,11 @@
 import { Link } from 'react-router';
+import { STUDIO_TEXT } from '../../core/words';
 
 export function NotFound() {
   return (
     <main className="page">
       <h1>There is nothing here</h1>
-      <p className="serif my-3">The page may belong to another studio folder.</p>
+      <p className="serif my-3">{STUDIO_TEXT.otherFolder}</p>
       <p>
         <Link className="btn act" to="/">
           Back to the studio
@@ -19,9 +20,7 @@ export function Oops() {
   return (
     <main className="page">
       <h1>This screen failed</h1>
-      <p className="serif my-3">
-        Everything you gave is kept. Open the studio again; if it fails again, restart Revlin.
-      </p>
+      <p className="serif my-3">{STUDIO_TEXT.everythingKept}</p>
       <p>
         <a className="btn act" href="/">
           Open the studio

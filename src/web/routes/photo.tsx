@@ -1,4 +1,4 @@
-import { asideInWords, noSessionInWords } from '../../core/words';
+import { asideInWords, noSessionInWords, PHOTO_TEXT } from '../../core/words';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -94,7 +94,7 @@ export function Photo() {
         </span>
       </div>
       <BatchSlip batch={batch} detail={detail} />
-      {upload.twin && <p className="small">That file is here already; it is kept once.</p>}
+      {upload.twin && <p className="small">{PHOTO_TEXT.hereAlready}</p>}
       <ProblemNote error={upload.error} />
       {session && photo ? (
         <PhotoDesk
@@ -126,10 +126,9 @@ export function Photo() {
             onFiles={(files) => (files.length > 1 ? batch.start(files) : void upload.send(files[0]))}
           >
             <p className="serif" style={{ fontSize: 18 }}>
-              Photograph the canvas as squarely and evenly lit as you can, all four corners in the frame. What is left
-              is taken out here.
+              {PHOTO_TEXT.howToPhotograph}
             </p>
-            <p className="small">Several at once, of any days: each goes into the session of the day it was taken.</p>
+            <p className="small">{PHOTO_TEXT.severalAtOnce}</p>
             {session && session.aside.length > 0 && <p className="small">{asideInWords(session.aside.length)}</p>}
           </FileDrop>
           <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />

@@ -1,4 +1,4 @@
-import { cornersFoundInWords, lensInWords } from '../../core/words';
+import { cornersFoundInWords, lensInWords, PHOTO_TEXT } from '../../core/words';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -188,17 +188,11 @@ export function PhotoDesk({
         )}
         <p className="mt-2">
           {view === 'corners' && photo.cornersFrom === 'found' && cornersFoundInWords(photo.confidence ?? 0)}
-          {view === 'corners' &&
-            photo.cornersFrom === 'given' &&
-            'Corners as you set them. Shift with an arrow moves ten pixels, Alt a tenth.'}
+          {view === 'corners' && photo.cornersFrom === 'given' && PHOTO_TEXT.cornersYours}
           {view === 'corners' && own && own.lens.px >= 0.5 && ` ${lensInWords(own.lens.px)}`}
-          {!photo.corners && photo.state === 'arrived' && 'Looking for the corners. You may show them yourself.'}
-          {photo.state === 'asked' && !busy && photo.role === 'canvas' && (
-            <b>Show the four corners: drag each ring to its corner of the canvas.</b>
-          )}
-          {!photo.corners &&
-            photo.role === 'white-board' &&
-            'The board is taken to stand where the canvas does. Show its place if the camera moved.'}{' '}
+          {!photo.corners && photo.state === 'arrived' && PHOTO_TEXT.lookingForCorners}
+          {photo.state === 'asked' && !busy && photo.role === 'canvas' && <b>{PHOTO_TEXT.showCorners}</b>}
+          {!photo.corners && photo.role === 'white-board' && PHOTO_TEXT.boardPlace}{' '}
           {same && view === 'corners' && (
             <button className="line" onClick={() => keepCorners(same, true)}>
               Where they were last session
@@ -209,7 +203,7 @@ export function PhotoDesk({
         {shots}
       </div>
       <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>
-        <h2>{photo.readingId ? 'How good is this photo?' : 'Corners and light'}</h2>
+        <h2>{photo.readingId ? PHOTO_TEXT.howGood : 'Corners and light'}</h2>
         <p className="small soft">
           {photo.fileName}, {photo.width} × {photo.height} px
         </p>

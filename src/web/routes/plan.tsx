@@ -1,4 +1,4 @@
-import { keptInWords } from '../../core/words';
+import { keptInWords, PLAN_TEXT } from '../../core/words';
 import { useEffect } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useAction } from '../api/queries';
@@ -45,9 +45,9 @@ function AddReference({ id }: { id: string }) {
         onFiles={([file]) => add.mutate({ params: { paintingId: id }, file })}
       >
         <p className="serif" style={{ fontSize: 18 }}>
-          The picture this painting is made from. It is kept as it is; the crop is only remembered.
+          {PLAN_TEXT.referenceIs}
         </p>
-        <p className="small">Made from life, memory or invention, without one? Say so under Set-up.</p>
+        <p className="small">{PLAN_TEXT.madeWithout}</p>
       </FileDrop>
     </div>
   );

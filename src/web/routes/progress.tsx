@@ -1,4 +1,4 @@
-import { offListInWords } from '../../core/words';
+import { offListInWords, DECIDE_TEXT } from '../../core/words';
 import { useQueries } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
@@ -77,7 +77,7 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
       <tr>
         <th scope="rowgroup" colSpan={stages.length + 1} className="pt-4 text-left">
           <h2 className="held inline-block">Corrections, checked</h2>
-          {listed.length === 0 && <p className="small">None taken yet. Take a few findings under Decide.</p>}
+          {listed.length === 0 && <p className="small">{DECIDE_TEXT.noneTaken}</p>}
           {lastGone && (
             <p className="small font-normal">
               {`${offListInWords(lastGone.name)} `}
@@ -204,7 +204,7 @@ export function Progress() {
   if (stages.length === 0)
     return (
       <p className="serif mt-6">
-        Progress begins with the first session that is read. <Link to={step.to}>{step.words}</Link>.
+        {DECIDE_TEXT.noProgress} <Link to={step.to}>{step.words}</Link>.
       </p>
     );
   const at = `/painting/${detail.painting.id}`;

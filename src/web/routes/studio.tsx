@@ -1,4 +1,4 @@
-import { standingInWords } from '../../core/words';
+import { standingInWords, STUDIO_TEXT } from '../../core/words';
 import { Link, useNavigate } from 'react-router';
 import { fileUrl, type PaintingSummary } from '../../contract';
 import { useArrivals, useAction, useStudio } from '../api/queries';
@@ -28,8 +28,8 @@ function Cover({ painting, width }: { painting: PaintingSummary; width: string }
 }
 
 function standing({ sessionCount, latestDate, undecided, openCorrections, next }: PaintingSummary): string {
-  if (next === 'add-reference') return 'Nothing hangs beside the canvas yet. Add the picture it is painted from.';
-  if (sessionCount === 0) return 'The reference hangs. Paint a session, then photograph the canvas.';
+  if (next === 'add-reference') return STUDIO_TEXT.noReference;
+  if (sessionCount === 0) return STUDIO_TEXT.referenceHangs;
   const day = latestDate ? dayInWords(latestDate) : null;
   return standingInWords({ session: sessionCount, day, undecided, corrections: openCorrections });
 }
@@ -142,8 +142,7 @@ function FirstVisit() {
     <section className="m-auto max-w-xl text-center">
       <h1 style={{ fontSize: 36, lineHeight: '44px' }}>An empty studio</h1>
       <p className="serif mt-3 mb-6" style={{ fontSize: 18, lineHeight: '28px' }}>
-        Begin with a title, the size of the canvas, and the picture it is painted from. After each session, photograph
-        the canvas; Revlin says what differs and keeps the list.
+        {STUDIO_TEXT.emptyStudio}
       </p>
       <Link className="btn act" to="/new">
         New painting <kbd>N</kbd>
@@ -189,9 +188,9 @@ export function Studio() {
       <Unclaimed />
       <footer className="mt-auto flex flex-wrap items-baseline justify-between gap-3 pt-4">
         <span className="small">
-          Everything is kept on this machine.{' '}
+          {STUDIO_TEXT.keptHere}{' '}
           <span title={arrivals?.folder} hidden={!arrivals}>
-            Photographs put into its inbox folder come in by themselves.
+            {STUDIO_TEXT.inboxFolder}
           </span>
         </span>
         <SurroundChoice />

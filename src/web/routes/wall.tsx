@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { WALL_TEXT } from '../../core/words';
 import { placeHolds, type Point } from '../../core/raster';
 import { useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
@@ -260,7 +261,7 @@ export function Wall() {
           }
           names={{ plan: leftWords, flat: repainted ? <b>With {taken.length} taken out</b> : flatName }}
         />
-        {laid === 'blink' && <p className="small">Space changes the picture.</p>}
+        {laid === 'blink' && <p className="small">{WALL_TEXT.spaceChanges}</p>}
         <div className="mt-3 flex flex-wrap items-baseline gap-x-6">
           <AidBar aids={aids} onAids={change} view={view} onView={setView} />
           <OverPictures
@@ -330,11 +331,7 @@ export function Wall() {
           ) : (
             <>
               <h2>The wall</h2>
-              <p className="serif my-2">
-                {photo
-                  ? 'Opening the reading.'
-                  : 'The plan hangs. Photograph the canvas after the first session, and it hangs beside it.'}
-              </p>
+              <p className="serif my-2">{photo ? WALL_TEXT.openingReading : WALL_TEXT.planHangs}</p>
             </>
           )}
         </div>

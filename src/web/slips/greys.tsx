@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { PHOTO_TEXT } from '../../core/words';
 import { fileUrl, type Photo } from '../../contract';
 import { useSettings } from '../settings';
 import { stepsOf, type Strip } from './strip';
@@ -55,15 +56,9 @@ function Figure({
 
 /** What is known of the light from patches: in words. */
 const saidOf = ({ greys, card }: Photo): string => {
-  if (card)
-    return greys.some(({ doubt = 0 }) => doubt > 0.1)
-      ? 'The printed card was found by itself. Its greys are known to about a quarter of a step; correct them where you know better.'
-      : 'The card was found by itself, with the values you gave it.';
-  if (greys.length === 0)
-    return 'None marked: the light will be guessed from the plan. A white, a grey and a black beside the canvas make it surer.';
-  return greys.length < 3
-    ? 'With white, grey and black the tone curve is taken out too (0 is black).'
-    : 'Gain and tone curve are taken out with these (0 is black).';
+  if (card) return greys.some(({ doubt = 0 }) => doubt > 0.1) ? PHOTO_TEXT.printedCardFound : PHOTO_TEXT.ownCardFound;
+  if (greys.length === 0) return PHOTO_TEXT.noGreys;
+  return greys.length < 3 ? PHOTO_TEXT.greysTakeCurve : PHOTO_TEXT.greysTaken;
 };
 
 /** Patches of known value or colour in the frame: listed, corrected, marked by dragging. */
@@ -168,7 +163,7 @@ export function Greys({
       )}
       {marking && (
         <p className="small">
-          <b>{marking === 'strip' ? 'Drag a box over the whole strip.' : 'Drag a box over the patch.'}</b>
+          <b>{marking === 'strip' ? PHOTO_TEXT.boxOverStrip : PHOTO_TEXT.boxOverPatch}</b>
           {marking === 'colour' && ' Then give its value, a* and b*.'}
         </p>
       )}
@@ -187,7 +182,7 @@ export function Greys({
             My card has these values: use them from now on
           </button>
         )}
-        {kept && <span role="status">Kept for every photograph with the card.</span>}
+        {kept && <span role="status">{PHOTO_TEXT.keptForCard}</span>}
       </p>
     </section>
   );

@@ -1,4 +1,4 @@
-import { barePhotoInWords } from '../../core/words';
+import { barePhotoInWords, PHOTO_TEXT } from '../../core/words';
 import type { PaintingDetail, Photo } from '../../contract';
 import { useAction } from '../api/queries';
 import { useScale } from '../settings';
@@ -14,7 +14,7 @@ export function GroundSlip({ detail, photo }: { detail: PaintingDetail; photo: P
       <h3>The ground</h3>
       <p className="small mb-2">
         {barePhotoInWords(colour && from === 'photo' ? { ...colour, value: scale.show(colour.value) } : null)}
-        {photo.greys.length === 0 && ' Without a grey in the frame its colour is only roughly known.'}
+        {photo.greys.length === 0 && ` ${PHOTO_TEXT.groundRoughly}`}
       </p>
       <button
         className="btn w-full"

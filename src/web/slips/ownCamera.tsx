@@ -1,15 +1,14 @@
-import { lineUpInWords } from '../../core/words';
+import { lineUpInWords, PHOTO_TEXT } from '../../core/words';
 import { useEffect, useRef, useState } from 'react';
 import { mapCorners, type Corners } from '../../core/raster';
 
 /** Why the camera could not be used, in words. */
 const REFUSALS: Record<string, string> = {
-  NotAllowedError: 'The browser was not allowed to use the camera. Allow it for this page, or choose a file instead.',
-  NotFoundError: 'No camera was found on this machine. Choose a file, or take the photograph with the phone.',
-  NotReadableError: 'The camera is in use by another program. Close that, then try again.',
+  NotAllowedError: PHOTO_TEXT.cameraForbidden,
+  NotFoundError: PHOTO_TEXT.noCamera,
+  NotReadableError: PHOTO_TEXT.cameraInUse,
 };
-const refusalOf = (cause: unknown) =>
-  REFUSALS[(cause as Error).name] ?? 'The camera could not be started. Choose a file instead.';
+const refusalOf = (cause: unknown) => REFUSALS[(cause as Error).name] ?? PHOTO_TEXT.cameraFailed;
 
 /** Where the canvas should stand in the frame: where it stood last time, or in the middle with room round it. */
 function outlineIn(width: number, height: number, proportion: number, before: Corners | null): Corners {
@@ -65,7 +64,7 @@ export function OwnCamera({
     // Asked for as large as it goes: a reading wants every pixel.
     const wanted = { video: { facingMode: 'environment', width: { ideal: 4096 }, height: { ideal: 3072 } } };
     if (!('mediaDevices' in navigator)) {
-      setProblem('This browser gives pages no camera here. Choose a file, or take the photograph with the phone.');
+      setProblem(PHOTO_TEXT.cameraUnknown);
       return;
     }
     navigator.mediaDevices.getUserMedia(wanted).then(
@@ -90,7 +89,7 @@ export function OwnCamera({
       const at = new Date().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '-');
       onFile(new File([still], `camera-${at}.${still.type === 'image/png' ? 'png' : 'jpg'}`, { type: still.type }));
     } catch {
-      setProblem('No picture came from the camera. Nothing was kept; try again, or choose a file.');
+      setProblem(PHOTO_TEXT.cameraEmpty);
     }
   };
   const [w, h] = size;

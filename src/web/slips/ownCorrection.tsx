@@ -1,4 +1,5 @@
 import { useState, type FormEvent } from 'react';
+import { DECIDE_TEXT } from '../../core/words';
 import type { BodyOf, MassOfReading } from '../../contract';
 import type { Point } from '../../core/raster';
 import { FINDING_KINDS } from '../../core/kinds';
@@ -39,7 +40,7 @@ export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error
     <form onSubmit={submit} className="flex flex-1 flex-col gap-3" aria-label="A correction of your own">
       <h2>What only an eye sees</h2>
       <p className="serif">
-        {outlined ? 'Outlined.' : 'Draw round the place on the painting, or tap corner after corner, or choose a mass.'}{' '}
+        {outlined ? 'Outlined.' : DECIDE_TEXT.outlinePlace}{' '}
         {points.length > 0 && (
           <button type="button" className="line small" onClick={onClear}>
             Draw it again

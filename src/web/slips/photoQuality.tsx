@@ -1,12 +1,11 @@
-import { shotsInWords, sureInWords } from '../../core/words';
+import { shotsInWords, sureInWords, PHOTO_TEXT } from '../../core/words';
 import type { Photo, Quality } from '../../contract';
 import { useQuality, useReading } from '../api/queries';
 import { Mark } from '../marks/mark';
 
 /** What is wrong with the photograph, what to do, and what it costs. */
 function Lines({ lines }: { lines: Quality['lines'] }) {
-  if (lines.length === 0)
-    return <p className="small mt-2">Square, sharp and evenly lit: good enough for every reading.</p>;
+  if (lines.length === 0) return <p className="small mt-2">{PHOTO_TEXT.goodEnough}</p>;
   return (
     <ul className="mt-2">
       {lines.map(({ words, cost }) => (
@@ -20,8 +19,8 @@ function Lines({ lines }: { lines: Quality['lines'] }) {
 
 /** What photographs are for that do not show the painting. */
 const OTHER = {
-  'white-board': 'It tells how the lamp falls off over the canvas; nothing of it is read.',
-  ground: 'It tells the colour of the ground; nothing of it is read against the plan.',
+  'white-board': PHOTO_TEXT.showsFallOff,
+  ground: PHOTO_TEXT.showsGround,
 } as const;
 
 /** How good a photograph is: before it is read, and after. */
@@ -32,11 +31,7 @@ export function PhotoQuality({ paintingId, photo }: { paintingId: string; photo:
   if (photo.role !== 'canvas') return <p className="serif mt-2">{OTHER[photo.role]}</p>;
   if (!photo.corners)
     return (
-      <p className="serif mt-2">
-        {photo.state === 'arrived'
-          ? 'The photograph is kept; its corners are being looked for.'
-          : 'The corners could not be found surely. Drag each ring to its corner of the canvas, or nudge it with the arrow keys.'}
-      </p>
+      <p className="serif mt-2">{photo.state === 'arrived' ? PHOTO_TEXT.keptLooking : PHOTO_TEXT.cornersUnsure}</p>
     );
   if (fresh)
     return (
@@ -51,9 +46,9 @@ export function PhotoQuality({ paintingId, photo }: { paintingId: string; photo:
         {quality
           ? `Read as it stands: ${sureInWords(quality.uncertainty).replace('V', 'v')}`
           : isFetching
-            ? 'The corners are set. Looking how good the photograph is.'
-            : 'The corners are set. Mark greys of known value if there are any in the frame, then read.'}
-        {reading?.stale && <b> Something its reading rests on has changed since: read again.</b>}
+            ? PHOTO_TEXT.cornersSetLooking
+            : PHOTO_TEXT.cornersSetGreys}
+        {reading?.stale && <b> {PHOTO_TEXT.outOfDate}</b>}
       </p>
       {quality && <Lines lines={quality.lines} />}
     </>

@@ -8,6 +8,7 @@ import {
   glareInWords,
   smallerInWords,
   waitingInWords,
+  WALL_TEXT,
 } from '../../core/words';
 import { signedFigure } from '../words';
 import { verdictMark } from './sessionRail';
@@ -109,9 +110,9 @@ export function ReadingSlip({
       </h2>
       <p className="small mt-1 mb-2">
         {reading.planVersion === null
-          ? 'Made without a reference: nothing is compared. The aids, the spots and your own eye judge it.'
+          ? WALL_TEXT.withoutReferenceJudged
           : differsInWords({ open: openCount, quiet: quietCount })}
-        {reading.stale && ' Corners, greys, plan or method have changed since: read the photo again.'}
+        {reading.stale && ` ${WALL_TEXT.readAgain}`}
         {reading.ofEarlierMethod && ` ${EARLIER_METHOD}`}
       </p>
       {words}
@@ -122,12 +123,7 @@ export function ReadingSlip({
             {lost}
           </p>
         ))}
-      {!words && reading.firstCovered && (
-        <p className="serif mb-2">
-          The ground is covered for the first time: every value now stands among its neighbours. Look the whole picture
-          over before you go on.
-        </p>
-      )}
+      {!words && reading.firstCovered && <p className="serif mb-2">{WALL_TEXT.groundCovered}</p>}
       <ul className="rows -mx-[18px]">
         {listed.map((finding) => (
           <li key={finding.index}>

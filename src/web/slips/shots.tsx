@@ -1,4 +1,4 @@
-import { inSessionInWords } from '../../core/words';
+import { inSessionInWords, PHOTO_TEXT } from '../../core/words';
 import { useRef } from 'react';
 import { fileUrl, type Photo, type Session } from '../../contract';
 import { useAction } from '../api/queries';
@@ -79,9 +79,7 @@ export function Shots({
             Take {photo.fileName} back
           </button>
         ))}
-        {session.photos.length === 1 && (
-          <span>Glare? Move the lamp and add a second shot: what shines in one is read from the other.</span>
-        )}
+        {session.photos.length === 1 && <span>{PHOTO_TEXT.secondShot}</span>}
         {session.photos.length > 1 && <span>{inSessionInWords(session.photos.length)}</span>}
       </p>
     </section>

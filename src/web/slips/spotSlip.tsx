@@ -1,7 +1,7 @@
 import type { Painting } from '../../contract';
 import { readSpot } from '../../core/look';
 import { hueTowards } from '../../core/colour';
-import { AMOUNT_WORDS, colourAmount, stepsInWords } from '../../core/words';
+import { AMOUNT_WORDS, colourAmount, stepsInWords, WALL_TEXT } from '../../core/words';
 import type { Point } from '../../core/raster';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
@@ -38,7 +38,7 @@ export function SpotSlip({
   const scale = useScale();
   const planned = at && spotOf(left, at, painting);
   const painted = at && spotOf(flat, at, painting);
-  if (!at || (!planned && !painted)) return <p className="small">Move over a picture to read a spot on both.</p>;
+  if (!at || (!planned && !painted)) return <p className="small">{WALL_TEXT.moveForSpot}</p>;
   if (!planned) return painted ? <Alone at={at} painting={painting} spot={painted} /> : null;
   const amount = painted ? painted.value - planned.value : 0;
   const matched = painted ? (painted.lab.L + 16) / (planned.lab.L + 16) : 1;

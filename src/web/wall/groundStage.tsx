@@ -1,4 +1,4 @@
-import { alikeInWords, coveredInWords, groundInWords } from '../../core/words';
+import { alikeInWords, coveredInWords, groundInWords, PHOTO_TEXT } from '../../core/words';
 import { useState } from 'react';
 import { fileUrl, type PaintingDetail, type Photo, type ReadingDetail } from '../../contract';
 import { useAction } from '../api/queries';
@@ -11,17 +11,11 @@ import { OutlineList, OutlineStage, OwnOutline } from './outlineStage';
 function Said({ detail, reading }: { detail: PaintingDetail; reading: ReadingDetail }) {
   const scale = useScale();
   const { colour, from } = detail.ground;
-  if (!colour)
-    return (
-      <p className="serif mt-1">
-        Drag round a place where the bare ground shows: its colour is learned from it. A photograph of the surface
-        before the first mark tells it better.
-      </p>
-    );
+  if (!colour) return <p className="serif mt-1">{PHOTO_TEXT.dragGround}</p>;
   const { coverage } = reading;
   return (
     <p className="serif mt-1">
-      {coverage && !reading.stale ? `${coveredInWords(coverage.covered)} ` : 'Read again to see how much is covered. '}
+      {coverage && !reading.stale ? coveredInWords(coverage.covered) : PHOTO_TEXT.readForCover}{' '}
       {coverage && `${alikeInWords(coverage.alike)} `}
       <span className="small">{groundInWords(scale.show(colour.value), from)}</span>
     </p>

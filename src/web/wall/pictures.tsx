@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { WALL_TEXT } from '../../core/words';
 import type { FindingOfReading, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
 import { useSettings } from '../settings';
@@ -139,11 +140,7 @@ export function Pictures(props: Props) {
             label="The plan"
             overlay={over(false)}
             empty={
-              props.planless ? (
-                <span className="serif">Made without a reference: nothing is compared.</span>
-              ) : (
-                'The plan is being made.'
-              )
+              props.planless ? <span className="serif">{WALL_TEXT.withoutReference}</span> : WALL_TEXT.planBeingMade
             }
           />
           {ruler}
@@ -157,7 +154,7 @@ export function Pictures(props: Props) {
             onDraw={onDraw}
             label="The painting, flat"
             overlay={over(true)}
-            empty={<span className="serif">Nothing is photographed yet.</span>}
+            empty={<span className="serif">{WALL_TEXT.nothingPhotographed}</span>}
           />
           {ruler}
           <figcaption className="pt-1">{names.flat}</figcaption>
@@ -201,7 +198,7 @@ export function Pictures(props: Props) {
           bitmap={top}
           label={showFlat ? 'The painting, flat' : 'The plan'}
           overlay={under}
-          empty="Nothing is photographed yet."
+          empty={WALL_TEXT.nothingPhotographed}
         />
         {laid !== 'blink' && planShown && <PlanBeside bitmap={planShown} view={view} share={plumb} />}
       </div>

@@ -1,5 +1,6 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import { STUDIO_TEXT } from '../../core/words';
 import type { Aids } from '../../core/look';
 import type { AidsApi } from '../workers/aidsWorker';
 import { AIDS_PX } from './aidState';
@@ -17,7 +18,7 @@ async function load(url: string, signal: AbortSignal): Promise<LoadedPicture> {
   const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser cannot draw.');
+  if (!context) throw new Error(STUDIO_TEXT.cannotDraw);
   context.drawImage(bitmap, 0, 0);
   return { bitmap, pixels: context.getImageData(0, 0, bitmap.width, bitmap.height), url };
 }

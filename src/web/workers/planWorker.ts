@@ -1,4 +1,4 @@
-import { pictureGoneInWords } from '../../core/words';
+import { pictureGoneInWords, PLAN_TEXT, STUDIO_TEXT } from '../../core/words';
 import { fileUrl } from '../../contract/files';
 import { expose, transfer } from 'comlink';
 import { byteFromLinear, LUMINANCE, SRGB_PROFILE } from '../../core/colour';
@@ -76,7 +76,7 @@ async function pixelsOf(url: string): Promise<ImageData> {
   if (!response.ok) throw new Error(pictureGoneInWords(response.status));
   const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
   const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser cannot draw.');
+  if (!context) throw new Error(STUDIO_TEXT.cannotDraw);
   context.drawImage(bitmap, 0, 0);
   return context.getImageData(0, 0, bitmap.width, bitmap.height);
 }
@@ -93,7 +93,7 @@ async function thingOf(id: string): Promise<Picture> {
 }
 
 function opened(): Open {
-  if (!open) throw new Error('No reference is open.');
+  if (!open) throw new Error(PLAN_TEXT.noReferenceOpen);
   return open;
 }
 

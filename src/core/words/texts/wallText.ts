@@ -1,0 +1,37 @@
+/** What the wall says to do with its tools, and of readings. */
+export const WALL_TEXT = {
+  readingComesIn: 'Where it should become lighter or darker; findings and drawing follow.',
+  flatComesIn: 'The flat: squared, its light taken out.',
+  whatBothers: 'What bothers you, looking at it now?',
+  drawProfile: 'Draw a line across a passage, on either picture: its gradient is shown on both.',
+  tapString: 'Tap spots on either picture: they are strung by value.',
+  tapProportion: 'Tap two points, then two more: lengths, angles and their proportion, planned and painted.',
+  tapLandmark: 'Tap a point on the plan, then the same point on the painting.',
+  outlineRegion: 'Draw round any region, on either picture: it is measured.',
+  lineLeaves: 'This line leaves the pictures: draw it inside.',
+  measuring: 'Measuring it on the photograph.',
+  tapOnPainting: 'Now tap the same point on the painting.',
+  seatsUnknown:
+    'Whether things sit cannot be told yet: too little of what they rest on is painted, or the photograph was read before the plan said it.',
+  /** around the link to the plan's masses */
+  noSeats: {
+    before: 'Does a thing float? Say in the plan ',
+    link: 'what it rests on',
+    after: ', and its foot, the dark there, its shadow and its step to the surface are read here.',
+  },
+  doesItSit: 'Does it sit?',
+  nothingAgainst: 'Nothing is said against it.',
+  whatIf: 'What if it were as planned?',
+  spaceChanges: 'Space changes the picture.',
+  openingReading: 'Opening the reading.',
+  planHangs: 'The plan hangs. Photograph the canvas after the first session, and it hangs beside it.',
+  withoutReferenceJudged:
+    'Made without a reference: nothing is compared. The aids, the spots and your own eye judge it.',
+  groundCovered:
+    'The ground is covered for the first time: every value now stands among its neighbours. Look the whole picture over before you go on.',
+  moveForSpot: 'Move over a picture to read a spot on both.',
+  withoutReference: 'Made without a reference: nothing is compared.',
+  planBeingMade: 'The plan is being made.',
+  nothingPhotographed: 'Nothing is photographed yet.',
+  readAgain: 'Corners, greys, plan or method have changed since: read the photo again.',
+} as const;
