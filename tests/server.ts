@@ -150,7 +150,9 @@ export async function ended(server: Pick<Server, 'url'>, { id }: Job): Promise<J
   }
 }
 
-/** A demo picture; a copy has bytes of its own after its end, so that it counts as another photograph of the same paint. */
+/**
+ * A demo picture; a copy has bytes of its own after its end, so that it counts as another photograph of the same paint.
+ */
 export const demoFile = async (name: string, copy = 0) => {
   const bytes = await readFile(join(DEMO, name));
   return { name, bytes: new Uint8Array(Buffer.concat([bytes, Buffer.alloc(copy)])) };

@@ -38,9 +38,24 @@ describe('what is asked', () => {
 
   test('all of it', () => {
     const request = read(
-      '--photo', 'q.jpg', '--corners', '10,20 3000,25.5 2990,2200 12,2190', '--crop', '0,0,800,600', '--grey', '5,6,40,40=9.3',
-      '--grey', '5,60,40,40=1.6', '--key', 'range', '--region', '10,20,30,40', '--edge', '1,2 30,4', '--json',
-    ); // prettier-ignore
+      '--photo',
+      'q.jpg',
+      '--corners',
+      '10,20 3000,25.5 2990,2200 12,2190',
+      '--crop',
+      '0,0,800,600',
+      '--grey',
+      '5,6,40,40=9.3',
+      '--grey',
+      '5,60,40,40=1.6',
+      '--key',
+      'range',
+      '--region',
+      '10,20,30,40',
+      '--edge',
+      '1,2 30,4',
+      '--json',
+    );
     expect(request.photos).toEqual(['p.jpg', 'q.jpg']);
     expect(request.corners?.[1]).toEqual([3000, 25.5]);
     expect(request.crop).toEqual([0, 0, 800, 600]);
@@ -49,7 +64,12 @@ describe('what is asked', () => {
       { box: [5, 60, 40, 40], value: 1.6 },
     ]);
     expect(request.regions).toEqual([[10, 20, 30, 40]]);
-    expect(request.edges).toEqual([[[1, 2], [30, 4]]]); // prettier-ignore
+    expect(request.edges).toEqual([
+      [
+        [1, 2],
+        [30, 4],
+      ],
+    ]);
     expect([request.key, request.json]).toEqual(['range', true]);
   });
 
@@ -62,8 +82,10 @@ describe('what is asked', () => {
     expect(patch.value).toBeCloseTo(4.94, 1); // CIELAB 50 is Munsell value 4.9 to 5 (ASTM D1535)
   });
 
-  test.each([['100,200,50,60=50,40'], ['100,200,50,60=150,0,0'], ['1,2,3=50,0,0'], ['100,200,50,60']])('--colour %s is refused', (text) =>
-    expect(refusalOf([...LEAST, '--colour', text])).toMatch(/^--colour/)); // prettier-ignore
+  test.each([['100,200,50,60=50,40'], ['100,200,50,60=150,0,0'], ['1,2,3=50,0,0'], ['100,200,50,60']])(
+    '--colour %s is refused',
+    (text) => expect(refusalOf([...LEAST, '--colour', text])).toMatch(/^--colour/),
+  );
 
   test('what a frame or tape hides', () =>
     expect(read('--covered', '6,5,8,5').covered).toEqual({ top: 6, right: 5, bottom: 8, left: 5 }));
@@ -107,7 +129,12 @@ describe('what is refused names the option, what came, and what would be right',
 describe('the readable report', () => {
   const report = {
     photo: {
-      corners: [[10, 20], [3000, 25.55], [2990, 2200], [12, 2190]],
+      corners: [
+        [10, 20],
+        [3000, 25.55],
+        [2990, 2200],
+        [12, 2190],
+      ],
       cornersFrom: 'found',
       confidence: 0.93,
       glareFraction: 0.012,
@@ -127,7 +154,7 @@ describe('the readable report', () => {
     edges: [],
     drawing: { global: { offset: [-3, 0.2], scale: 1.02, rotationDegrees: 0 }, drift: [] },
     findings: [{ words: 'wall: half a step lighter.' }],
-  } as unknown as ReadReport; // prettier-ignore
+  } as unknown as ReadReport;
 
   test('says how it was found, what it is worth, and the findings in order', () => {
     const text = textReport(report);

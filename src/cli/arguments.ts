@@ -105,7 +105,11 @@ function readDeparture(text: string): Departure {
   const [box, point] = [boxIn(where), pointIn(where)];
   const place = point ? { mass: point } : box && { place: placeOfBox(box) };
   if (rest.length || !(Math.abs(steps) <= 9) || !place)
-    throw refuse('--departure', text, 'a box or a point on a mass in canvas millimetres and how many steps lighter (negative: darker), like "100,80,60,40=1" or "120,90=-0.5"'); // prettier-ignore
+    throw refuse(
+      '--departure',
+      text,
+      'a box or a point on a mass in canvas millimetres and how many steps lighter (negative: darker), like "100,80,60,40=1" or "120,90=-0.5"',
+    );
   return { where: place, change: { kind: 'value', steps } };
 }
 

@@ -35,7 +35,10 @@ function cropOf(reference: Picture, { crop, canvas }: ReadRequest): Box {
   return crop;
 }
 
-/** The whole reference where its proportions are the canvas's (give or take a few pixels), else refused: guessing a crop would move everything. */
+/**
+ * The whole reference where its proportions are the canvas's (give or take a few pixels), else refused: guessing a crop
+ * would move everything.
+ */
 function wholeOrMiddle(reference: Picture, canvas: ReadRequest['canvas']): Box {
   const { width, height } = reference;
   const off = Math.abs((width / height) * (canvas.heightMm / canvas.widthMm) - 1);

@@ -21,7 +21,10 @@ const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) 
   return kindOf(finding.kind).named(finding) ?? placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
 };
 
-/** Every surface of the plan that turns, in one mass or several: their boxes, the lighter first, and the steps it turns through. */
+/**
+ * Every surface of the plan that turns, in one mass or several: their boxes, the lighter first, and the steps it turns
+ * through.
+ */
 function formsIn({ reading, account: { forms, turnings } }: Against) {
   return [...forms.map(({ id, span, flat }) => ({ ids: [id], span, flat })), ...turnings].map(
     ({ ids, span, flat }) => ({
@@ -36,7 +39,10 @@ function formsIn({ reading, account: { forms, turnings } }: Against) {
   );
 }
 
-/** What a session's photographs show, as the command line tells it. @throws InputError for a region nothing of which can be read */
+/**
+ * What a session's photographs show, as the command line tells it.
+ * @throws InputError for a region nothing of which can be read
+ */
 export function reportOf(request: ReadRequest, { flat, against, places }: SessionReading, { card }: Shot) {
   const { light } = flat;
   if (!against) throw new Error('the command line always has a plan');
@@ -55,7 +61,10 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
         fallOffStops: light.fallOffStops,
         agreement: light.agreement,
       },
-      /** the printed card, where it stands in the frame: its rings (photo px) and its size in the canvas's millimetres as a share of its own */
+      /**
+       * the printed card, where it stands in the frame: its rings (photo px) and its size in the canvas's millimetres
+       * as a share of its own
+       */
       card: card && { rings: card, scale: cardScale(card, flat.whole, request.canvas) },
       uncertainty: ninetyPercent(light.uncertainty),
     },

@@ -3,7 +3,9 @@ import { INPUT_TEXT } from '../core/words';
 import type { Account as Told, GlobalDrift as Whole, Landmark as Shown, Seat as Sits } from '../core/read';
 import { Point, Shape, type Made } from './shapes';
 
-/** What a reading tells beside its findings. Lengths canvas mm, values steps, colour units of a*b*; masses by their ids. */
+/**
+ * What a reading tells beside its findings. Lengths canvas mm, values steps, colour units of a*b*; masses by their ids.
+ */
 const Both = z.object({ planned: z.number(), painted: z.number() });
 const Ids = z.tuple([z.number(), z.number()]);
 

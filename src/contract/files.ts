@@ -1,4 +1,7 @@
-/** What is answered with a file or a stream instead of JSON; the server's handlers, openapi.json and the web's addresses are made from it. */
+/**
+ * What is answered with a file or a stream instead of JSON; the server's handlers, openapi.json and the web's addresses
+ * are made from it.
+ */
 export interface FileRoute {
   /** Express path below /api */
   readonly path: string;
@@ -71,7 +74,10 @@ export type FileName = keyof typeof FILES;
 
 type Query = Readonly<Record<string, string | number | null | undefined>>;
 
-/** The address of a file. @param id of the photograph, reference, painting or piece of work; '' where the path names none */
+/**
+ * The address of a file.
+ * @param id of the photograph, reference, painting or piece of work; '' where the path names none
+ */
 export function fileUrl(name: FileName, id: string, query: Query = {}): string {
   const asked = Object.entries(query).flatMap(([key, value]) => (value == null ? [] : [[key, String(value)]]));
   const behind = new URLSearchParams(asked).toString();

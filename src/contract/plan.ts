@@ -18,7 +18,10 @@ import { Version } from './version';
 
 const value = z.number().min(0).max(10);
 
-/** How the canvas is cut from a reference: a box (px), turned about its middle (degrees), out of a photographed print where there is one. */
+/**
+ * How the canvas is cut from a reference: a box (px), turned about its middle (degrees), out of a photographed print
+ * where there is one.
+ */
 export const Crop = z.object({
   box: Box,
   turn: z.number().min(-45).max(45).default(0),
@@ -36,7 +39,7 @@ export const Key = z.object({
   /** the values of the painter's darkest and lightest mixtures */
   darkest: z.number().min(0).max(4).default(PAINT_RANGE.darkest),
   white: z.number().min(6).max(10).default(PAINT_RANGE.white),
-}); // prettier-ignore
+});
 
 /** What the painter says of the mass at a point (canvas mm). */
 export const MassMark = z.object({
@@ -66,7 +69,9 @@ export const MassEdit = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('own'), place: Place }),
 ]) satisfies z.ZodType<Edit>;
 
-/** The value patterns: where light and shadow part (null = found), how many tones, and where those part (null = found). */
+/**
+ * The value patterns: where light and shadow part (null = found), how many tones, and where those part (null = found).
+ */
 export const Pattern = z.object({
   split: value.nullable().default(null),
   tones: z.number().int().min(3).max(9).default(5),

@@ -98,7 +98,10 @@ export const ReadingDetail = z.object({
     method: LightMethod,
     gainStops: z.array(z.number()),
     fallOffStops: z.number(),
-    /** stops relative to the canvas's middle, 17 x 17 over the canvas, row by row; empty in readings made before it was kept */
+    /**
+     * stops relative to the canvas's middle, 17 x 17 over the canvas, row by row; empty in readings made before it was
+     * kept
+     */
     field: z.array(z.number()),
     agreement: z.number(),
     uncertainty: Uncertainty,

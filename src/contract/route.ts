@@ -1,7 +1,10 @@
 import type { z } from 'zod';
 import type { Guard } from './version';
 
-/** One row an endpoint: what is sent, what comes back. The server checks both; the web's client and openapi.json are made from it. */
+/**
+ * One row an endpoint: what is sent, what comes back. The server checks both; the web's client and openapi.json are
+ * made from it.
+ */
 export interface Route<B extends z.ZodType | null = z.ZodType | null, R extends z.ZodType = z.ZodType> {
   readonly method: 'get' | 'post' | 'put' | 'delete';
   /** Express path below /api */

@@ -17,7 +17,10 @@ export const Box = z.tuple([z.number(), z.number(), z.number().positive(), z.num
 export const Place = z.object({ outlines: z.array(z.array(Point).min(3).max(4000)).min(1).max(200) });
 /** A place as measured: may have no outline where it is smaller than a speck. */
 export const Shape = z.object({ outlines: z.array(z.array(Point)) });
-/** A patch of known value (or of known colour, CIELAB a* and b*) in a photo, and how far it may be off (one sigma, steps). */
+/**
+ * A patch of known value (or of known colour, CIELAB a* and b*) in a photo, and how far it may be off (one sigma,
+ * steps).
+ */
 export const GreyPatch = z.object({
   box: Box,
   value: z.number().gt(0).max(10),

@@ -37,8 +37,14 @@ export const NewPainting = z
 
 /** What can be changed about a painting once it is begun. */
 export const PaintingChange = z
-  .object({ title: z.string().trim().min(1, INPUT_TEXT.title).max(120), widthMm: mm, heightMm: mm, drewMe: z.string().trim().max(500), setUp: SetUp })
-  .partial(); // prettier-ignore
+  .object({
+    title: z.string().trim().min(1, INPUT_TEXT.title).max(120),
+    widthMm: mm,
+    heightMm: mm,
+    drewMe: z.string().trim().max(500),
+    setUp: SetUp,
+  })
+  .partial();
 
 export const Painting = z.object({
   id: Id,
@@ -71,10 +77,16 @@ export const PhotoState = z.enum(['arrived', 'asked', 'ready', 'read']);
 /** A place on the flat, canvas mm, that is not read, or read all the same. */
 export const Area = z.object({ place: Place, read: z.boolean() });
 
-/** canvas: shows the painting; white-board: a plain board in its place, for the light; ground: the bare surface before the first mark */
+/**
+ * canvas: shows the painting; white-board: a plain board in its place, for the light; ground: the bare surface before
+ * the first mark
+ */
 export const PhotoRole = z.enum(['canvas', 'white-board', 'ground']);
 
-/** The bare surface: Munsell value, CIELAB a* and b*, and how much it varies; where it is meant to stay bare (canvas mm). */
+/**
+ * The bare surface: Munsell value, CIELAB a* and b*, and how much it varies; where it is meant to stay bare (canvas
+ * mm).
+ */
 export const GroundState = z.object({
   colour: z
     .object({

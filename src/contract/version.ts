@@ -1,7 +1,8 @@
 import { z } from 'zod';
 
 /**
- * What a change may be late for. A change names the version it was made on in the header If-Match ("*" = whatever is there); one that was
+ * What a change may be late for. A change names the version it was made on in the header If-Match ("*" = whatever is
+ * there); one that was
  * made on another than the present version is answered with 412 and what happened in between.
  */
 export const GUARDS = [

@@ -1,4 +1,5 @@
-// Paints the demo pictures and photographs them, from the project's folder: node scripts/run.mjs src/demo/make.ts [slug].
+// Paints the demo pictures and photographs them, from the project's folder: node scripts/run.mjs src/demo/make.ts
+// [slug].
 // Needed only when a recipe or scene changes.
 import { mkdir, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';

@@ -17,6 +17,8 @@ await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
 const address = server.address();
 const camera = `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}/`;
 
-const studio = spawn(process.execPath, [join(here, 'main.js'), '--data', data, '--camera', camera, ...more], { stdio: 'inherit' }); // prettier-ignore
+const studio = spawn(process.execPath, [join(here, 'main.js'), '--data', data, '--camera', camera, ...more], {
+  stdio: 'inherit',
+});
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => studio.kill(signal));
 studio.on('exit', (code) => process.exit(code ?? 0));

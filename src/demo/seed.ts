@@ -37,7 +37,10 @@ interface Truth {
 
 const say = (words: string) => process.stdout.write(`${words}\n`);
 /** A file of the demo's data, as it arrives. */
-const arriving = async ({ files }: Studio, name: string, bytes?: Uint8Array) => ({ name, path: await files.hold(bytes ?? (await readFile(join(DATA, name)))) }); // prettier-ignore
+const arriving = async ({ files }: Studio, name: string, bytes?: Uint8Array) => ({
+  name,
+  path: await files.hold(bytes ?? (await readFile(join(DATA, name)))),
+});
 
 const ended = (studio: Studio, { id }: Job) =>
   new Promise<void>((done, failed) => {
@@ -53,8 +56,15 @@ const ended = (studio: Studio, { id }: Job) =>
 /** Everything the recipe plans, as a painter would have kept it. */
 async function plan(studio: Studio, id: string, recipe: PaintingRecipe): Promise<void> {
   const { masses, names, quiet = [], loose = [], departures = [], setUp } = recipe;
-  const marks = names.map((mark) => MassMark.parse({ ...mark, quiet: quiet.includes(mark.name), loose: loose.includes(mark.name) })); // prettier-ignore
-  await changePlan(studio, id, { masses, marks, ...recipe.plan, departures: departures.map((one) => ({ ...one, id: studio.world.newId() })) }); // prettier-ignore
+  const marks = names.map((mark) =>
+    MassMark.parse({ ...mark, quiet: quiet.includes(mark.name), loose: loose.includes(mark.name) }),
+  );
+  await changePlan(studio, id, {
+    masses,
+    marks,
+    ...recipe.plan,
+    departures: departures.map((one) => ({ ...one, id: studio.world.newId() })),
+  });
   const approach = APPROACHES.find((one) => one.id === setUp.approach);
   if (!approach) throw new Error(`seed: no approach ${setUp.approach}.`);
   await changePainting(studio, id, { setUp: SetUp.parse({ ...setUp, approach }) });
@@ -65,7 +75,10 @@ async function addDetail(studio: Studio, id: string, { scene, slug, detail }: Pa
   if (!detail) return;
   const [left, top, width, height] = detail.cut;
   const bytes = await sharp(join(DATA, scene)).extract({ left, top, width, height }).jpeg({ quality: 92 }).toBuffer();
-  const { references } = await addFurtherReference(studio, id, { arrived: await arriving(studio, `${slug}-close.jpg`, bytes), purpose: 'detail' }); // prettier-ignore
+  const { references } = await addFurtherReference(studio, id, {
+    arrived: await arriving(studio, `${slug}-close.jpg`, bytes),
+    purpose: 'detail',
+  });
   const added = references[references.length - 1];
   await changeReference(studio, added.id, { note: detail.note, source: 'my own photograph', place: [...detail.place] });
 }

@@ -28,7 +28,10 @@ const onlyReading: RequestHandler = ({ method }, response, next) => {
   sendProblem(response, { status: 404, code: 'unknown', detail: 'There is nothing here that takes anything.' });
 };
 
-/** The built interface, packed when it was built. Names of assets change with what is in them; the page itself is asked for anew. */
+/**
+ * The built interface, packed when it was built. Names of assets change with what is in them; the page itself is asked
+ * for anew.
+ */
 const webFiles = (folder: string): RequestHandler =>
   sirv(folder, {
     etag: true,

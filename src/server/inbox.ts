@@ -14,7 +14,10 @@ import type { Studio } from './studio/studio';
 const SETTLED_MS = 1200; // a file that has not grown for so long has been copied whole
 const LOOK_MS = 2000; // how often the folder itself is looked for, and what its watcher missed
 
-/** Copies a file as it is now, and no more than was there when it was opened. @returns what the copy is, and when the file was changed */
+/**
+ * Copies a file as it is now, and no more than was there when it was opened.
+ * @returns what the copy is, and when the file was changed
+ */
 async function copyIn({ files }: Studio, path: string): Promise<{ held: string; modified: Date }> {
   const { handle, bytes, modified } = await openRegular(path, { name: basename(path), follow: false });
   const held = join(files.unfinished, randomUUID());
@@ -30,7 +33,10 @@ async function copyIn({ files }: Studio, path: string): Promise<{ held: string; 
   }
 }
 
-/** Takes one file of the inbox in; the file itself is never moved, changed or deleted: the folder may be shared with a phone. */
+/**
+ * Takes one file of the inbox in; the file itself is never moved, changed or deleted: the folder may be shared with a
+ * phone.
+ */
 async function takeIn(studio: Studio, path: string): Promise<void> {
   const name = basename(path);
   try {
@@ -39,7 +45,10 @@ async function takeIn(studio: Studio, path: string): Promise<void> {
   } catch (cause) {
     if ((cause as NodeJS.ErrnoException).code === 'ENOENT') return; // taken away again meanwhile
     if (!(cause instanceof InputError)) throw cause;
-    const modified = await stat(path).then(({ mtime }) => mtime, () => studio.world.now()); // prettier-ignore
+    const modified = await stat(path).then(
+      ({ mtime }) => mtime,
+      () => studio.world.now(),
+    );
     await keepRefused(studio, { name, words: cause.message, modified });
   }
 }
@@ -52,7 +61,8 @@ const identityOf = (folder: string): Promise<string | null> =>
   );
 
 /**
- * Watches a folder: pictures put there wait as unsorted. Those that lie there already are taken in on starting; each is taken once.
+ * Watches a folder: pictures put there wait as unsorted. Those that lie there already are taken in on starting; each is
+ * taken once.
  * A folder that is taken away is waited for, and watched again when it comes back. Links are not followed.
  * @returns stops watching; what lies in line is left for the next start
  */

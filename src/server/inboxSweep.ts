@@ -22,7 +22,8 @@ const lookAt = (path: string): Promise<string | null> =>
 /**
  * Finds what a watcher missed: the system tells of no file that comes in the moment a folder begins to be watched.
  * @param known whether a file needs no looking at any more
- * @returns a sweep over the folder: files that are not known and have not changed since the sweep before, so that they are there whole
+ * @returns a sweep over the folder: files that are not known and have not changed since the sweep before, so that they
+ * are there whole
  */
 export function sweeper(folder: string, known: (path: string) => boolean): () => Promise<string[]> {
   let before = new Map<string, string>();

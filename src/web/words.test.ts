@@ -14,7 +14,12 @@ test('every next thing has words, a key and a place to go', () => {
 });
 
 test('findings that wait in another session than the one in sight say in which', () => {
-  const detail = { painting: { id: 'abc' }, next: 'decide', undecided: 2, sessions: [{}, {}, {}] } as unknown as PaintingDetail; // prettier-ignore
+  const detail = {
+    painting: { id: 'abc' },
+    next: 'decide',
+    undecided: 2,
+    sessions: [{}, {}, {}],
+  } as unknown as PaintingDetail;
   expect(nextOf(detail, 3).words).toBe('Decide 2 findings');
   expect(nextOf(detail, 1)).toMatchObject({ words: 'Decide 2 findings, session 3', to: '/painting/abc/decide/3' });
   expect(nextOf({ ...detail, next: 'next-session' }, 1).words).toBe('Photograph session 4');

@@ -46,7 +46,13 @@ const KEYS = { absolute: 'as it is', range: 'in the paint’s range', curve: 'in
 
 /** What the plan's picture is: "reference in its key, 2 departures". */
 export const planInWords = ({ key, departures, pins }: Plan): string =>
-  [`reference ${KEYS[key.kind]}`, pins.length > 0 && 'drawn out of shape', departures.length > 0 && plural(departures.length, 'departure')].filter(Boolean).join(', '); // prettier-ignore
+  [
+    `reference ${KEYS[key.kind]}`,
+    pins.length > 0 && 'drawn out of shape',
+    departures.length > 0 && plural(departures.length, 'departure'),
+  ]
+    .filter(Boolean)
+    .join(', ');
 
 /** Canvas size in the painter's unit. */
 export const sizeInWords = (widthMm: number, heightMm: number, units: 'mm' | 'inches') =>

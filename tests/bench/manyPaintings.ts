@@ -3,7 +3,10 @@ import Database from 'better-sqlite3';
 
 type Row = Record<string, unknown>;
 
-/** Tables of a painting, what is pointed to first; whether their rows are copied once a painting or once a cycle of its sessions. */
+/**
+ * Tables of a painting, what is pointed to first; whether their rows are copied once a painting or once a cycle of its
+ * sessions.
+ */
 const TABLES = [
   ['painting', 'once'],
   ['reference', 'once'],

@@ -1,4 +1,5 @@
-// Speed, as ratios within one run: npm run bench. The yardstick is the imaging library decoding and shrinking the same photograph.
+// Speed, as ratios within one run: npm run bench. The yardstick is the imaging library decoding and shrinking the same
+// photograph.
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { cutTree, EMPTY_CONTENT, massTree, plainCrop } from '../../src/core/plan';

@@ -1,4 +1,5 @@
-// The studio's first page and a painting's page with hundreds of paintings: npm run bench. The yardstick is a plain look-up of the rows they tell of.
+// The studio's first page and a painting's page with hundreds of paintings: npm run bench. The yardstick is a plain
+// look-up of the rows they tell of.
 import { spawnSync } from 'node:child_process';
 import { cp, mkdtemp, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';

@@ -53,7 +53,8 @@ test('a finding that was taken is taken once: read again, in the next session, a
   ]);
   expect(onThread(again.findings, second)).toMatchObject([{ decision: 'later' }]);
 
-  // The next session, nothing having been done there: it stands on the list already, what was put off is asked about again.
+  // The next session, nothing having been done there: it stands on the list already, what was put off is asked about
+  // again.
   const next = await photographSession(server, paintingId, 3, 1);
   const after = await readWithCard(server, next.photo.id, 3);
   const [taken] = onThread(after.findings, first);
@@ -78,7 +79,8 @@ test('a finding that was taken is taken once: read again, in the next session, a
   await decide(next.photo.id, taken.index, 'taken');
   expect(await corrections(paintingId)).toMatchObject([{ open: true, sessionNumber: 1 }]);
   const there = await ask(server, 'getReading', { params: { photoId: photo.id } });
-  expect(there.findings.find(({ id }) => id === first.id)).toBeUndefined(); // an older reading's finding is no longer shown
+  // an older reading's finding is no longer shown
+  expect(there.findings.find(({ id }) => id === first.id)).toBeUndefined();
   expect(onThread(there.findings, first)).toHaveLength(1);
 });
 

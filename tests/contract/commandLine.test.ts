@@ -10,8 +10,12 @@ let folder: string;
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'revlin-cli-'));
   await writeFile(join(folder, 'text.jpg'), 'not a picture at all '.repeat(20));
-  await sharp({ create: { width: 400, height: 400, channels: 3, background: '#888' } }).png().toFile(join(folder, 'square.png')); // prettier-ignore
-  await sharp({ create: { width: 800, height: 600, channels: 3, background: '#888' } }).png().toFile(join(folder, 'plain.png')); // prettier-ignore
+  await sharp({ create: { width: 400, height: 400, channels: 3, background: '#888' } })
+    .png()
+    .toFile(join(folder, 'square.png'));
+  await sharp({ create: { width: 800, height: 600, channels: 3, background: '#888' } })
+    .png()
+    .toFile(join(folder, 'plain.png'));
 });
 afterAll(() => rm(folder, { recursive: true, force: true }));
 
@@ -35,25 +39,41 @@ describe('a photograph measured from the command line', () => {
   test('the forms of the plan are told on request: through how many steps each turns', async () => {
     const { code, out } = await read(...usual, '--forms', '--json');
     expect(code).toBe(0);
-    const { forms } = JSON.parse(out) as { forms: { boxes: number[][]; target: { steps: number }; painted: { steps: number }; readsFlat: boolean }[] }; // prettier-ignore
+    const { forms } = JSON.parse(out) as {
+      forms: { boxes: number[][]; target: { steps: number }; painted: { steps: number }; readsFlat: boolean }[];
+    };
     expect(forms.length).toBeGreaterThan(8);
     for (const { boxes, target, painted } of forms) {
-      for (const [x, y, w, h] of boxes) expect([x >= 0, y >= 0, x + w <= 400.5, y + h <= 300.5]).toEqual([true, true, true, true]); // prettier-ignore
+      for (const [x, y, w, h] of boxes)
+        expect([x >= 0, y >= 0, x + w <= 400.5, y + h <= 300.5]).toEqual([true, true, true, true]);
       expect(Math.min(target.steps, painted.steps)).toBeGreaterThanOrEqual(0);
     }
     // The pot turns from its light into its shadow, over two masses.
-    expect(Math.max(...forms.filter(({ boxes }) => boxes.length === 2).map(({ target }) => target.steps))).toBeGreaterThan(3); // prettier-ignore
+    expect(
+      Math.max(...forms.filter(({ boxes }) => boxes.length === 2).map(({ target }) => target.steps)),
+    ).toBeGreaterThan(3);
   });
 
   test('one JSON object with everything the chapter names, and nothing else', async () => {
     const greys = (await demoPatches(4)).flatMap(({ box, value }) => ['--grey', `${box.join(',')}=${value}`]);
-    const { code, out } = await read(...usual, ...greys, '--region', '150,215,60,15', '--region', '300,20,60,40', '--edge', '10,10 30,10', '--json'); // prettier-ignore
+    const { code, out } = await read(
+      ...usual,
+      ...greys,
+      '--region',
+      '150,215,60,15',
+      '--region',
+      '300,20,60,40',
+      '--edge',
+      '10,10 30,10',
+      '--json',
+    );
     expect(code).toBe(0);
     const report = JSON.parse(out);
     expect(Object.keys(report)).toEqual(['photo', 'regions', 'edges', 'drawing', 'findings']);
     expect(report.photo.cornersFrom).toBe('found');
     expect(report.photo.corners).toHaveLength(4);
-    for (const name of ['confidence', 'glareFraction', 'sharpnessMm']) expect(report.photo[name]).toBeGreaterThanOrEqual(0); // prettier-ignore
+    for (const name of ['confidence', 'glareFraction', 'sharpnessMm'])
+      expect(report.photo[name]).toBeGreaterThanOrEqual(0);
     expect(Object.keys(report.photo.uncertainty)).toEqual(['value', 'warmth']);
     const [ledge, wall] = report.regions;
     expect(Object.keys(ledge)).toEqual(['box', 'target', 'painted', 'difference', 'uncertainty']);
@@ -81,18 +101,46 @@ describe('a photograph measured from the command line', () => {
 const CASES: readonly { name: string; args: () => string[]; says: RegExp }[] = [
   { name: 'nothing', args: () => [], says: /--reference is missing/ },
   { name: 'an unknown option', args: () => [...usual, '--brush', '3'], says: /--brush/ },
-  { name: 'a file that is not there', args: () => ['--reference', 'nowhere.jpg', '--photo', PHOTO, '--size', '400x300'], says: /nowhere\.jpg.*ENOENT/ },
-  { name: 'a file that is no picture', args: () => ['--reference', REFERENCE, '--photo', join(folder, 'text.jpg'), '--size', '400x300'], says: /not a picture/ },
-  { name: 'size 0', args: () => ['--reference', REFERENCE, '--photo', PHOTO, '--size', '0x300'], says: /--size "0x300".*20 to 5000/ },
-  { name: 'other proportions without a crop', args: () => ['--reference', join(folder, 'square.png'), '--photo', PHOTO, '--size', '400x300'], says: /other proportions.*--crop/ },
+  {
+    name: 'a file that is not there',
+    args: () => ['--reference', 'nowhere.jpg', '--photo', PHOTO, '--size', '400x300'],
+    says: /nowhere\.jpg.*ENOENT/,
+  },
+  {
+    name: 'a file that is no picture',
+    args: () => ['--reference', REFERENCE, '--photo', join(folder, 'text.jpg'), '--size', '400x300'],
+    says: /not a picture/,
+  },
+  {
+    name: 'size 0',
+    args: () => ['--reference', REFERENCE, '--photo', PHOTO, '--size', '0x300'],
+    says: /--size "0x300".*20 to 5000/,
+  },
+  {
+    name: 'other proportions without a crop',
+    args: () => ['--reference', join(folder, 'square.png'), '--photo', PHOTO, '--size', '400x300'],
+    says: /other proportions.*--crop/,
+  },
   { name: 'a crop outside', args: () => [...usual, '--crop', '0,0,9000,9000'], says: /outside the reference/ },
-  { name: 'corners that cross', args: () => [...usual, '--corners', '700,500 3300,2400 3300,500 700,2400'], says: /cross/ },
+  {
+    name: 'corners that cross',
+    args: () => [...usual, '--corners', '700,500 3300,2400 3300,500 700,2400'],
+    says: /cross/,
+  },
   { name: 'three corners', args: () => [...usual, '--corners', '1,1 2,1 2,2'], says: /four points/ },
   { name: 'a grey without value', args: () => [...usual, '--grey', '1,1,50,50'], says: /--grey/ },
-  { name: 'a region outside the canvas', args: () => [...usual, '--region', '390,10,40,40'], says: /outside the canvas/ },
+  {
+    name: 'a region outside the canvas',
+    args: () => [...usual, '--region', '390,10,40,40'],
+    says: /outside the canvas/,
+  },
   { name: 'an unknown key', args: () => [...usual, '--key', 'loud'], says: /absolute or range/ },
-  { name: 'a photograph without a canvas', args: () => ['--reference', REFERENCE, '--photo', join(folder, 'plain.png'), '--size', '400x300'], says: /not found surely.*--corners/ },
-]; // prettier-ignore
+  {
+    name: 'a photograph without a canvas',
+    args: () => ['--reference', REFERENCE, '--photo', join(folder, 'plain.png'), '--size', '400x300'],
+    says: /not found surely.*--corners/,
+  },
+];
 
 describe('bad input: exit code 2, one line that says what would be right, never a stack trace', () => {
   test.each(CASES)('$name', async ({ args, says }) => {

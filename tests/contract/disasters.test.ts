@@ -3,7 +3,16 @@ import { readdir } from 'node:fs/promises';
 import { request } from 'node:http';
 import { join } from 'node:path';
 import { afterEach, expect, test } from 'vitest';
-import { ask, demoFile, paintingWithReference, photographSession, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+import {
+  ask,
+  demoFile,
+  paintingWithReference,
+  photographSession,
+  refusal,
+  send,
+  startServer,
+  type Server,
+} from '../server';
 
 let server: Server | null = null;
 afterEach(async () => {
@@ -24,7 +33,9 @@ test('killed in the middle of an upload: after a restart everything before it is
   const before = await ask(server, 'getPainting', { params: { paintingId } });
   const kept = (await filesIn(join(server.data, 'originals'))).sort();
   const { bytes } = await demoFile('enamel-pot-session-2.jpg');
-  const head = Buffer.from('--x\r\ncontent-disposition: form-data; name="file"; filename="half.jpg"\r\ncontent-type: image/jpeg\r\n\r\n'); // prettier-ignore
+  const head = Buffer.from(
+    '--x\r\ncontent-disposition: form-data; name="file"; filename="half.jpg"\r\ncontent-type: image/jpeg\r\n\r\n',
+  );
   const sending = request(`${server.url}/api/sessions/${session.id}/photos`, {
     method: 'POST',
     headers: { 'content-type': 'multipart/form-data; boundary=x', 'content-length': head.length + bytes.length + 9 },
@@ -69,7 +80,9 @@ test('a full disk is said in words; what was kept stays and the studio goes on',
   server = await startServer({ limit: 'ulimit -f 1600;' });
   const { painting } = await ask(server, 'addPainting', { body: { title: 'small disk', widthMm: 400, heightMm: 300 } });
   const params = { paintingId: painting.id };
-  const problem = await refusal(await send(server, 'addReference', { params, file: await demoFile('enamel-pot-reference.jpg') })); // prettier-ignore
+  const problem = await refusal(
+    await send(server, 'addReference', { params, file: await demoFile('enamel-pot-reference.jpg') }),
+  );
   expect(problem.code).toBe('disk-full');
   expect(problem.detail).toMatch(/safe.*Free some space/);
   expect((await ask(server, 'getPainting', { params })).reference).toBeNull();

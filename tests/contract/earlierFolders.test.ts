@@ -7,7 +7,8 @@ import Database from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, ended, send, startServer, type Server } from '../server';
 
-// Folders as the releases themselves have kept them: a painting of two sessions at every shape the database has had, and the demo.
+// Folders as the releases themselves have kept them: a painting of two sessions at every shape the database has had,
+// and the demo.
 // Of the pictures only the originals are here; everything else is made from them again.
 const FOLDERS = join(process.cwd(), 'tests/fixtures/folders');
 const LEVELS = ['001', '002', '003', '004', '006', '007', '008', '009', '010', '011', '012', '013', '014', '015'];
@@ -126,7 +127,10 @@ describe.each(LEVELS)('a folder kept at %s', (level) => {
     expect(title).toBe(`Pot, kept at ${level}`);
     const params = { paintingId: id };
     const { sessions, corrections, plan } = await ask(server, 'getPainting', { params });
-    expect(sessions.map(({ intention, minutes, photos }) => [intention, minutes, photos.length])).toEqual([['session 1', 90, 1], ['session 2', 90, 1]]); // prettier-ignore
+    expect(sessions.map(({ intention, minutes, photos }) => [intention, minutes, photos.length])).toEqual([
+      ['session 1', 90, 1],
+      ['session 2', 90, 1],
+    ]);
     expect(corrections.map(({ name, words, open }) => [name, words, open])).toEqual(
       before.correction.map(({ name, words, open }) => [name, words, open === 1]),
     );

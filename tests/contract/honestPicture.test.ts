@@ -7,7 +7,8 @@ import { jpegOf, openSubject } from '../../src/demo/studio/files';
 import { pixel, type Sheet } from '../../src/demo/studio/scene';
 import { ask, DEMO, ended, paintingWithReference, refusal, send, startServer, type Server } from '../server';
 
-// Prints of the reference with something done to them on purpose, photographed by the simulator: what is told must be what was done.
+// Prints of the reference with something done to them on purpose, photographed by the simulator: what is told must be
+// what was done.
 const SIZE = { widthMm: 400, heightMm: 300 };
 let server: Server;
 let print: Sheet;
@@ -32,19 +33,27 @@ async function shotOf(sheet: Sheet, setup: Partial<Setup> = {}) {
 const changed = (sheet: Sheet, change: (rgb: Rgb, x: number, y: number) => Rgb): Sheet => {
   const data = new Float32Array(sheet.data.length);
   for (let i = 0; i < sheet.width * sheet.height; i++)
-    data.set(change(pixel(sheet, i), (i % sheet.width) / sheet.width, Math.floor(i / sheet.width) / sheet.height), 3 * i); // prettier-ignore
+    data.set(
+      change(pixel(sheet, i), (i % sheet.width) / sheet.width, Math.floor(i / sheet.width) / sheet.height),
+      3 * i,
+    );
   return { ...sheet, data };
 };
 
 const detailOf = (paintingId: string) => ask(server, 'getPainting', { params: { paintingId } });
 async function add(paintingId: string, shot: Awaited<ReturnType<typeof shotOf>>) {
   const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
-  const { photo, job } = await ask(server, 'addPhoto', { params: { sessionId: sessions[sessions.length - 1].id }, file: shot }); // prettier-ignore
+  const { photo, job } = await ask(server, 'addPhoto', {
+    params: { sessionId: sessions[sessions.length - 1].id },
+    file: shot,
+  });
   await ended(server, job);
   // Where they are not found surely a painter shows them.
   const [last] = (await detailOf(paintingId)).sessions.flatMap(({ photos }) => photos).slice(-1);
-  if (!last.corners) await ask(server, 'setCorners', { params: { photoId: photo.id }, body: { corners: shot.corners as never } }); // prettier-ignore
-  if (shot.patches.length) await ask(server, 'setGreys', { params: { photoId: photo.id }, body: { greys: shot.patches } }); // prettier-ignore
+  if (!last.corners)
+    await ask(server, 'setCorners', { params: { photoId: photo.id }, body: { corners: shot.corners as never } });
+  if (shot.patches.length)
+    await ask(server, 'setGreys', { params: { photoId: photo.id }, body: { greys: shot.patches } });
   return photo.id;
 }
 async function read(photoId: string) {
@@ -53,8 +62,15 @@ async function read(photoId: string) {
   return ask(server, 'getReading', { params: { photoId } });
 }
 const box = ([x, y, w, h]: number[]): NonNullable<BodyOf<'learnGround'>['place']> => ({
-  outlines: [[[x, y], [x + w, y], [x + w, y + h], [x, y + h]]],
-}); // prettier-ignore
+  outlines: [
+    [
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ],
+  ],
+});
 
 describe('the printed card', () => {
   test('is found by itself, its greys are the photo’s, and it tells when the canvas is not as large as was said', async () => {
@@ -67,10 +83,16 @@ describe('the printed card', () => {
     const reading = await read(photoId);
     expect(reading.light.method).toBe('card');
     expect(reading.quality.some(({ words }) => words.includes('ruler'))).toBe(false);
-    for (const { difference, share } of reading.masses) if (share > 0.02) expect(Math.abs(difference.value)).toBeLessThan(0.3); // prettier-ignore
+    for (const { difference, share } of reading.masses)
+      if (share > 0.02) expect(Math.abs(difference.value)).toBeLessThan(0.3);
 
-    const small = await ask(server, 'addPainting', { body: { title: 'Said too small', widthMm: 360, heightMm: 270, drewMe: '' } }); // prettier-ignore
-    const reference = { name: 'r.jpg', bytes: new Uint8Array(await (await import('node:fs/promises')).readFile(`${DEMO}/enamel-pot-reference.jpg`)) }; // prettier-ignore
+    const small = await ask(server, 'addPainting', {
+      body: { title: 'Said too small', widthMm: 360, heightMm: 270, drewMe: '' },
+    });
+    const reference = {
+      name: 'r.jpg',
+      bytes: new Uint8Array(await (await import('node:fs/promises')).readFile(`${DEMO}/enamel-pot-reference.jpg`)),
+    };
     await ask(server, 'addReference', { params: { paintingId: small.painting.id }, file: reference });
     const other = await add(small.painting.id, await shotOf(print, card));
     const { lines } = await ask(server, 'judgePhoto', { params: { photoId: other } });
@@ -109,7 +131,8 @@ describe('how good a photograph is', () => {
     const before = await ask(server, 'judgePhoto', { params: { photoId } });
     expect(before.method).toBe('plan');
     const words = before.lines.map((line) => line.words).join(' ');
-    for (const part of ['stops darker', 'Blurred by', 'off square', 'No patch of known grey']) expect(words).toContain(part); // prettier-ignore
+    for (const part of ['stops darker', 'Blurred by', 'off square', 'No patch of known grey'])
+      expect(words).toContain(part);
     for (const { cost } of before.lines) expect(cost).toMatch(/\.$/);
     await ask(server, 'setGreys', { params: { photoId }, body: { greys: shot.patches } });
     const after = await ask(server, 'judgePhoto', { params: { photoId } });
@@ -143,7 +166,7 @@ describe('the ground', () => {
 
   test('learned from a photograph of the bare surface, it tells how much is covered; the first full cover is said', async () => {
     const paintingId = await paintingWithReference(server, 'On ochre');
-    const bare = await add(paintingId, await shotOf(changed(print, () => OCHRE))); // prettier-ignore
+    const bare = await add(paintingId, await shotOf(changed(print, () => OCHRE)));
     const { sessions } = await ask(server, 'changePhoto', { params: { photoId: bare }, body: { role: 'ground' } });
     const { ground } = sessions[0].photos[0].corners
       ? await ask(server, 'learnGround', { params: { photoId: bare }, body: { place: null } })
@@ -170,9 +193,14 @@ describe('the ground', () => {
   test('a place too small to learn from is refused, and typed ground can be forgotten', async () => {
     const paintingId = await paintingWithReference(server, 'Small place');
     const photoId = await add(paintingId, await shotOf(print));
-    const problem = await refusal(await send(server, 'learnGround', { params: { photoId }, body: { place: box([10, 10, 2, 2]) } })); // prettier-ignore
+    const problem = await refusal(
+      await send(server, 'learnGround', { params: { photoId }, body: { place: box([10, 10, 2, 2]) } }),
+    );
     expect(problem.detail).toContain('Nothing was changed');
-    const typed = await ask(server, 'setGround', { params: { paintingId }, body: { colour: { value: 6, a: 8, b: 25 } } }); // prettier-ignore
+    const typed = await ask(server, 'setGround', {
+      params: { paintingId },
+      body: { colour: { value: 6, a: 8, b: 25 } },
+    });
     expect(typed.ground).toMatchObject({ from: 'typed', colour: { value: 6 } });
     const none = await ask(server, 'setGround', { params: { paintingId }, body: { colour: null } });
     expect(none.ground).toMatchObject({ from: null, colour: null });

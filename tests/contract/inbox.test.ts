@@ -15,11 +15,16 @@ afterAll(() => server.stop());
 const inbox = () => join(server.data, 'inbox');
 async function photographOf(session: number, day: string): Promise<Buffer> {
   const { bytes } = await demoFile(`enamel-pot-session-${session}.jpg`);
-  return sharp(bytes).resize(1000).withExif({ IFD2: { DateTimeOriginal: `${day.replaceAll('-', ':')} 17:20:11` } }).jpeg().toBuffer(); // prettier-ignore
+  return sharp(bytes)
+    .resize(1000)
+    .withExif({ IFD2: { DateTimeOriginal: `${day.replaceAll('-', ':')} 17:20:11` } })
+    .jpeg()
+    .toBuffer();
 }
 const waiting = async () => (await ask(server, 'listArrivals')).waiting;
 /** Waits until so many are there. */
-const arrived = (count: number) => expect.poll(async () => (await waiting()).length, { timeout: 20_000, interval: 200 }).toBe(count); // prettier-ignore
+const arrived = (count: number) =>
+  expect.poll(async () => (await waiting()).length, { timeout: 20_000, interval: 200 }).toBe(count);
 
 test('the inbox is a folder of the studio, empty at first', async () => {
   expect(await ask(server, 'listArrivals')).toEqual({
@@ -56,7 +61,9 @@ test('a hidden file is no picture, a broken one is said to be broken, a copy com
   expect(broken).toMatchObject({ fileName: 'half.jpg', width: null });
   expect(broken?.problem).toMatch(/half\.jpg/);
   const paintingId = await paintingWithReference(server, 'Nothing to see');
-  const no = await refusal(await send(server, 'sortArrival', { params: { arrivalId: broken?.id ?? '' }, body: { paintingId } })); // prettier-ignore
+  const no = await refusal(
+    await send(server, 'sortArrival', { params: { arrivalId: broken?.id ?? '' }, body: { paintingId } }),
+  );
   expect(no.status).toBe(409);
   await ask(server, 'sortArrival', { params: { arrivalId: broken?.id ?? '' }, body: { paintingId: null } });
   await arrived(1);
@@ -92,7 +99,12 @@ describe('what is no picture of the folder’s own', () => {
     await promisify(execFile)('mkfifo', [join(inbox(), 'pipe.jpg')]);
     await symlink(join(inbox(), 'pipe.jpg'), join(inbox(), 'to a pipe.jpg'));
     await writeFile(join(inbox(), 'after.jpg'), await photographOf(1, '2026-03-21'));
-    await expect.poll(async () => (await waiting()).some(({ fileName }) => fileName === 'after.jpg'), { timeout: 20_000, interval: 200 }).toBe(true); // prettier-ignore
+    await expect
+      .poll(async () => (await waiting()).some(({ fileName }) => fileName === 'after.jpg'), {
+        timeout: 20_000,
+        interval: 200,
+      })
+      .toBe(true);
     const refused = (await waiting()).filter(({ problem }) => problem !== null);
     expect(refused.map(({ problem }) => problem).join(' ')).toMatch(/is a link to another place/);
     const pictures = (await waiting()).filter(({ problem }) => problem === null);
@@ -107,7 +119,9 @@ describe('what is no picture of the folder’s own', () => {
     const pictures = (await waiting()).length;
     await Promise.all(Array.from({ length: 400 }, (_, n) => writeFile(join(inbox(), `note ${n}.txt`), `to buy: ${n}`)));
     const lines = async () => (await waiting()).filter(({ problem }) => problem !== null);
-    await expect.poll(async () => (await lines()).map(({ many }) => many), { timeout: 40_000, interval: 300 }).toEqual([400]); // prettier-ignore
+    await expect
+      .poll(async () => (await lines()).map(({ many }) => many), { timeout: 40_000, interval: 300 })
+      .toEqual([400]);
     expect(await waiting()).toHaveLength(pictures + 1);
     const [line] = await lines();
     expect(line.problem).toMatch(/^400 files could not be taken in, among them note .*left where they are/);

@@ -51,8 +51,26 @@ function seenOf(detail: PaintingDetail) {
   return JSON.parse(JSON.stringify(seen, unnamed)) as unknown;
 }
 
-const CORNER = { outlines: [[[0, 0], [15, 0], [15, 15], [0, 15]]] } as { outlines: [number, number][][] }; // prettier-ignore
-const SQUARE = { outlines: [[[20, 20], [60, 20], [60, 60], [20, 60]]] } as { outlines: [number, number][][] }; // prettier-ignore
+const CORNER = {
+  outlines: [
+    [
+      [0, 0],
+      [15, 0],
+      [15, 15],
+      [0, 15],
+    ],
+  ],
+} as { outlines: [number, number][][] };
+const SQUARE = {
+  outlines: [
+    [
+      [20, 20],
+      [60, 20],
+      [60, 60],
+      [20, 60],
+    ],
+  ],
+} as { outlines: [number, number][][] };
 
 describe('everything that decides something', () => {
   let paintingId: string;
@@ -111,7 +129,10 @@ describe('everything that decides something', () => {
     await decide(0, 'dismissed');
     await decide(2, 'planned');
     await decide(1, null);
-    await done('addCorrection', { params: { paintingId }, body: { photoId, place: SQUARE, kind: 'value', name: 'corner', words: 'darker' } }); // prettier-ignore
+    await done('addCorrection', {
+      params: { paintingId },
+      body: { photoId, place: SQUARE, kind: 'value', name: 'corner', words: 'darker' },
+    });
     const own = (await detailOf(paintingId)).corrections.find((one) => one.own);
     await done('removeCorrection', { params: { correctionId: own?.id ?? '' } });
     await done('addSession', { params: { paintingId }, body: { intention: 'the handle' } });
@@ -211,7 +232,9 @@ describe('undo that comes too late', () => {
     await ask(server, 'changePlan', { params: { paintingId }, body: { masses: 9 } });
     await ask(server, 'changePlan', { params: { paintingId }, body: { masses: 12 } });
     const deedId = (await detailOf(paintingId)).journal.undo?.id ?? '';
-    const answers = await Promise.all([1, 2, 3].map(() => send(server, 'setUndone', { params: { deedId }, body: { undone: true } }))); // prettier-ignore
+    const answers = await Promise.all(
+      [1, 2, 3].map(() => send(server, 'setUndone', { params: { deedId }, body: { undone: true } })),
+    );
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
     expect((await detailOf(paintingId)).plan?.masses).toBe(9);
   });

@@ -2,7 +2,17 @@ import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { ask, demoFile, ended, paintingWithReference, photographSession, readWithCard, send, startServer, type Server } from '../server'; // prettier-ignore
+import {
+  ask,
+  demoFile,
+  ended,
+  paintingWithReference,
+  photographSession,
+  readWithCard,
+  send,
+  startServer,
+  type Server,
+} from '../server';
 
 let server: Server;
 let paintingId: string;
@@ -34,7 +44,10 @@ test('the loop: photograph, corners, reading, decision, next photograph, verdict
   const wall = reading.findings.find(({ kind, amount }) => kind === 'temperature' && amount > 4);
   expect(wall?.instruction).toContain('cooler');
 
-  const decided = await ask(server, 'decide', { params: { photoId: first.photo.id, index: wall?.index ?? -1 }, body: { decision: 'taken' } }); // prettier-ignore
+  const decided = await ask(server, 'decide', {
+    params: { photoId: first.photo.id, index: wall?.index ?? -1 },
+    body: { decision: 'taken' },
+  });
   expect(decided.findings.find(({ index }) => index === wall?.index)?.decision).toBe('taken');
   const other = reading.findings.find(({ index }) => index !== wall?.index)?.index ?? -1;
   await ask(server, 'decide', { params: { photoId: first.photo.id, index: other }, body: { decision: 'dismissed' } });
@@ -42,12 +55,21 @@ test('the loop: photograph, corners, reading, decision, next photograph, verdict
     params: { paintingId },
     body: {
       photoId: first.photo.id,
-      place: { outlines: [[[20, 20], [120, 20], [120, 80], [20, 80]]] },
+      place: {
+        outlines: [
+          [
+            [20, 20],
+            [120, 20],
+            [120, 80],
+            [20, 80],
+          ],
+        ],
+      },
       kind: 'temperature',
       name: 'wall, upper left',
       words: 'Cool the wall beside the spout.',
     },
-  }); // prettier-ignore
+  });
   expect(own.difference).toBeGreaterThan(4);
 
   const second = await photographSession(server, paintingId, 5);
@@ -66,7 +88,8 @@ test('a decision can be taken back, and its correction leaves the list', async (
   const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
   const photoId = sessions[0].photos[0].id;
   const params = { photoId, index: 1 };
-  const open = async () => (await ask(server, 'getPainting', { params: { paintingId } })).corrections.filter((one) => one.open).length; // prettier-ignore
+  const open = async () =>
+    (await ask(server, 'getPainting', { params: { paintingId } })).corrections.filter((one) => one.open).length;
   await ask(server, 'decide', { params, body: { decision: null } });
   const before = await open();
   await ask(server, 'decide', { params, body: { decision: 'taken' } });
@@ -94,7 +117,10 @@ test('originals are kept byte for byte, once', async () => {
   const kept = await readFile(join(server.data, 'originals', sha256.slice(0, 2), sha256));
   expect(kept.equals(Buffer.from(bytes))).toBe(true);
   const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
-  const again = await ask(server, 'addPhoto', { params: { sessionId: sessions[0].id }, file: await demoFile('enamel-pot-session-3.jpg') }); // prettier-ignore
+  const again = await ask(server, 'addPhoto', {
+    params: { sessionId: sessions[0].id },
+    file: await demoFile('enamel-pot-session-3.jpg'),
+  });
   expect(again.twin).toBe(true);
   expect(again.photo.id).toBe(sessions[0].photos[0].id);
 });

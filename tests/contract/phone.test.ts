@@ -35,7 +35,8 @@ test('the page asks for a photograph and shows how the canvas should stand; it s
   expect(page).toMatch(/type="file"[^>]*capture="environment"/);
   expect(page).toMatch(/all four corners in the frame/);
   const base = new URL(url).origin;
-  for (const path of ['/', '/api/paintings', '/index.html']) expect((await fetch(base + path)).status).toBeGreaterThanOrEqual(403); // prettier-ignore
+  for (const path of ['/', '/api/paintings', '/index.html'])
+    expect((await fetch(base + path)).status).toBeGreaterThanOrEqual(403);
 });
 
 test('a photograph sent by it begins the session and its corners are looked for', async () => {

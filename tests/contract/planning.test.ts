@@ -3,7 +3,19 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { APPROACHES } from '../../src/core/correct';
 import type { Departure, Place } from '../../src/contract';
-import { ask, DEMO, demoFile, ended, paintingWithReference, photographSession, readWithCard, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+import {
+  ask,
+  DEMO,
+  demoFile,
+  ended,
+  paintingWithReference,
+  photographSession,
+  readWithCard,
+  refusal,
+  send,
+  startServer,
+  type Server,
+} from '../server';
 
 let server: Server;
 beforeAll(async () => {
@@ -14,25 +26,54 @@ afterAll(() => server.stop());
 const readDemo = (name: string) => readFile(join(DEMO, name));
 const detailOf = (paintingId: string) => ask(server, 'getPainting', { params: { paintingId } });
 const KEY = { kind: 'absolute' as const, darkest: 1.6, white: 9.3, knots: [] };
-const boxPlace = (x: number, y: number, w: number, h: number): Place => ({ outlines: [[[x, y], [x + w, y], [x + w, y + h], [x, y + h]]] }); // prettier-ignore
-const departure = (change: Departure['change'], place: Place): Departure => ({ id: crypto.randomUUID(), where: { place }, change, why: '' }); // prettier-ignore
+const boxPlace = (x: number, y: number, w: number, h: number): Place => ({
+  outlines: [
+    [
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ],
+  ],
+});
+const departure = (change: Departure['change'], place: Place): Departure => ({
+  id: crypto.randomUUID(),
+  where: { place },
+  change,
+  why: '',
+});
 
 describe('references', () => {
   test('ten and more, each with what it is for; one governs; one put aside is kept', async () => {
     const paintingId = await paintingWithReference(server, 'Many references');
     for (const purpose of ['detail', 'colour', 'field study', 'set-up'] as const)
-      await ask(server, 'addFurtherReference', { params: { paintingId }, body: { purpose }, file: await demoFile('plaster-shell-reference.jpg') }); // prettier-ignore
+      await ask(server, 'addFurtherReference', {
+        params: { paintingId },
+        body: { purpose },
+        file: await demoFile('plaster-shell-reference.jpg'),
+      });
     const { references, plan } = await detailOf(paintingId);
     expect(references.map(({ governs }) => governs)).toEqual([true, false, false, false, false]);
     const [main, detail] = references;
-    const words = { note: 'the handle', source: 'my own', permission: 'not needed', hour: 9, place: [100, 80, 60, 40] as [number, number, number, number] }; // prettier-ignore
+    const words = {
+      note: 'the handle',
+      source: 'my own',
+      permission: 'not needed',
+      hour: 9,
+      place: [100, 80, 60, 40] as [number, number, number, number],
+    };
     const said = await ask(server, 'changeReference', { params: { referenceId: detail.id }, body: words });
     expect(said.references.find(({ id }) => id === detail.id)).toMatchObject(words);
-    const no = await refusal(await send(server, 'changeReference', { params: { referenceId: main.id }, body: { aside: true } })); // prettier-ignore
+    const no = await refusal(
+      await send(server, 'changeReference', { params: { referenceId: main.id }, body: { aside: true } }),
+    );
     expect(no.code).toBe('governs');
     const less = await ask(server, 'changeReference', { params: { referenceId: detail.id }, body: { aside: true } });
     expect(less.references).toHaveLength(4);
-    const other = await ask(server, 'changeReference', { params: { referenceId: references[2].id }, body: { governs: true } }); // prettier-ignore
+    const other = await ask(server, 'changeReference', {
+      params: { referenceId: references[2].id },
+      body: { governs: true },
+    });
     expect(other.reference?.id).toBe(references[2].id);
     expect(other.plan?.version).toBe((plan?.version ?? 0) + 1);
   });
@@ -44,7 +85,9 @@ describe('references', () => {
     if (!reference) throw new Error('no reference');
     const params = { referenceId: reference.id };
     const [x, y, w, h] = reference.crop.box;
-    const out = await refusal(await send(server, 'changeReference', { params, body: { crop: { box: [x, y, w, h], turn: 4 } } })); // prettier-ignore
+    const out = await refusal(
+      await send(server, 'changeReference', { params, body: { crop: { box: [x, y, w, h], turn: 4 } } }),
+    );
     expect(out.code).toBe('crop');
     const box: [number, number, number, number] = [x + w / 4, y + h / 4, w / 2, h / 2];
     const after = await ask(server, 'changeReference', { params, body: { crop: { box, turn: 4 } } });
@@ -78,12 +121,23 @@ describe('references', () => {
 describe('the plan', () => {
   test('a key that falls and a drawing that is not kept are refused; what was kept before stays', async () => {
     const paintingId = await paintingWithReference(server, 'Keyed');
-    const falling = { ...KEY, kind: 'curve' as const, knots: [{ reference: 2, paint: 6 }, { reference: 8, paint: 3 }] }; // prettier-ignore
+    const falling = {
+      ...KEY,
+      kind: 'curve' as const,
+      knots: [
+        { reference: 2, paint: 6 },
+        { reference: 8, paint: 3 },
+      ],
+    };
     const no = await refusal(await send(server, 'changePlan', { params: { paintingId }, body: { key: falling } }));
     expect(no.detail).toMatch(/must rise/);
-    const one = await refusal(await send(server, 'changePlan', { params: { paintingId }, body: { key: { ...falling, knots: [] } } })); // prettier-ignore
+    const one = await refusal(
+      await send(server, 'changePlan', { params: { paintingId }, body: { key: { ...falling, knots: [] } } }),
+    );
     expect(one.code).toBe('key');
-    const lost = await refusal(await send(server, 'changePlan', { params: { paintingId }, body: { governing: crypto.randomUUID() } })); // prettier-ignore
+    const lost = await refusal(
+      await send(server, 'changePlan', { params: { paintingId }, body: { governing: crypto.randomUUID() } }),
+    );
     expect(lost.code).toBe('drawing');
     expect((await detailOf(paintingId)).plan?.version).toBe(1);
   });
@@ -94,7 +148,13 @@ describe('the plan', () => {
     const masses = await ask(server, 'getMasses', { params });
     const [one, two] = masses;
     const edits = [{ kind: 'merge' as const, at: [one.at, two.at] }];
-    const drawing = { id: crypto.randomUUID(), name: 'charcoal', keptAt: new Date().toISOString(), masses: 12, edits: [] }; // prettier-ignore
+    const drawing = {
+      id: crypto.randomUUID(),
+      name: 'charcoal',
+      keptAt: new Date().toISOString(),
+      masses: 12,
+      edits: [],
+    };
     await ask(server, 'changePlan', { params, body: { edits, drawings: [drawing] } });
     expect(await ask(server, 'getMasses', { params })).toHaveLength(masses.length - 1);
     await ask(server, 'changePlan', { params, body: { governing: drawing.id } });
@@ -113,21 +173,36 @@ describe('the plan', () => {
     for (const job of jobs) expect((await ended(server, job)).state).toBe('done');
     const after = await ask(server, 'getReading', { params: { photoId: photo.id } });
     expect(after.planVersion).toBe((before.planVersion ?? 0) + 1);
-    const dark = after.findings.find(({ kind, region: { box }, amount }) => kind === 'value' && box[1] < 60 && box[0] < 120 && amount < -0.8); // prettier-ignore
+    const dark = after.findings.find(
+      ({ kind, region: { box }, amount }) => kind === 'value' && box[1] < 60 && box[0] < 120 && amount < -0.8,
+    );
     expect(dark?.words).toMatch(/lighter/);
     const plans = await ask(server, 'listPlans', { params });
-    expect(plans.map(({ version, readings }) => [version, readings])).toEqual([[2, 1], [1, 1]]); // prettier-ignore
+    expect(plans.map(({ version, readings }) => [version, readings])).toEqual([
+      [2, 1],
+      [1, 1],
+    ]);
     // A light that was to be kept is told apart from what merely differs.
-    const reserved = { id: crypto.randomUUID(), where: { place: boxPlace(20, 20, 100, 40) }, label: 'reserved' as const, since: new Date().toISOString() }; // prettier-ignore
+    const reserved = {
+      id: crypto.randomUUID(),
+      where: { place: boxPlace(20, 20, 100, 40) },
+      label: 'reserved' as const,
+      since: new Date().toISOString(),
+    };
     await ask(server, 'changePlan', { params, body: { passages: [reserved] } });
     for (const job of await ask(server, 'rereadPainting', { params })) await ended(server, job);
     const kept = await ask(server, 'getReading', { params: { photoId: photo.id } });
     expect(kept.lostLights[0]).toMatch(/light you meant to keep is one step and (a quarter|a half).* darker/);
     // The same place ignored is silent.
-    await ask(server, 'changePlan', { params, body: { departures: [lighter, departure({ kind: 'ignored' }, boxPlace(5, 5, 160, 80))] } }); // prettier-ignore
+    await ask(server, 'changePlan', {
+      params,
+      body: { departures: [lighter, departure({ kind: 'ignored' }, boxPlace(5, 5, 160, 80))] },
+    });
     for (const job of await ask(server, 'rereadPainting', { params })) await ended(server, job);
     const silent = await ask(server, 'getReading', { params: { photoId: photo.id } });
-    expect(silent.findings.filter(({ amount, region: { box } }) => amount < -0.8 && box[1] < 60 && box[0] < 120)).toEqual([]); // prettier-ignore
+    expect(
+      silent.findings.filter(({ amount, region: { box } }) => amount < -0.8 && box[1] < 60 && box[0] < 120),
+    ).toEqual([]);
   });
 });
 
@@ -137,7 +212,12 @@ describe('set-up', () => {
     const params = { paintingId };
     const { painting } = await detailOf(paintingId);
     const approach = { ...APPROACHES[0], stages: APPROACHES[0].stages.map((s) => ({ ...s, loud: [...s.loud] })) };
-    const setUp = { ...painting.setUp, rebate: { top: 6, right: 6, bottom: 6, left: 6 }, approach, stage: approach.stages[0].id }; // prettier-ignore
+    const setUp = {
+      ...painting.setUp,
+      rebate: { top: 6, right: 6, bottom: 6, left: 6 },
+      approach,
+      stage: approach.stages[0].id,
+    };
     const after = await ask(server, 'changePainting', { params, body: { setUp } });
     expect(after.painting.setUp).toMatchObject({ rebate: { top: 6 }, stage: approach.stages[0].id });
     const wide = { ...setUp, rebate: { top: 200, right: 0, bottom: 95, left: 0 } };
@@ -166,7 +246,15 @@ describe('set-up', () => {
     const all = await readWithCard(server, photo.id, 1);
     expect(all.findings.every(({ loud }) => loud)).toBe(true);
     const { painting, undecided } = await detailOf(paintingId);
-    const stage = { id: 's', name: 'block-in', asks: 'big values', why: '', otherwise: '', loud: ['value' as const], coarse: 2 }; // prettier-ignore
+    const stage = {
+      id: 's',
+      name: 'block-in',
+      asks: 'big values',
+      why: '',
+      otherwise: '',
+      loud: ['value' as const],
+      coarse: 2,
+    };
     const setUp = {
       ...painting.setUp,
       approach: { id: 'mine', name: 'mine', summary: '', stages: [stage] },
@@ -185,10 +273,15 @@ describe('set-up', () => {
 
 describe('without a reference', () => {
   test('a painting from memory is photographed, squared, lit and noted; what needs a plan says so', async () => {
-    const { painting } = await ask(server, 'addPainting', { body: { title: 'From memory', widthMm: 400, heightMm: 300 } }); // prettier-ignore
+    const { painting } = await ask(server, 'addPainting', {
+      body: { title: 'From memory', widthMm: 400, heightMm: 300 },
+    });
     const params = { paintingId: painting.id };
     expect((await detailOf(painting.id)).next).toBe('add-reference');
-    const after = await ask(server, 'changePainting', { params, body: { setUp: { ...painting.setUp, from: 'memory' } } }); // prettier-ignore
+    const after = await ask(server, 'changePainting', {
+      params,
+      body: { setUp: { ...painting.setUp, from: 'memory' } },
+    });
     expect(after.next).toBe('start-session');
     const { photo } = await photographSession(server, painting.id, 5);
     const corners = JSON.parse((await readDemo('enamel-pot-session-5.json')).toString()).corners;

@@ -1,6 +1,16 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import type { ReadingDetail } from '../../src/contract';
-import { ask, ended, paintingWithReference, photographSession, readWithCard, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+import {
+  ask,
+  ended,
+  paintingWithReference,
+  photographSession,
+  readWithCard,
+  refusal,
+  send,
+  startServer,
+  type Server,
+} from '../server';
 
 let server: Server;
 let paintingId: string;
@@ -24,7 +34,9 @@ const account = () => {
 
 describe('the drawing', () => {
   test('the spout that the simulator put 7 mm to the left is asked to go back', () => {
-    const spout = reading.findings.find(({ kind, region: { box } }) => kind === 'drawing' && box[0] < 70 && box[1] < 130); // prettier-ignore
+    const spout = reading.findings.find(
+      ({ kind, region: { box } }) => kind === 'drawing' && box[0] < 70 && box[1] < 130,
+    );
     expect(spout?.kind === 'drawing' && spout.shift.by[0]).toBeLessThan(-3);
     expect(spout?.instruction).toMatch(/further right/);
     expect(Math.abs(account().drawing.global.scale - 1)).toBeLessThan(0.01);
@@ -44,7 +56,10 @@ describe('the drawing', () => {
   });
 
   test('landmarks overrule what was found once it is read again; a point off the canvas is refused in words', async () => {
-    const outside = await send(server, 'setLandmarks', { params: { photoId }, body: { landmarks: [{ name: '', plan: [10, 10], painted: [480, 10] }] } }); // prettier-ignore
+    const outside = await send(server, 'setLandmarks', {
+      params: { photoId },
+      body: { landmarks: [{ name: '', plan: [10, 10], painted: [480, 10] }] },
+    });
     expect((await refusal(outside)).detail).toMatch(/outside the canvas of 400 x 300 mm\. Nothing was changed/);
     const landmarks = [{ name: 'lid', plan: [140, 45] as [number, number], painted: [149, 45] as [number, number] }];
     const photo = await ask(server, 'setLandmarks', { params: { photoId }, body: { landmarks } });
@@ -52,7 +67,9 @@ describe('the drawing', () => {
     expect((await ask(server, 'getReading', { params: { photoId } })).stale).toBe(true);
     expect((await ended(server, await ask(server, 'readPhoto', { params: { photoId } }))).state).toBe('done');
     const again = await ask(server, 'getReading', { params: { photoId } });
-    const near = again.account?.drawing.points.reduce((best, point) => (Math.hypot(point.at[0] - 140, point.at[1] - 45) < Math.hypot(best.at[0] - 140, best.at[1] - 45) ? point : best)); // prettier-ignore
+    const near = again.account?.drawing.points.reduce((best, point) =>
+      Math.hypot(point.at[0] - 140, point.at[1] - 45) < Math.hypot(best.at[0] - 140, best.at[1] - 45) ? point : best,
+    );
     expect(near?.shift[0]).toBeGreaterThan(5);
     await ask(server, 'setLandmarks', { params: { photoId }, body: { landmarks: [] } });
   });
@@ -84,7 +101,11 @@ describe('what leaves the house', () => {
   test('the whole reading as JSON names its units', async () => {
     const response = await get(`/photos/${photoId}/reading.json`);
     expect(response.headers.get('content-disposition')).toContain('reading.json');
-    const whole = (await response.json()) as { units: Record<string, string>; reading: ReadingDetail; painting: { widthMm: number } }; // prettier-ignore
+    const whole = (await response.json()) as {
+      units: Record<string, string>;
+      reading: ReadingDetail;
+      painting: { widthMm: number };
+    };
     expect(whole.units.value).toMatch(/Munsell/);
     expect(whole.painting.widthMm).toBe(400);
     expect(whole.reading.masses.length).toBe(reading.masses.length);
@@ -94,7 +115,12 @@ describe('what leaves the house', () => {
     const text = await (await get(`/photos/${photoId}/reading.csv?table=${table}`)).text();
     const rows = text.trimEnd().split('\r\n');
     const now = await ask(server, 'getReading', { params: { photoId } });
-    const count = table === 'masses' ? now.masses.length : table === 'findings' ? now.findings.length : (now.account?.relations.length ?? 0); // prettier-ignore
+    const count =
+      table === 'masses'
+        ? now.masses.length
+        : table === 'findings'
+          ? now.findings.length
+          : (now.account?.relations.length ?? 0);
     expect(rows).toHaveLength(count + 1);
     const columns = rows[0].split(',').length;
     // No cell of these has a quoted comma in the demo: every row is as wide as the head.
@@ -130,24 +156,39 @@ test('what was dismissed stays silent in the next session while nothing is done 
   const before = await readWithCard(server, first.photo.id, 3);
   const [finding] = before.findings;
   const why = 'The wall is meant to be warm.';
-  const said = await ask(server, 'decide', { params: { photoId: first.photo.id, index: 0 }, body: { decision: 'dismissed', why } }); // prettier-ignore
+  const said = await ask(server, 'decide', {
+    params: { photoId: first.photo.id, index: 0 },
+    body: { decision: 'dismissed', why },
+  });
   expect(said.findings[0]).toMatchObject({ decision: 'dismissed', why, silenced: null });
   // The same paint photographed a session later: the same is found again.
   const second = await photographSession(server, id, 3, 1);
   const after = await readWithCard(server, second.photo.id, 3);
-  const again = after.findings.find(({ kind, region: { box } }) => kind === finding.kind && Math.abs(box[0] - finding.region.box[0]) < 20); // prettier-ignore
+  const again = after.findings.find(
+    ({ kind, region: { box } }) => kind === finding.kind && Math.abs(box[0] - finding.region.box[0]) < 20,
+  );
   expect(again).toMatchObject({ silenced: { session: 1, why }, loud: false });
   expect(after.findings.filter(({ silenced }) => silenced)).toHaveLength(1);
   // Taken in a later session, it is no longer dismissed.
   const third = await photographSession(server, id, 3, 2);
   const { index } = again as ReadingDetail['findings'][number];
   await ask(server, 'decide', { params: { photoId: second.photo.id, index }, body: { decision: 'taken' } });
-  expect((await readWithCard(server, third.photo.id, 3)).findings.every(({ silenced }) => silenced === null)).toBe(true); // prettier-ignore
+  expect((await readWithCard(server, third.photo.id, 3)).findings.every(({ silenced }) => silenced === null)).toBe(
+    true,
+  );
   await ask(server, 'decide', { params: { photoId: second.photo.id, index }, body: { decision: null } });
-  expect((await ask(server, 'getReading', { params: { photoId: third.photo.id } })).findings.some(({ silenced }) => silenced)).toBe(true); // prettier-ignore
+  expect(
+    (await ask(server, 'getReading', { params: { photoId: third.photo.id } })).findings.some(
+      ({ silenced }) => silenced,
+    ),
+  ).toBe(true);
   // What the plan took over is no silence: were the departure struck out of the plan, it would be found and said.
   await ask(server, 'decide', { params: { photoId: second.photo.id, index }, body: { decision: 'planned' } });
-  expect((await ask(server, 'getReading', { params: { photoId: third.photo.id } })).findings.every(({ silenced }) => silenced === null)).toBe(true); // prettier-ignore
+  expect(
+    (await ask(server, 'getReading', { params: { photoId: third.photo.id } })).findings.every(
+      ({ silenced }) => silenced === null,
+    ),
+  ).toBe(true);
   // Taken back, it speaks again.
   await ask(server, 'decide', { params: { photoId: first.photo.id, index: 0 }, body: { decision: null } });
   const spoken = await ask(server, 'getReading', { params: { photoId: second.photo.id } });

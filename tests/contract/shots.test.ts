@@ -4,9 +4,21 @@ import type { BodyOf } from '../../src/contract';
 import { photograph, STUDIO, type Setup } from '../../src/demo/studio/camera';
 import { jpegOf, openSubject } from '../../src/demo/studio/files';
 import type { Sheet } from '../../src/demo/studio/scene';
-import { ask, DEMO, demoFile, ended, paintingWithReference, photographSession, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+import {
+  ask,
+  DEMO,
+  demoFile,
+  ended,
+  paintingWithReference,
+  photographSession,
+  refusal,
+  send,
+  startServer,
+  type Server,
+} from '../server';
 
-// One finished print of the reference, photographed again and again: what differs between readings is the light's doing.
+// One finished print of the reference, photographed again and again: what differs between readings is the light's
+// doing.
 const SIZE = { widthMm: 400, heightMm: 300 };
 let server: Server;
 let print: Sheet;
@@ -19,7 +31,11 @@ afterAll(() => server.stop());
 const PLAIN: Partial<Setup> = { width: 1200, height: 900, yaw: 2, pitch: -1, easel: false, card: false };
 async function shotOf(setup: Partial<Setup>, sheet: Sheet = print) {
   const shot = photograph(sheet, SIZE, { ...STUDIO, ...PLAIN, ...setup });
-  return { name: `shot ${JSON.stringify(setup).length}-${Math.round(1e6 * (setup.seed ?? 0))}.jpg`, bytes: new Uint8Array(await jpegOf(shot, 92)), corners: shot.corners }; // prettier-ignore
+  return {
+    name: `shot ${JSON.stringify(setup).length}-${Math.round(1e6 * (setup.seed ?? 0))}.jpg`,
+    bytes: new Uint8Array(await jpegOf(shot, 92)),
+    corners: shot.corners,
+  };
 }
 const sessionOf = async (paintingId: string) => {
   const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
@@ -84,14 +100,31 @@ test('a place left out by hand is read by nothing; one taken for a reflection ca
     sessionId,
     await shotOf({ seed: 9, glare: [{ at: [0.3, 0.3], size: 0.12, strength: 1.4 }] }),
   );
-  const box = (x: number, y: number, w: number, h: number) => ({ outlines: [[[x, y], [x + w, y], [x + w, y + h], [x, y + h]] as [number, number][]] }); // prettier-ignore
+  const box = (x: number, y: number, w: number, h: number) => ({
+    outlines: [
+      [
+        [x, y],
+        [x + w, y],
+        [x + w, y + h],
+        [x, y + h],
+      ] as [number, number][],
+    ],
+  });
   const corner = box(300, 200, 80, 80);
   const params = { photoId };
   await readingOf(photoId);
   expect((await send(server, 'measure', { params, body: { place: corner } })).status).toBe(200);
   const shiny = await send(server, 'measure', { params, body: { place: box(112, 82, 16, 16) } });
   expect(shiny.status).toBe(422);
-  await ask(server, 'setAreas', { params, body: { areas: [{ place: corner, read: false }, { place: box(90, 60, 60, 60), read: true }] } }); // prettier-ignore
+  await ask(server, 'setAreas', {
+    params,
+    body: {
+      areas: [
+        { place: corner, read: false },
+        { place: box(90, 60, 60, 60), read: true },
+      ],
+    },
+  });
   expect((await ask(server, 'getReading', { params })).stale).toBe(true);
   const reading = await readingOf(photoId);
   const outlined = reading.glare?.outlines.flat() ?? [];
@@ -123,7 +156,12 @@ describe('the light', () => {
   test('may be taken from the last session, or left as it is', async () => {
     const paintingId = await paintingWithReference(server, 'As last time');
     const one = await add(await sessionOf(paintingId), await shotOf({ seed: 7 }));
-    const none = await refusal(await (async () => { await change(one, { lightFrom: 'last-session' }); return send(server, 'readPhoto', { params: { photoId: one } }); })()); // prettier-ignore
+    const none = await refusal(
+      await (async () => {
+        await change(one, { lightFrom: 'last-session' });
+        return send(server, 'readPhoto', { params: { photoId: one } });
+      })(),
+    );
     expect(none).toMatchObject({ code: 'no-session-before', status: 409 });
     await change(one, { lightFrom: 'auto' });
     await readingOf(one);
@@ -166,7 +204,8 @@ describe('the light', () => {
     const early = await fetch(`${server.url}/api/photos/${photo.id}/squared.jpg`);
     expect(early.status).toBe(404);
     await readingOf(photo.id);
-    const picture = async (name: string) => sharp(Buffer.from(await (await fetch(`${server.url}/api/photos/${photo.id}/${name}`)).arrayBuffer())).stats(); // prettier-ignore
+    const picture = async (name: string) =>
+      sharp(Buffer.from(await (await fetch(`${server.url}/api/photos/${photo.id}/${name}`)).arrayBuffer())).stats();
     const [before, after] = await Promise.all([picture('squared.jpg'), picture('flat.jpg')]);
     expect(Math.abs(before.channels[2].mean - after.channels[2].mean)).toBeGreaterThan(2);
   });
@@ -174,7 +213,15 @@ describe('the light', () => {
 
 describe('a frame or tape over the canvas’s edge', () => {
   const FRAMED = { by: 'frame', top: 7, right: 7, bottom: 7, left: 7 } as const;
-  const framed = (seed: number) => shotOf({ seed, width: 2000, height: 1500, fill: 0.6, border: { kind: 'frame', over: 7, wide: 30 }, wall: [0.6, 0.6, 0.58] }); // prettier-ignore
+  const framed = (seed: number) =>
+    shotOf({
+      seed,
+      width: 2000,
+      height: 1500,
+      fill: 0.6,
+      border: { kind: 'frame', over: 7, wide: 30 },
+      wall: [0.6, 0.6, 0.58],
+    });
 
   test('the canvas goes on behind the window, nothing is read there, and the frame stays on', async () => {
     const paintingId = await paintingWithReference(server, 'Framed');
@@ -202,7 +249,12 @@ describe('a frame or tape over the canvas’s edge', () => {
   test('a frame that hides half of the canvas is refused, and what was said before stays', async () => {
     const paintingId = await paintingWithReference(server, 'Half hidden');
     const photoId = await add(await sessionOf(paintingId), await shotOf({ seed: 32 }));
-    const problem = await refusal(await send(server, 'changePhoto', { params: { photoId }, body: { covered: { ...FRAMED, left: 190, right: 60 } } })); // prettier-ignore
+    const problem = await refusal(
+      await send(server, 'changePhoto', {
+        params: { photoId },
+        body: { covered: { ...FRAMED, left: 190, right: 60 } },
+      }),
+    );
     expect(problem).toMatchObject({ status: 422, code: 'covered' });
     expect(problem.detail).toMatch(/less than half/);
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
@@ -213,8 +265,13 @@ describe('a frame or tape over the canvas’s edge', () => {
 test('what makes no sense is refused, and nothing changes', async () => {
   const paintingId = await paintingWithReference(server, 'Refused');
   const sessionId = await sessionOf(paintingId);
-  const { photo } = await ask(server, 'addPhoto', { params: { sessionId }, file: await demoFile('enamel-pot-session-4.jpg') }); // prettier-ignore
-  const no = await refusal(await send(server, 'changePhoto', { params: { photoId: photo.id }, body: { role: 'portrait' } as never })); // prettier-ignore
+  const { photo } = await ask(server, 'addPhoto', {
+    params: { sessionId },
+    file: await demoFile('enamel-pot-session-4.jpg'),
+  });
+  const no = await refusal(
+    await send(server, 'changePhoto', { params: { photoId: photo.id }, body: { role: 'portrait' } as never }),
+  );
   expect(no.status).toBe(422);
   const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
   expect(sessions[0].photos[0]).toMatchObject({ role: 'canvas', lightFrom: 'auto', lamp: '', surface: '' });

@@ -27,7 +27,12 @@ test('photographs given in any order end in sessions numbered by their days', as
   for (const [i, day] of days.entries()) await give(paintingId, await photographOf(i + 1, day));
   const sessions = await sessionsOf(paintingId);
   expect(sessions.map(({ number, date }) => [number, date])).toEqual([...days].sort().map((day, i) => [i + 1, day]));
-  expect(sessions.map(({ photos }) => photos[0].fileName)).toEqual(['2-2026-03-03.jpg', '4-2026-03-09.jpg', '1-2026-03-14.jpg', '3-2026-03-19.jpg']); // prettier-ignore
+  expect(sessions.map(({ photos }) => photos[0].fileName)).toEqual([
+    '2-2026-03-03.jpg',
+    '4-2026-03-09.jpg',
+    '1-2026-03-14.jpg',
+    '3-2026-03-19.jpg',
+  ]);
 });
 
 test('two of one day are two shots of one session', async () => {
@@ -69,8 +74,20 @@ test('corrections stay with their session when an older one comes before it', as
   const paintingId = await paintingWithReference(server, 'Renumbered');
   const { photo, job } = await give(paintingId, await photographOf(4, '2026-07-10'));
   if (job) await ended(server, job);
-  const place = { outlines: [[[20, 20], [120, 20], [120, 80], [20, 80]] as [number, number][]] }; // prettier-ignore
-  await ask(server, 'addCorrection', { params: { paintingId }, body: { photoId: photo.id, place, kind: 'value', name: 'wall', words: 'Darken it.' } }); // prettier-ignore
+  const place = {
+    outlines: [
+      [
+        [20, 20],
+        [120, 20],
+        [120, 80],
+        [20, 80],
+      ] as [number, number][],
+    ],
+  };
+  await ask(server, 'addCorrection', {
+    params: { paintingId },
+    body: { photoId: photo.id, place, kind: 'value', name: 'wall', words: 'Darken it.' },
+  });
   await give(paintingId, await photographOf(2, '2026-07-01'));
   const { corrections, sessions } = await ask(server, 'getPainting', { params: { paintingId } });
   expect(sessions.map(({ number }) => number)).toEqual([1, 2]);

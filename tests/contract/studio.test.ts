@@ -1,7 +1,18 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import sharp from 'sharp';
 import { ROUTES, type Job } from '../../src/contract';
-import { ask, demoFile, ended, paintingWithReference, photographSession, readWithCard, refusal, send, startServer, type Server } from '../server'; // prettier-ignore
+import {
+  ask,
+  demoFile,
+  ended,
+  paintingWithReference,
+  photographSession,
+  readWithCard,
+  refusal,
+  send,
+  startServer,
+  type Server,
+} from '../server';
 
 let server: Server;
 beforeAll(async () => {
@@ -52,12 +63,18 @@ describe('what comes next', () => {
     const { painting } = await begin('Step by step');
     const next = async () => (await detailOf(painting.id)).next;
     expect(await next()).toBe('add-reference');
-    await ask(server, 'addReference', { params: { paintingId: painting.id }, file: await demoFile('enamel-pot-reference.jpg') }); // prettier-ignore
+    await ask(server, 'addReference', {
+      params: { paintingId: painting.id },
+      file: await demoFile('enamel-pot-reference.jpg'),
+    });
     expect(await next()).toBe('start-session');
     await ask(server, 'addSession', { params: { paintingId: painting.id }, body: { intention: 'block in' } });
     expect(await next()).toBe('add-photo');
     const { sessions } = await detailOf(painting.id);
-    const added = await ask(server, 'addPhoto', { params: { sessionId: sessions[0].id }, file: await demoFile('enamel-pot-session-4.jpg') }); // prettier-ignore
+    const added = await ask(server, 'addPhoto', {
+      params: { sessionId: sessions[0].id },
+      file: await demoFile('enamel-pot-session-4.jpg'),
+    });
     await ended(server, added.job);
     expect(await next()).toBe('read');
     const reading = await readWithCard(server, added.photo.id, 4);
@@ -71,14 +88,24 @@ describe('what comes next', () => {
   test('where the canvas cannot be found the painter is asked, and what is shown is used', async () => {
     const paintingId = await paintingWithReference(server, 'Hidden canvas');
     const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
-    const wall = await sharp({ create: { width: 1200, height: 900, channels: 3, background: '#8a8682' } }).jpeg().toBuffer(); // prettier-ignore
-    const added = await ask(server, 'addPhoto', { params: { sessionId: sessions[0].id }, file: { name: 'wall.jpg', bytes: new Uint8Array(wall) } }); // prettier-ignore
+    const wall = await sharp({ create: { width: 1200, height: 900, channels: 3, background: '#8a8682' } })
+      .jpeg()
+      .toBuffer();
+    const added = await ask(server, 'addPhoto', {
+      params: { sessionId: sessions[0].id },
+      file: { name: 'wall.jpg', bytes: new Uint8Array(wall) },
+    });
     await ended(server, added.job);
     expect((await detailOf(paintingId)).next).toBe('show-corners');
     const params = { photoId: added.photo.id };
     const unread = await send(server, 'readPhoto', { params });
     expect(unread.ok ? (await ended(server, (await unread.json()) as Job)).state : 'refused').not.toBe('done');
-    const corners: [number, number][] = [[100, 100], [1100, 100], [1100, 850], [100, 850]]; // prettier-ignore
+    const corners: [number, number][] = [
+      [100, 100],
+      [1100, 100],
+      [1100, 850],
+      [100, 850],
+    ];
     const shown = await ask(server, 'setCorners', { params, body: { corners: corners as never } });
     expect(shown).toMatchObject({ cornersFrom: 'given', corners });
     expect((await detailOf(paintingId)).next).toBe('read');
@@ -126,7 +153,10 @@ describe('the plan', () => {
   test('a new reference governs; the earlier one stays on disk', async () => {
     const paintingId = await paintingWithReference(server, 'Changed my mind');
     const before = await detailOf(paintingId);
-    const after = await ask(server, 'addReference', { params: { paintingId }, file: await demoFile('glasshouse-door-reference.jpg') }); // prettier-ignore
+    const after = await ask(server, 'addReference', {
+      params: { paintingId },
+      file: await demoFile('glasshouse-door-reference.jpg'),
+    });
     expect(after.reference?.id).not.toBe(before.reference?.id);
     const [x, y, w, h] = after.reference?.crop.box ?? [0, 0, 0, 1];
     expect(w / h).toBeCloseTo(4 / 3, 2);
@@ -143,21 +173,43 @@ describe('measuring and the list', () => {
     await readWithCard(server, photoId, 4);
   });
   const box = (x: number, y: number, w: number, h: number) => ({
-    outlines: [[[x, y], [x + w, y], [x + w, y + h], [x, y + h]] as [number, number][]],
-  }); // prettier-ignore
+    outlines: [
+      [
+        [x, y],
+        [x + w, y],
+        [x + w, y + h],
+        [x, y + h],
+      ] as [number, number][],
+    ],
+  });
 
   test('any place can be measured, its parts as its whole', async () => {
     const at = (place: ReturnType<typeof box>) => ask(server, 'measure', { params: { photoId }, body: { place } });
-    const [whole, left, right] = await Promise.all([at(box(20, 20, 80, 40)), at(box(20, 20, 40, 40)), at(box(60, 20, 40, 40))]); // prettier-ignore
+    const [whole, left, right] = await Promise.all([
+      at(box(20, 20, 80, 40)),
+      at(box(20, 20, 40, 40)),
+      at(box(60, 20, 40, 40)),
+    ]);
     const mean = (left.painted.value + right.painted.value) / 2;
     expect(Math.abs(whole.painted.value - mean)).toBeLessThan(0.1);
     expect(whole.uncertainty.value).toBeGreaterThan(0);
-    const speck = await refusal(await send(server, 'measure', { params: { photoId }, body: { place: box(20, 20, 0.2, 0.2) } })); // prettier-ignore
+    const speck = await refusal(
+      await send(server, 'measure', { params: { photoId }, body: { place: box(20, 20, 0.2, 0.2) } }),
+    );
     expect(speck.detail).toMatch(/[a-z]{4}/);
   });
 
   test('a correction is let go and put back; its history stays', async () => {
-    const own = await ask(server, 'addCorrection', { params: { paintingId }, body: { photoId, place: box(150, 100, 60, 60), kind: 'value', name: 'right persimmon', words: 'Darken its far side.' } }); // prettier-ignore
+    const own = await ask(server, 'addCorrection', {
+      params: { paintingId },
+      body: {
+        photoId,
+        place: box(150, 100, 60, 60),
+        kind: 'value',
+        name: 'right persimmon',
+        words: 'Darken its far side.',
+      },
+    });
     const open = async () => (await detailOf(paintingId)).corrections.filter(({ open }) => open).map(({ id }) => id);
     expect(await open()).toContain(own.id);
     const gone = await ask(server, 'removeCorrection', { params: { correctionId: own.id } });
@@ -177,12 +229,15 @@ describe('measuring and the list', () => {
   });
 
   test('the flat and its preview are pictures of the canvas’s proportions', async () => {
-    for (const [path, ratio] of [['flat.jpg', 4 / 3], ['preview.jpg', 4 / 3]] as const) {
+    for (const [path, ratio] of [
+      ['flat.jpg', 4 / 3],
+      ['preview.jpg', 4 / 3],
+    ] as const) {
       const response = await fetch(`${server.url}/api/photos/${photoId}/${path}`);
       expect(response.headers.get('content-type')).toBe('image/jpeg');
       const { width, height } = await sharp(Buffer.from(await response.arrayBuffer())).metadata();
       expect(width / height).toBeCloseTo(ratio, 2);
-    } // prettier-ignore
+    }
   });
 
   test('progress is streamed as it happens and ends with the end', async () => {
@@ -203,7 +258,11 @@ describe('measuring and the list', () => {
     expect(before.find((early) => early)).toMatchObject({ flat: true, map: false, masses: [] });
     expect(before.at(-1)).toMatchObject({ flat: true, map: true });
     expect(before.at(-1)?.masses.length).toBeGreaterThan(5);
-    const kinds = await Promise.all(['flat.jpg', 'differences.png'].map(async (file) => (await fetch(`${server.url}/api/jobs/${job.id}/${file}`)).headers.get('content-type'))); // prettier-ignore
+    const kinds = await Promise.all(
+      ['flat.jpg', 'differences.png'].map(async (file) =>
+        (await fetch(`${server.url}/api/jobs/${job.id}/${file}`)).headers.get('content-type'),
+      ),
+    );
     expect(kinds).toEqual(['image/jpeg', 'image/png']);
     expect((await fetch(`${server.url}/api/jobs/${UNKNOWN}/flat.jpg`)).status).toBe(404);
   });

@@ -5,7 +5,15 @@ import { chromium, type Browser, type Locator, type Page } from 'playwright-core
 export const openBrowser = (more: readonly string[] = []): Promise<Browser> =>
   chromium.launch({
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', ...more], // prettier-ignore
+    args: [
+      '--no-sandbox',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      ...more,
+    ],
   });
 
 /** Anything a page says on its console as an error, or throws. */
@@ -35,7 +43,10 @@ export async function axeFaults(page: Page): Promise<string[]> {
 export const sticksOut = (page: Page): Promise<boolean> =>
   page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);
 
-/** Where a locator is on the page once it is there and has come to rest: a picture may be drawn anew in the very moment it is asked for. */
+/**
+ * Where a locator is on the page once it is there and has come to rest: a picture may be drawn anew in the very moment
+ * it is asked for.
+ */
 export async function boxOf(target: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
   let before = '';
   for (let round = 0; round < 250; round++) {

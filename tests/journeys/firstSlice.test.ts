@@ -29,14 +29,20 @@ const drag = (target: Locator, points: readonly (readonly [number, number])[]) =
 const greysKept = () =>
   page.waitForResponse((response) => response.url().endsWith('/greys') && response.request().method() === 'PUT');
 
-/** Marks the three greys of the demo's card by dragging a box over each; the value is typed where the guess is not right. */
+/**
+ * Marks the three greys of the demo's card by dragging a box over each; the value is typed where the guess is not
+ * right.
+ */
 async function markGreys(session: number): Promise<void> {
   const stage = page.locator('svg.onpic').first();
   for (const [i, { box, value }] of (await demoPatches(session)).entries()) {
     await button(/^a grey/).click();
     const [x, y, w, h] = box;
     const drawn = greysKept();
-    await drag(stage, [[x / 4000, y / 3000], [(x + w) / 4000, (y + h) / 3000]]); // prettier-ignore
+    await drag(stage, [
+      [x / 4000, y / 3000],
+      [(x + w) / 4000, (y + h) / 3000],
+    ]);
     await drawn;
     const field = page.locator('input[type=number]').nth(i);
     await field.waitFor();
@@ -92,7 +98,9 @@ describe('from a photograph of the canvas to a correction that is checked', () =
 
   test('a file that is no photograph is answered in words', async () => {
     await page.getByRole('link', { name: 'Photo', exact: true }).click();
-    await page.locator('input[type=file]').setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only text '.repeat(50)) }); // prettier-ignore
+    await page
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only text '.repeat(50)) });
     await page
       .getByRole('alert')
       .getByText(/not a picture that can be opened/)
@@ -120,7 +128,8 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     const colours = (of: Locator) =>
       of.evaluate((node) => {
         const canvas = node as HTMLCanvasElement;
-        const pixels = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? new Uint8ClampedArray(); // prettier-ignore
+        const pixels =
+          canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? new Uint8ClampedArray();
         const seen = new Set<number>();
         let coloured = 0;
         for (let i = 0; i < pixels.length; i += 4) {
@@ -134,7 +143,9 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await expect.poll(async () => (await colours(flat)).coloured, { timeout: 10_000 }).toBeLessThan(0.001);
     await page.keyboard.press('3');
     // Three values and what lies between them along the scaled borders.
-    await expect.poll(async () => (await colours(page.getByRole('img', { name: 'The plan' }))).levels, { timeout: 10_000 }).toBeLessThan(220); // prettier-ignore
+    await expect
+      .poll(async () => (await colours(page.getByRole('img', { name: 'The plan' }))).levels, { timeout: 10_000 })
+      .toBeLessThan(220);
     await page.keyboard.press('3');
     await page.keyboard.press('g');
     await flat.hover({ position: { x: 150, y: 150 } });
@@ -158,7 +169,8 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await page.waitForURL(/decide/);
     await button(/^Take/).waitFor();
     expect(await axeFaults(page)).toEqual([]);
-    const toDecide = async () => Number(/(\d+) to decide/.exec((await page.getByText(/to decide\./).textContent()) ?? '')?.[1]); // prettier-ignore
+    const toDecide = async () =>
+      Number(/(\d+) to decide/.exec((await page.getByText(/to decide\./).textContent()) ?? '')?.[1]);
     const undecided = await toDecide();
     await button(/^Take/).click();
     await page.getByText(/1 taken/).waitFor();
@@ -179,7 +191,13 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     expect(await departures()).toBe(0);
     await page.getByRole('button', { name: /Add what only an eye sees/ }).click();
     const flat = page.getByRole('img', { name: 'The painting, flat' });
-    await drag(flat, [[0.1, 0.1], [0.4, 0.1], [0.4, 0.3], [0.1, 0.3], [0.11, 0.12]]); // prettier-ignore
+    await drag(flat, [
+      [0.1, 0.1],
+      [0.4, 0.1],
+      [0.4, 0.3],
+      [0.1, 0.3],
+      [0.11, 0.12],
+    ]);
     await page.getByText('Outlined.').waitFor();
     await page.getByLabel('Name of the place').fill('wall, upper left');
     await page.getByLabel('What the hand should do').fill('Cool it beside the lid.');
@@ -211,7 +229,12 @@ describe('from a photograph of the canvas to a correction that is checked', () =
 
   test('every surround reads well, and nothing sticks out of a phone', async () => {
     const painting = /painting\/([^/]+)/.exec(page.url())?.[1];
-    const screens = ['/', '/new', '/marks', ...['plan', 'photo/2', 'wall/2', 'decide/1', 'progress'].map((room) => `/painting/${painting}/${room}`)]; // prettier-ignore
+    const screens = [
+      '/',
+      '/new',
+      '/marks',
+      ...['plan', 'photo/2', 'wall/2', 'decide/1', 'progress'].map((room) => `/painting/${painting}/${room}`),
+    ];
     for (const surround of ['dark', 'light', 'middle'] as const) {
       await page.goto(`${server.url}/`);
       await page.getByRole('group', { name: 'Surround' }).getByRole('button', { name: surround }).click();

@@ -84,7 +84,9 @@ describe('the photo desk', () => {
     await page.getByRole('button', { name: 'the window of a frame' }).click();
     await page.getByLabel('top', { exact: true }).fill('12');
     await page.getByLabel('top', { exact: true }).press('Enter');
-    await expect.poll(async () => (await photosOf(paintingId))[0].covered).toEqual({ by: 'frame', top: 12, right: 6, bottom: 6, left: 6 }); // prettier-ignore
+    await expect
+      .poll(async () => (await photosOf(paintingId))[0].covered)
+      .toEqual({ by: 'frame', top: 12, right: 6, bottom: 6, left: 6 });
     await page.setViewportSize({ width: 390, height: 800 });
     expect(await sticksOut(page)).toBe(false);
   });
@@ -99,7 +101,13 @@ describe('the photo desk', () => {
     await page.waitForURL(/\/wall\/1/);
     await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
     await page.getByRole('button', { name: 'Bare ground' }).click();
-    await drag(page, 'figure > div > svg', [[0.62, 0.08], [0.9, 0.08], [0.9, 0.25], [0.62, 0.25], [0.62, 0.1]]); // prettier-ignore
+    await drag(page, 'figure > div > svg', [
+      [0.62, 0.08],
+      [0.9, 0.08],
+      [0.9, 0.25],
+      [0.62, 0.25],
+      [0.62, 0.1],
+    ]);
     await page.getByText(/Read again to see how much is covered/).waitFor();
     await page.getByRole('button', { name: /Read session 1 again/ }).click();
     await page.waitForURL(/\/wall\/1/);
@@ -191,7 +199,11 @@ describe('the simulated studio camera', () => {
 
   test('a dial no camera has is refused, and nothing is taken', async () => {
     const body = JSON.stringify({ canvas: 'enamel-pot', lamp: 'moonlight' });
-    const response = await fetch(`${addresses.camera}take`, { method: 'POST', headers: { 'content-type': 'application/json' }, body }); // prettier-ignore
+    const response = await fetch(`${addresses.camera}take`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body,
+    });
     expect(response.status).toBe(422);
     expect(await response.text()).toContain('Nothing was taken');
   });

@@ -32,7 +32,9 @@ const painting = async () => {
 const drag = (target: Locator, points: readonly (readonly [number, number])[]) => dragOn(page, target, points);
 const tap = (target: Locator, at: readonly [number, number]) => drag(target, [at]);
 const keepPlan = async () => {
-  const kept = page.waitForResponse((response) => response.url().endsWith('/plan') && response.request().method() === 'PUT'); // prettier-ignore
+  const kept = page.waitForResponse(
+    (response) => response.url().endsWith('/plan') && response.request().method() === 'PUT',
+  );
   await button(/Keep this plan/).click();
   expect((await kept).status()).toBe(200);
 };
@@ -109,7 +111,8 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await page.getByText('9 masses').waitFor();
     await page.getByRole('slider', { name: /masses$/ }).press('ArrowLeft');
     await page.getByRole('slider', { name: /masses$/ }).press('ArrowRight');
-    await page.waitForFunction(() => document.querySelectorAll('aside li').length === 10); // and the cut itself among the drawings
+    // and the cut itself among the drawings
+    await page.waitForFunction(() => document.querySelectorAll('aside li').length === 10);
     await tap(stage(1), [0.5, 0.05]);
     const name = page.getByLabel('Name of the chosen mass');
     await name.fill('sky');
@@ -119,7 +122,12 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await page.getByRole('listitem').filter({ hasText: 'sky' }).getByText('shadow').waitFor();
     const before = await page.locator('aside li').count();
     await button('Draw a mass of your own').click();
-    await drag(stage(1), [[0.3, 0.88], [0.7, 0.88], [0.7, 0.96], [0.3, 0.96]]); // prettier-ignore
+    await drag(stage(1), [
+      [0.3, 0.88],
+      [0.7, 0.88],
+      [0.7, 0.96],
+      [0.3, 0.96],
+    ]);
     await page.waitForFunction((n) => document.querySelectorAll('aside li').length > n, before);
     await page.keyboard.press('z');
     await page.waitForFunction((n) => document.querySelectorAll('aside li').length === n, before);
@@ -147,7 +155,10 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await page.keyboard.press('l');
     await page.getByText(/1 changed by you/).waitFor();
     await button('Focal area', true).click();
-    await drag(stage(1), [[0.5, 0.6], [0.65, 0.72]]); // prettier-ignore
+    await drag(stage(1), [
+      [0.5, 0.6],
+      [0.65, 0.72],
+    ]);
     await button('Eye path', true).click();
     await tap(stage(1), [0.2, 0.9]);
     await tap(stage(1), [0.5, 0.6]);
@@ -171,14 +182,22 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await amount.press('Enter');
     await page.getByText(/half a step darker/).waitFor();
     await button('a place', true).click();
-    await drag(stage(0), [[0.68, 0.74], [0.8, 0.74], [0.8, 0.86], [0.68, 0.86]]); // prettier-ignore
+    await drag(stage(0), [
+      [0.68, 0.74],
+      [0.8, 0.74],
+      [0.8, 0.86],
+      [0.68, 0.86],
+    ]);
     await button('left out', true).click();
     await button('a mass', true).click();
     await tap(stage(0), [0.5, 0.05]);
     await button('saved for last', true).click();
     await page.getByText(/sky: saved for last/).waitFor();
     await button('the whole drawing', true).click();
-    await drag(stage(1), [[0.3, 0.3], [0.34, 0.3]]); // prettier-ignore
+    await drag(stage(1), [
+      [0.3, 0.3],
+      [0.34, 0.3],
+    ]);
     await page.getByText(/pulled out of shape at 1 point/).waitFor();
     expect(await axeFaults(page)).toEqual([]);
     await keepPlan();
@@ -253,7 +272,6 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
       'Approach',
       'Sheet',
     ]) {
-      // prettier-ignore
       await part(name);
       await page.waitForTimeout(300);
       expect([name, await sticksOut(page)]).toEqual([name, false]);

@@ -116,21 +116,40 @@ describe('reading a session on the wall', () => {
   test('a line tells its gradient, spots are strung, four points make a proportion, an outline is measured', async () => {
     await open();
     await button('Line').click();
-    await drag(page, plan(), [[0.22, 0.5], [0.42, 0.55]]); // prettier-ignore
+    await drag(page, plan(), [
+      [0.22, 0.5],
+      [0.42, 0.55],
+    ]);
     await page
       .getByTestId('line-result')
       .getByText(/Over 100 mm it runs/)
       .waitFor();
     await button('String').click();
-    for (const at of [[0.25, 0.5], [0.9, 0.9], [0.55, 0.65]] as const) await tapAt(plan(), at); // prettier-ignore
+    for (const at of [
+      [0.25, 0.5],
+      [0.9, 0.9],
+      [0.55, 0.65],
+    ] as const)
+      await tapAt(plan(), at);
     await slip()
       .getByText(/Light to dark, planned: 1, 3, 2/)
       .waitFor();
     await button('Compare').click();
-    for (const at of [[0.31, 0.17], [0.31, 0.72], [0.05, 0.6], [0.95, 0.6]] as const) await tapAt(flat(), at); // prettier-ignore
+    for (const at of [
+      [0.31, 0.17],
+      [0.31, 0.72],
+      [0.05, 0.6],
+      [0.95, 0.6],
+    ] as const)
+      await tapAt(flat(), at);
     await page.getByTestId('compare-result').getByText('A B : C D').waitFor();
     await button('Outline').click();
-    await drag(page, flat(), [[0.7, 0.1], [0.9, 0.1], [0.9, 0.3], [0.7, 0.3]]); // prettier-ignore
+    await drag(page, flat(), [
+      [0.7, 0.1],
+      [0.9, 0.1],
+      [0.9, 0.3],
+      [0.7, 0.3],
+    ]);
     await page
       .getByTestId('outline-result')
       .getByText(/Warmth .* planned/)
@@ -160,7 +179,9 @@ describe('reading a session on the wall', () => {
     await button('Take this one away').click();
     await button('spout').click();
     await button('Keep 1 and read again').click();
-    await expect.poll(async () => (await ask(server, 'getReading', { params: { photoId } })).stale, { timeout: 25_000 }).toBe(false); // prettier-ignore
+    await expect
+      .poll(async () => (await ask(server, 'getReading', { params: { photoId } })).stale, { timeout: 25_000 })
+      .toBe(false);
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId: id } });
     expect(sessions[0].photos[0].landmarks).toMatchObject([{ name: 'spout' }]);
   });
@@ -221,7 +242,8 @@ describe('reading a session on the wall', () => {
     await page.addInitScript(() => {
       const tell = () => {
         for (const what of ['img', 'svg', 'table'])
-          if (document.querySelector(`[data-testid=coming-in] ${what}`)) (window as unknown as { comesIn: (what: string) => void }).comesIn(what); // prettier-ignore
+          if (document.querySelector(`[data-testid=coming-in] ${what}`))
+            (window as unknown as { comesIn: (what: string) => void }).comesIn(what);
       };
       new MutationObserver(tell).observe(document, { childList: true, subtree: true });
     });

@@ -46,14 +46,19 @@ async function give(page: Page, how: 'drop' | 'paste', file: { name: string; typ
     expect(await page.locator('.drop').getAttribute('data-over')).toBe('true');
     await page.dispatchEvent('.drop', 'drop', { dataTransfer: data });
   } else {
-    await page.evaluate((clipboardData) => window.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true })), data); // prettier-ignore
+    await page.evaluate(
+      (clipboardData) => window.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true })),
+      data,
+    );
   }
 }
 
 describe('every way a photograph comes in', () => {
   test('a WebP is dropped on the desk, and its canvas is found', async () => {
     const { page, complaints } = await atTheDesk('Dropped');
-    const bytes = await sharp(await photoBytes(4)).webp({ quality: 90 }).toBuffer(); // prettier-ignore
+    const bytes = await sharp(await photoBytes(4))
+      .webp({ quality: 90 })
+      .toBuffer();
     await give(page, 'drop', { name: 'from the tablet.webp', type: 'image/webp', bytes });
     await page.getByText(/Corners found, sure to/).waitFor();
     await page.getByText('from the tablet.webp, 4000 × 3000 px').waitFor();
@@ -63,7 +68,10 @@ describe('every way a photograph comes in', () => {
 
   test('a TIFF is pasted, and is kept as the file it was', async () => {
     const { page, paintingId } = await atTheDesk('Pasted');
-    const bytes = await sharp(await photoBytes(4)).resize(1600).tiff({ compression: 'lzw' }).toBuffer(); // prettier-ignore
+    const bytes = await sharp(await photoBytes(4))
+      .resize(1600)
+      .tiff({ compression: 'lzw' })
+      .toBuffer();
     await give(page, 'paste', { name: 'scan.tif', type: 'image/tiff', bytes });
     await page.getByText(/Corners found, sure to/).waitFor();
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
@@ -103,7 +111,10 @@ test('a server that is gone is said in words, and the page goes on once it is ba
   const { page } = await atTheDesk('Gone for a moment');
   await page.route('**/api/**', (route) => route.abort());
   await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
-  await page.getByRole('alert').getByText(/does not answer/).waitFor(); // prettier-ignore
+  await page
+    .getByRole('alert')
+    .getByText(/does not answer/)
+    .waitFor();
   await page.unroute('**/api/**');
   await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
   await page.getByText(/Corners found, sure to/).waitFor();
@@ -115,22 +126,38 @@ describe('several at once', () => {
   const dated = async (session: number, day: string) => ({
     name: `session of ${day}.jpg`,
     mimeType: 'image/jpeg',
-    buffer: await sharp(await photoBytes(session)).resize(1400).withExif({ IFD2: { DateTimeOriginal: `${day.replaceAll('-', ':')} 18:00:00` } }).jpeg().toBuffer(),
-  }); // prettier-ignore
+    buffer: await sharp(await photoBytes(session))
+      .resize(1400)
+      .withExif({ IFD2: { DateTimeOriginal: `${day.replaceAll('-', ':')} 18:00:00` } })
+      .jpeg()
+      .toBuffer(),
+  });
 
   test('old photographs go into sessions by their days; a second shot takes the glare away', async () => {
     const { page, paintingId, complaints } = await atTheDesk('From the drawer');
     const input = page.locator('input[type=file]').first();
-    await input.setInputFiles([await dated(4, '2026-03-14'), await dated(3, '2026-03-09'), { name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only words') }, await dated(5, '2026-03-19')]); // prettier-ignore
+    await input.setInputFiles([
+      await dated(4, '2026-03-14'),
+      await dated(3, '2026-03-09'),
+      { name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('only words') },
+      await dated(5, '2026-03-19'),
+    ]);
     await page.getByText('3 photographs sorted into 3 sessions').waitFor();
-    await page.getByRole('alert').getByText(/notes\.jpg is not a picture/).waitFor(); // prettier-ignore
+    await page
+      .getByRole('alert')
+      .getByText(/notes\.jpg is not a picture/)
+      .waitFor();
     expect(await axeFaults(page)).toEqual([]);
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
     expect(sessions.map(({ date }) => date)).toEqual(['2026-03-09', '2026-03-14', '2026-03-19']);
     await page.goto(`${server.url}/painting/${paintingId}/photo/2`);
     await page.getByText(/Corners found, sure to|Corners as you set them/).waitFor();
     // The same picture with its tones turned a little: another shot of the same session.
-    const shot = await sharp(await photoBytes(4)).resize(1500).modulate({ brightness: 1.05 }).jpeg().toBuffer(); // prettier-ignore
+    const shot = await sharp(await photoBytes(4))
+      .resize(1500)
+      .modulate({ brightness: 1.05 })
+      .jpeg()
+      .toBuffer();
     await input.setInputFiles({ name: 'second shot.jpg', mimeType: 'image/jpeg', buffer: shot });
     await page.getByText('second shot.jpg, 1500 × 1125 px').waitFor();
     await page.getByText(/Corners found, sure to/).waitFor();
@@ -158,7 +185,7 @@ test('with the phone: scanned, photographed, and it is on the desk', async () =>
   await page.getByRole('button', { name: 'with the phone' }).click();
   await page.getByText('Waiting for the phone.').waitFor();
   expect(await axeFaults(page)).toEqual([]);
-  const url = await page.getByText(/^http:\/\/[\d.]+:\d+\//).textContent(); // prettier-ignore
+  const url = await page.getByText(/^http:\/\/[\d.]+:\d+\//).textContent();
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 844 }, isMobile: true })).newPage();
   await phone.goto(url ?? '');
   expect(await axeFaults(phone).catch(() => [])).toEqual([]);
@@ -177,7 +204,11 @@ test('through the inbox folder: it shows up by itself and goes where its day say
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   page.setDefaultTimeout(25_000);
   await page.goto(server.url);
-  const bytes = await sharp(await photoBytes(4)).resize(1300).withExif({ IFD2: { DateTimeOriginal: '2026:03:14 18:00:00' } }).jpeg().toBuffer(); // prettier-ignore
+  const bytes = await sharp(await photoBytes(4))
+    .resize(1300)
+    .withExif({ IFD2: { DateTimeOriginal: '2026:03:14 18:00:00' } })
+    .jpeg()
+    .toBuffer();
   await writeFile(join(server.data, 'inbox', 'IMG_7.jpg'), bytes);
   await page.getByRole('heading', { name: '1 photograph came through the inbox' }).waitFor();
   expect(await axeFaults(page)).toEqual([]);
@@ -198,7 +229,12 @@ test('a place is left out by dragging round it, and taken back in', async () => 
   await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
   await page.getByRole('button', { name: 'What is not read' }).click();
   const stage = page.getByRole('img', { name: 'Drag round a place on the flat' });
-  await drag(page, stage, [[0.7, 0.1], [0.9, 0.1], [0.9, 0.3], [0.7, 0.3]]); // prettier-ignore
+  await drag(page, stage, [
+    [0.7, 0.1],
+    [0.9, 0.1],
+    [0.9, 0.3],
+    [0.7, 0.3],
+  ]);
   await page.getByText('1 left out').waitFor();
   await page.getByText(/read again/).waitFor();
   expect(await axeFaults(page)).toEqual([]);
@@ -237,7 +273,10 @@ describe('with a finger on a phone', () => {
     const box = await boxOf(page.getByRole('img', { name: 'The painting, flat' }));
     const session = await page.context().newCDPSession(page);
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
-    const fingers = (apart: number) => [{ x: x - apart, y, id: 0 }, { x: x + apart, y, id: 1 }]; // prettier-ignore
+    const fingers = (apart: number) => [
+      { x: x - apart, y, id: 0 },
+      { x: x + apart, y, id: 1 },
+    ];
     await session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: fingers(20) });
     for (let apart = 25; apart <= 80; apart += 5)
       await session.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: fingers(apart) });

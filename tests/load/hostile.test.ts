@@ -20,7 +20,10 @@ beforeAll(async () => {
 });
 afterAll(() => server.stop());
 
-/** Does something many times and looks at what the server holds, after a collection, at the ends of the second and the last quarter. */
+/**
+ * Does something many times and looks at what the server holds, after a collection, at the ends of the second and the
+ * last quarter.
+ */
 async function steadily(work: (n: number) => Promise<void>): Promise<{ second: number; last: number }> {
   let second = 0;
   for (let n = 0; n < MANY; n++) {

@@ -5,7 +5,9 @@ type Random = () => number;
 const upTo = (random: Random, n: number) => Math.floor(random() * n);
 const pick = <T>(random: Random, list: readonly T[]): T => list[upTo(random, list.length)];
 
-/** Sends bytes as they are and returns the status of what comes back; 0 = the connection was closed without an answer. */
+/**
+ * Sends bytes as they are and returns the status of what comes back; 0 = the connection was closed without an answer.
+ */
 export function sendRaw(port: number, bytes: Buffer | string): Promise<number> {
   return new Promise((done) => {
     const socket = connect(port, '127.0.0.1');

@@ -236,7 +236,10 @@ async function oldStudio(folder: string): Promise<void> {
   await db.destroy();
 }
 
-/** Whether a kill came while the studio was being brought up to date: it was copied aside, and the new shape is not there yet. */
+/**
+ * Whether a kill came while the studio was being brought up to date: it was copied aside, and the new shape is not
+ * there yet.
+ */
 async function isHalfway(folder: string): Promise<boolean> {
   const copies = await readdir(join(folder, 'earlier')).catch(() => []);
   const database = new Database(join(folder, 'studio.sqlite'));

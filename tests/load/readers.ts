@@ -1,4 +1,5 @@
-// Thirty readers at once beside the demo's pages, and beside them a static file server with the same bytes as the yardstick: npm run load readers
+// Thirty readers at once beside the demo's pages, and beside them a static file server with the same bytes as the
+// yardstick: npm run load readers
 import { spawn } from 'node:child_process';
 import { cp, mkdtemp, rm, stat, writeFile } from 'node:fs/promises';
 import { Agent, createServer, request } from 'node:http';

@@ -1,4 +1,5 @@
-// A thousand sessions with small pictures and the real code: photographed, read, decided, the plan changed now and then. npm run soak [-- N]
+// A thousand sessions with small pictures and the real code: photographed, read, decided, the plan changed now and
+// then. npm run soak [-- N]
 import { readdir, readFile, rm } from 'node:fs/promises';
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';

@@ -45,7 +45,8 @@ function makeThings(random: () => number, { low, high }: { low: number; high: nu
 }
 
 /**
- * A made-up picture: a back wall, a table, seven things with light from the left, their shadows, and texture everywhere.
+ * A made-up picture: a back wall, a table, seven things with light from the left, their shadows, and texture
+ * everywhere.
  * @returns the picture in linear light with the number of the thing each pixel belongs to
  */
 export function composition(

@@ -17,7 +17,13 @@ const PLACES: readonly Place[] = [
   { place: 'shelves', easel: false, behind: 'shelves', card: false, wall: [0.3, 0.24, 0.18] },
   { place: 'ledge over the edge', ledgeOver: 4, clamp: true, wall: [0.5, 0.5, 0.48] },
   { place: 'in a frame, wall', easel: false, border: { kind: 'frame', over: 6, wide: 42 }, wall: [0.5, 0.49, 0.46] },
-  { place: 'sheet taped to a board', easel: false, card: false, border: { kind: 'tape', over: 9, wide: 24 }, wall: [0.24, 0.17, 0.11] }, // prettier-ignore
+  {
+    place: 'sheet taped to a board',
+    easel: false,
+    card: false,
+    border: { kind: 'tape', over: 9, wide: 24 },
+    wall: [0.24, 0.17, 0.11],
+  },
   { place: 'wall of the painting’s own middle value', easel: false, wall: [0.2, 0.2, 0.2] },
 ];
 

@@ -10,11 +10,14 @@ export interface Followed {
   readonly words: readonly string[];
 }
 
-const overlaps = (a: readonly number[], [x, y, w, h]: readonly number[]) => a[0] < x + w && a[0] + a[2] > x && a[1] < y + h && a[1] + a[3] > y; // prettier-ignore
+const overlaps = (a: readonly number[], [x, y, w, h]: readonly number[]) =>
+  a[0] < x + w && a[0] + a[2] > x && a[1] < y + h && a[1] + a[3] > y;
 
 /**
- * A plan that is one step lighter in a place, against a painting that follows it and one that follows the bare reference.
- * @param departure as the command line takes it; @param mistake what the painter who follows it paints; @param inside mm, a box well inside
+ * A plan that is one step lighter in a place, against a painting that follows it and one that follows the bare
+ * reference.
+ * @param departure as the command line takes it; @param mistake what the painter who follows it paints; @param inside
+ * mm, a box well inside
  */
 export async function follow(
   motif: Motif,
@@ -28,7 +31,12 @@ export async function follow(
   const reading = async (mistakes: readonly Mistake[]): Promise<Followed> => {
     const sheet = paintMotif(motif, { mistakes }, seed);
     const shot = await shoot(sheet, motif, anySetup(8 * seed, motif, PLAIN_STAND));
-    const { regions, findings } = await measure(motif, shot.path, { corners: shot.corners, greys: shot.patches, regions: [inside], departures: [departure] }); // prettier-ignore
+    const { regions, findings } = await measure(motif, shot.path, {
+      corners: shot.corners,
+      greys: shot.patches,
+      regions: [inside],
+      departures: [departure],
+    });
     const on = findings.filter(({ kind, region }) => kind === 'value' && overlaps(region.box, inside));
     return { difference: regions[0].difference.value, words: on.map(({ words }) => words) };
   };

@@ -30,7 +30,11 @@ export interface DriftResult {
   readonly words: readonly string[];
 }
 
-/** @param errors what the painter gets wrong; @param truth where a place of the plan was really put; @param counts which places count */
+/**
+ * @param errors what the painter gets wrong;
+ * @param truth where a place of the plan was really put;
+ * @param counts which places count
+ */
 async function drawn(
   motif: Motif,
   {
@@ -41,7 +45,12 @@ async function drawn(
   }: { sheet: Sheet; seed: number; truth: (at: Pair) => Pair; counts: (moved: Pair) => boolean },
 ): Promise<DriftResult> {
   const shot = await shoot(sheet, motif, anySetup(8 * seed, motif, PLAIN_STAND));
-  const { drawing, findings } = await measure(motif, shot.path, { corners: shot.corners, greys: shot.patches.filter(({ box: [x, y, w, h] }) => x >= 0 && y >= 0 && x + w <= shot.width && y + h <= shot.height) }); // prettier-ignore
+  const { drawing, findings } = await measure(motif, shot.path, {
+    corners: shot.corners,
+    greys: shot.patches.filter(
+      ({ box: [x, y, w, h] }) => x >= 0 && y >= 0 && x + w <= shot.width && y + h <= shot.height,
+    ),
+  });
   const errors: number[] = [];
   let all = 0;
   for (const { at, shift, confidence } of drawing.drift) {
@@ -51,7 +60,12 @@ async function drawn(
     all++;
     if (confidence >= CLAIMED) errors.push(Math.hypot(shift[0] - moved[0], shift[1] - moved[1]));
   }
-  return { errors, claimed: errors.length / Math.max(1, all), global: drawing.global, words: findings.filter(({ kind }) => kind === 'drawing').map(({ words }) => words) }; // prettier-ignore
+  return {
+    errors,
+    claimed: errors.length / Math.max(1, all),
+    global: drawing.global,
+    words: findings.filter(({ kind }) => kind === 'drawing').map(({ words }) => words),
+  };
 }
 
 /** A passage 3 to 12 mm out of place, in a painting whose values and colours are partly wrong too. */
@@ -66,7 +80,12 @@ export async function misplacedPassage(motif: Motif, seed: number): Promise<Drif
     reach: 28 + 14 * random(),
   };
   const sheet = paintMotif(motif, { misplaced: [misplaced], mistakes: seed % 2 ? someMistakes(motif) : [] }, seed);
-  const result = await drawn(motif, { sheet, seed, truth: (at) => putAt(at, misplaced), counts: (moved) => Math.hypot(...moved) >= Math.max(2, size / 2) }); // prettier-ignore
+  const result = await drawn(motif, {
+    sheet,
+    seed,
+    truth: (at) => putAt(at, misplaced),
+    counts: (moved) => Math.hypot(...moved) >= Math.max(2, size / 2),
+  });
   return { ...result, size };
 }
 
@@ -106,12 +125,19 @@ function posed(motif: Motif, { offset, scale, turn }: Pose): Motif {
 export async function posedDrawing(motif: Motif, seed: number): Promise<DriftResult & { readonly pose: Pose }> {
   const random = chance(seed * 59 + 3);
   const way = () => (random() < 0.5 ? -1 : 1);
-  const pose: Pose = { offset: [3 - 6 * random(), 3 - 6 * random()], scale: 1 + (seed % 3 === 2 ? 0 : 0.02 * way()), turn: seed % 3 === 1 ? 0 : 1.5 * way() }; // prettier-ignore
+  const pose: Pose = {
+    offset: [3 - 6 * random(), 3 - 6 * random()],
+    scale: 1 + (seed % 3 === 2 ? 0 : 0.02 * way()),
+    turn: seed % 3 === 1 ? 0 : 1.5 * way(),
+  };
   const sheet = paintMotif(posed(motif, pose), { mistakes: seed % 2 ? someMistakes(motif) : [] }, seed);
   return { ...(await drawn(motif, { sheet, seed, truth: (at) => at, counts: () => false })), pose };
 }
 
-/** An object painted 6 mm off and a value wrong on it: the value read at the plan's place against the paint that is really there. */
+/**
+ * An object painted 6 mm off and a value wrong on it: the value read at the plan's place against the paint that is
+ * really there.
+ */
 export async function valueOfMisplaced(motif: Motif, seed: number): Promise<number[]> {
   const random = chance(seed * 61 + 5);
   const { widthMm, heightMm } = motif;
@@ -119,7 +145,11 @@ export async function valueOfMisplaced(motif: Motif, seed: number): Promise<numb
   const middle: Pair = [widthMm * (0.3 + 0.4 * random()), heightMm * (0.3 + 0.4 * random())];
   const misplaced: Misplaced = { at: middle, by: [6 * Math.cos(turn), 6 * Math.sin(turn)], reach: 45 };
   const wrong = [middle[0] - 40, middle[1] - 40, 80, 80] as const;
-  const sheet = paintMotif(motif, { misplaced: [misplaced], mistakes: [{ where: { box: wrong }, value: seed % 2 ? 0.8 : -0.7 }] }, seed); // prettier-ignore
+  const sheet = paintMotif(
+    motif,
+    { misplaced: [misplaced], mistakes: [{ where: { box: wrong }, value: seed % 2 ? 0.8 : -0.7 }] },
+    seed,
+  );
   const boxes = [-16, 2].flatMap((dx) => [-16, 2].map((dy) => [middle[0] + dx, middle[1] + dy, 14, 14]));
   const shot = await shoot(sheet, motif, anySetup(8 * seed, motif, PLAIN_STAND));
   const { regions } = await measure(motif, shot.path, { corners: shot.corners, greys: shot.patches, regions: boxes });

@@ -65,7 +65,9 @@ export async function demoScene(slug: string, ids: boolean, [widthMm, heightMm]:
   };
 }
 
-/** How a finished painting is laid: loose big strokes first, then smaller ones. The painter wanders a little everywhere. */
+/**
+ * How a finished painting is laid: loose big strokes first, then smaller ones. The painter wanders a little everywhere.
+ */
 export const HAND: readonly Layer[] = [
   { brush: 14, coverage: 2, body: 0.92, wander: { value: 0.1, colour: 1.2 } },
   { brush: 6, coverage: 2.8, body: 0.9, wander: { value: 0.08, colour: 1 } },
@@ -89,7 +91,10 @@ export function paintMotif(motif: Motif, { mistakes, misplaced }: Errors, seed: 
 export const printMotif = ({ subject, widthMm }: Motif, { mistakes, misplaced }: Errors): Sheet =>
   belief(subject, { widthMm, mistakes, misplaced });
 
-/** A phone in a usual studio. Smaller than a phone's real frame so that the suite stays quick; the bench uses 12 megapixels. */
+/**
+ * A phone in a usual studio. Smaller than a phone's real frame so that the suite stays quick; the bench uses 12
+ * megapixels.
+ */
 export const PHONE: Setup = { ...STUDIO, width: 2000, height: 1500, blurPx: 0.8, smear: 0.5, bend: -0.004 };
 /** Nothing between paint and file but optics: no curve, no automatic anything. */
 export const LINEAR: Setup = {
@@ -174,7 +179,9 @@ export async function measure(
   return readCommand(request);
 }
 
-/** Value, warmth and chroma of the paint inside a box (mm), means of the middle 80 %, by the simulator's own arithmetic. */
+/**
+ * Value, warmth and chroma of the paint inside a box (mm), means of the middle 80 %, by the simulator's own arithmetic.
+ */
 export function paintIn(
   sheet: Sheet,
   [x, y, w, h]: readonly number[],

@@ -38,7 +38,10 @@ export const overlapOf = (a: readonly number[], b: readonly number[]) => {
   return w <= 0 || h <= 0 ? 0 : (w * h) / Math.min(a[2] * a[3], b[2] * b[3]);
 };
 
-/** Paints one injected error and looks for it among the findings: its rank from 0, or -1; and what its place is first said to be off by. */
+/**
+ * Paints one injected error and looks for it among the findings: its rank from 0, or -1; and what its place is first
+ * said to be off by.
+ */
 export async function lookFor(
   motif: Motif,
   seed: number,

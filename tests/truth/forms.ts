@@ -20,7 +20,10 @@ const LEAST_SPAN = 1; // steps
 const OVER_MM = 3;
 const NO_PART = 255; // pixels of no thing
 
-/** The rounded things of a scene, large enough to turn: their values change by degrees, not at an edge between two planes. */
+/**
+ * The rounded things of a scene, large enough to turn: their values change by degrees, not at an edge between two
+ * planes.
+ */
 export function turningThings({ subject, widthMm }: Motif): Turning[] {
   const { picture, objects } = subject;
   const mm = widthMm / picture.width;
@@ -50,7 +53,9 @@ export function turningThings({ subject, widthMm }: Motif): Turning[] {
       const span = at(values, 0.9) - at(values, 0.1);
       const large = 3 * values.length >= LEAST_SHARE * objects.length;
       const rounded = at(jumps, 0.97) < 0.45 * span;
-      return object > 0 && object !== NO_PART && large && rounded && span >= LEAST_SPAN ? [{ object, span, box: [x0, y0, x1 - x0, y1 - y0] }] : []; // prettier-ignore
+      return object > 0 && object !== NO_PART && large && rounded && span >= LEAST_SPAN
+        ? [{ object, span, box: [x0, y0, x1 - x0, y1 - y0] }]
+        : [];
     },
   );
 }

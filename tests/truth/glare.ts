@@ -16,7 +16,10 @@ const specular = (random: () => number): Specular => ({
   strength: 0.9 + 0.8 * random(),
 });
 
-/** How far a place (canvas shares) lies inside a reflection: below 1 in its middle, above 3 beyond its skirts (see the camera's own formula). */
+/**
+ * How far a place (canvas shares) lies inside a reflection: below 1 in its middle, above 3 beyond its skirts (see the
+ * camera's own formula).
+ */
 const depth = ({ at, size }: Specular, { widthMm, heightMm }: Motif, u: number, v: number) =>
   ((u - at[0]) / size) ** 2 + (((v - at[1]) * heightMm) / widthMm / (size * 0.6)) ** 2;
 

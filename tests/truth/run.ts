@@ -10,7 +10,9 @@ const [name, scale = '1'] = process.argv.slice(2);
 
 /** Runs one part in a process of its own and returns its rows. */
 function runPart(part: string, times: string): Promise<Row[]> {
-  const child = spawn(process.execPath, [fileURLToPath(import.meta.url), part, times], { stdio: ['ignore', 'pipe', 'inherit'] }); // prettier-ignore
+  const child = spawn(process.execPath, [fileURLToPath(import.meta.url), part, times], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   let text = '';
   child.stdout.on('data', (chunk: Buffer) => (text += chunk.toString()));
   return new Promise((done, failed) => {

@@ -125,7 +125,10 @@ export type Condition =
   | 'tungsten, one stop, last session known'
   | 'tungsten, one stop, white board';
 
-/** The same through the core, which alone knows of sessions and white boards: the command line reads one photograph at a time. */
+/**
+ * The same through the core, which alone knows of sessions and white boards: the command line reads one photograph at a
+ * time.
+ */
 async function withWitness(
   motif: Motif,
   sheet: Sheet,
@@ -141,7 +144,11 @@ async function withWitness(
   } else {
     // Last session other passages were wrong, and the photograph was a good one.
     const { widthMm, heightMm } = motif;
-    const earlier = paintMotif(motif, { mistakes: [{ where: { box: [0.5 * widthMm, 0, 0.5 * widthMm, 0.6 * heightMm] }, value: -0.9, warmer: -7 }] }, seed + 9); // prettier-ignore
+    const earlier = paintMotif(
+      motif,
+      { mistakes: [{ where: { box: [0.5 * widthMm, 0, 0.5 * widthMm, 0.6 * heightMm] }, value: -0.9, warmer: -7 }] },
+      seed + 9,
+    );
     const then = await shoot(earlier, motif, {
       ...hard(motif, seed),
       lamp: [1.05, 1, 0.95],
@@ -158,7 +165,17 @@ async function withWitness(
     if (!read) return [];
     const truth = paintIn(sheet, box, motif.widthMm);
     const value = Math.abs(read.painted.value - truth.value);
-    return [{ motif: motif.name, value, warmth: Math.abs(read.painted.warmth - truth.warmth), chroma: Math.abs(read.painted.chroma - truth.chroma), signed: read.painted.value - truth.value, strength: truth.chroma > 12 ? Math.abs(read.painted.chroma / truth.chroma - 1) : null, inside: value <= 1.645 * read.uncertainty.value }]; // prettier-ignore
+    return [
+      {
+        motif: motif.name,
+        value,
+        warmth: Math.abs(read.painted.warmth - truth.warmth),
+        chroma: Math.abs(read.painted.chroma - truth.chroma),
+        signed: read.painted.value - truth.value,
+        strength: truth.chroma > 12 ? Math.abs(read.painted.chroma / truth.chroma - 1) : null,
+        inside: value <= 1.645 * read.uncertainty.value,
+      },
+    ];
   });
 }
 

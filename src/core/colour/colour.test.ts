@@ -1,7 +1,22 @@
 import { converter } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { chroma, colourPlanes, ciede2000, codeFromLinear, byteFromLinear, hue, labFromLinear, linearFromCode, linearFromLab, luminanceFromValue, readMatrixProfile, valueFast, valueFromLuminance, warmth } from './index'; // prettier-ignore
+import {
+  chroma,
+  colourPlanes,
+  ciede2000,
+  codeFromLinear,
+  byteFromLinear,
+  hue,
+  labFromLinear,
+  linearFromCode,
+  linearFromLab,
+  luminanceFromValue,
+  readMatrixProfile,
+  valueFast,
+  valueFromLuminance,
+  warmth,
+} from './index';
 
 describe('value', () => {
   // ASTM D1535, table of luminance by value (magnesium-oxide scale dropped: the quintic itself).

@@ -1,6 +1,9 @@
 import { linearFromCode } from './srgb';
 
-/** What turns code values of a picture into linear light of sRGB primaries: one curve a channel, then a 3x3 matrix (row-major). */
+/**
+ * What turns code values of a picture into linear light of sRGB primaries: one curve a channel, then a 3x3 matrix
+ * (row-major).
+ */
 export interface ColourProfile {
   readonly curves: readonly [Curve, Curve, Curve];
   readonly matrix: readonly number[] | null;
@@ -11,7 +14,8 @@ export type Curve = (code: number) => number;
 /** sRGB: what a picture without an embedded profile is taken to be. */
 export const SRGB_PROFILE: ColourProfile = { curves: [linearFromCode, linearFromCode, linearFromCode], matrix: null };
 
-// XYZ under D50 (the ICC connection space) to linear sRGB under D65: Bradford adaptation folded in (ICC.1:2022, annex E).
+// XYZ under D50 (the ICC connection space) to linear sRGB under D65: Bradford adaptation folded in (ICC.1:2022, annex
+// E).
 const D50_TO_SRGB = [
   3.1338561, -1.6168667, -0.4906146, -0.9787684, 1.9161415, 0.033454, 0.0719453, -0.2289914, 1.4052427,
 ];
@@ -56,7 +60,8 @@ function readCurve(view: DataView, at: number): Curve | null {
 
 /**
  * Reads an RGB matrix profile (ICC.1:2022), the kind phones and cameras embed.
- * @returns null for anything else (lookup-table, grey or CMYK profiles, damaged data): the caller lets its decoder convert.
+ * @returns null for anything else (lookup-table, grey or CMYK profiles, damaged data): the caller lets its decoder
+ * convert.
  */
 export function readMatrixProfile(bytes: Uint8Array): ColourProfile | null {
   try {

@@ -58,7 +58,8 @@ const [ZR, ZG, ZB] = TO_XYZ[2].map((w) => w / D65[2]);
 const RUN = 1024; // pixels a call: short enough to be compiled early, even for a first photograph
 
 /**
- * Munsell value 0..10, a* and b* of every pixel, by table (within 0.005 step of {@link valueFromLuminance} and 0.1 unit of
+ * Munsell value 0..10, a* and b* of every pixel, by table (within 0.005 step of {@link valueFromLuminance} and 0.1 unit
+ * of
  * {@link labFromLinear}); light below 0 counts as 0.
  * @param r,g,b linear light planes of one length
  */

@@ -1,7 +1,10 @@
 // ASTM D1535: luminance as a quintic of Munsell value, highest power last. Y 0..100, V 0..10.
 const D1535 = [0, 1.1914, -0.22533, 0.23352, -0.020484, 0.00081939] as const;
 
-/** Luminance Y (0..100; 102.57 is the magnesium-oxide white of value 10 on some scales, here value 10 gives 99.96) of Munsell value 0..10; ASTM D1535. */
+/**
+ * Luminance Y (0..100; 102.57 is the magnesium-oxide white of value 10 on some scales, here value 10 gives 99.96) of
+ * Munsell value 0..10; ASTM D1535.
+ */
 export function luminanceFromValue(value: number): number {
   let y = 0;
   for (let power = D1535.length - 1; power >= 0; power--) y = y * value + D1535[power];
@@ -15,7 +18,8 @@ function slopeAt(value: number): number {
 }
 
 /**
- * Munsell value from luminance Y (0..100), inverting ASTM D1535 by Newton steps; value -> Y -> value returns within 0.005.
+ * Munsell value from luminance Y (0..100), inverting ASTM D1535 by Newton steps; value -> Y -> value returns within
+ * 0.005.
  * Y below 0 gives 0; Y above 100 continues the curve (a highlight may read 10.3).
  */
 export function valueFromLuminance(luminance: number): number {
@@ -39,6 +43,9 @@ export function valueAtRoot(root: number): number {
   return table[low] + (at - low) * (table[low + 1] - table[low]);
 }
 
-/** Munsell value from relative luminance (1.0 = white, clamped to 0..1.5) by table; within 0.005 of {@link valueFromLuminance}. */
+/**
+ * Munsell value from relative luminance (1.0 = white, clamped to 0..1.5) by table; within 0.005 of {@link
+ * valueFromLuminance}.
+ */
 export const valueFast = (relativeLuminance: number): number =>
   relativeLuminance > 0 ? valueAtRoot(Math.sqrt(relativeLuminance)) : 0;

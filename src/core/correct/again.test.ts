@@ -2,7 +2,13 @@ import { expect, test } from 'vitest';
 import { saidAgain, threadsOf } from './again';
 import type { Finding, PaintFinding } from '../kinds';
 
-const paint = (value: number, a = 0, b = 0) => ({ value, lab: [10 * value, a, b] as const, warmth: 0, chroma: 0, hue: 0 }); // prettier-ignore
+const paint = (value: number, a = 0, b = 0) => ({
+  value,
+  lab: [10 * value, a, b] as const,
+  warmth: 0,
+  chroma: 0,
+  hue: 0,
+});
 const finding = (part: Partial<PaintFinding>): PaintFinding => ({
   kind: 'value',
   massId: 3,
@@ -18,21 +24,46 @@ const finding = (part: Partial<PaintFinding>): PaintFinding => ({
   towards: null,
   ...part,
 });
-const drawn = (x: number, y: number): Finding => ({ ...finding({}), kind: 'drawing', amount: Math.hypot(x, y), shift: { by: [x, y], doubt: 0.5 } }); // prettier-ignore
+const drawn = (x: number, y: number): Finding => ({
+  ...finding({}),
+  kind: 'drawing',
+  amount: Math.hypot(x, y),
+  shift: { by: [x, y], doubt: 0.5 },
+});
 
 test.each<[string, Finding, Finding, boolean]>([
   ['the same place, the same paint', finding({}), finding({}), true],
-  ['a little off, as photographs are', finding({ painted: paint(6.25), region: { box: [104, 103, 40, 30] } }), finding({}), true],
+  [
+    'a little off, as photographs are',
+    finding({ painted: paint(6.25), region: { box: [104, 103, 40, 30] } }),
+    finding({}),
+    true,
+  ],
   ['repainted', finding({ painted: paint(6.6) }), finding({}), false],
-  ['repainted, but the light was poor', finding({ painted: paint(6.6), uncertainty: { value: 0.3, warmth: 3 } }), finding({}), true],
+  [
+    'repainted, but the light was poor',
+    finding({ painted: paint(6.6), uncertainty: { value: 0.3, warmth: 3 } }),
+    finding({}),
+    true,
+  ],
   ['another place', finding({ region: { box: [200, 100, 40, 30] } }), finding({}), false],
   ['too dark now, too light then', finding({ amount: -1 }), finding({}), false],
   ['another dimension', finding({ kind: 'temperature' }), finding({}), false],
-  ['a colour left alone', finding({ kind: 'chroma', painted: paint(6, 10, 10) }), finding({ kind: 'chroma', painted: paint(6.9, 12, 10) }), true],
-  ['a colour repainted', finding({ kind: 'temperature', painted: paint(6, 10, 10) }), finding({ kind: 'temperature', painted: paint(6, 18, 10) }), false],
+  [
+    'a colour left alone',
+    finding({ kind: 'chroma', painted: paint(6, 10, 10) }),
+    finding({ kind: 'chroma', painted: paint(6.9, 12, 10) }),
+    true,
+  ],
+  [
+    'a colour repainted',
+    finding({ kind: 'temperature', painted: paint(6, 10, 10) }),
+    finding({ kind: 'temperature', painted: paint(6, 18, 10) }),
+    false,
+  ],
   ['a spout left where it is', drawn(-6, 1), drawn(-5, 0.5), true],
   ['a spout drawn anew', drawn(-2, 1), drawn(-6, 1), false],
-])('%s', (_, now, then, same) => expect(saidAgain(now, then)).toBe(same)); // prettier-ignore
+])('%s', (_, now, then, same) => expect(saidAgain(now, then)).toBe(same));
 
 test('a finding goes on with the thread it says again, each thread once', () => {
   const earlier = [

@@ -17,7 +17,8 @@ export function sameSubject(now: Finding, then: Finding): boolean {
 }
 
 /**
- * Whether a finding says again what an earlier reading said of the same place, and nothing was done there since. What was dismissed then
+ * Whether a finding says again what an earlier reading said of the same place, and nothing was done there since. What
+ * was dismissed then
  * stays silent now.
  */
 export const saidAgain = (now: Finding, then: Finding): boolean =>
@@ -32,7 +33,8 @@ export interface Earlier<T> {
 }
 
 /**
- * The thread each finding goes on with, from reading to reading: that of an earlier one it says again; or that of one on the correction list
+ * The thread each finding goes on with, from reading to reading: that of an earlier one it says again; or that of one
+ * on the correction list
  * that it is still about, also where the place has been worked on since.
  * @param earlier those that count most first
  * @returns in the findings' order; null = it is said for the first time. No two go on with one thread.

@@ -16,7 +16,12 @@ export function departureInWords(change: Change): string {
       return `simplified, nothing under ${change.mm} mm`;
     case 'moved': {
       const [x, y] = change.by;
-      const way = [x && `${Math.abs(Math.round(x))} mm ${x > 0 ? 'right' : 'left'}`, y && `${Math.abs(Math.round(y))} mm ${y > 0 ? 'down' : 'up'}`].filter(Boolean).join(', '); // prettier-ignore
+      const way = [
+        x && `${Math.abs(Math.round(x))} mm ${x > 0 ? 'right' : 'left'}`,
+        y && `${Math.abs(Math.round(y))} mm ${y > 0 ? 'down' : 'up'}`,
+      ]
+        .filter(Boolean)
+        .join(', ');
       const size = change.scale === 1 ? '' : `${Math.round(100 * change.scale)} % of its size`;
       return ['moved', way, size].filter(Boolean).join(' ');
     }

@@ -16,17 +16,48 @@ const flat: Colours = {
 /** A reading in which nothing but the drawing is off, by so much at a place (mm). */
 function readingWith(shift: (x: number, y: number) => readonly [number, number], confidence = 0.9): Reading {
   const count = COLUMNS * ROWS;
-  const drift = { global: NO_DRIFT, columns: COLUMNS, rows: ROWS, cellMm: CELL, dx: new Float32Array(count), dy: new Float32Array(count), confidence: new Float32Array(count).fill(confidence) }; // prettier-ignore
+  const drift = {
+    global: NO_DRIFT,
+    columns: COLUMNS,
+    rows: ROWS,
+    cellMm: CELL,
+    dx: new Float32Array(count),
+    dy: new Float32Array(count),
+    confidence: new Float32Array(count).fill(confidence),
+  };
   for (let i = 0; i < count; i++)
     [drift.dx[i], drift.dy[i]] = shift(((i % COLUMNS) + 0.5) * CELL, (Math.floor(i / COLUMNS) + 0.5) * CELL);
-  const aligned = { width: W, height: H, mmPerPixel: 1, planned: flat, painted: flat, mask: new Uint8Array(W * H), drift: drift as Drift }; // prettier-ignore
+  const aligned = {
+    width: W,
+    height: H,
+    mmPerPixel: 1,
+    planned: flat,
+    painted: flat,
+    mask: new Uint8Array(W * H),
+    drift: drift as Drift,
+  };
   const still = () => new Float32Array(100 * 75);
-  const map = { width: 100, height: 75, mmPerPixel: 2, value: still(), warmth: still(), chroma: still(), trust: still().fill(1) }; // prettier-ignore
+  const map = {
+    width: 100,
+    height: 75,
+    mmPerPixel: 2,
+    value: still(),
+    warmth: still(),
+    chroma: still(),
+    trust: still().fill(1),
+  };
   return { aligned, masses: [], map, drawings: [] };
 }
 const drawingsIn = (findings: readonly Finding[]) => findings.flatMap((one) => (one.kind === 'drawing' ? [one] : []));
 const found = (reading: Reading, tolerance?: number) =>
-  drawingsIn(findingsOf(reading, { massOf: new Int32Array(W * H), ids: [7], uncertainty: { value: 0.1, warmth: 1, knownTo: 10 }, tolerance })); // prettier-ignore
+  drawingsIn(
+    findingsOf(reading, {
+      massOf: new Int32Array(W * H),
+      ids: [7],
+      uncertainty: { value: 0.1, warmth: 1, knownTo: 10 },
+      tolerance,
+    }),
+  );
 const near = (x: number, y: number) => Math.hypot(x - 60, y - 60) < 25;
 
 describe('findings about the drawing', () => {
@@ -59,7 +90,12 @@ describe('findings about the drawing', () => {
 
   test('the whole drawing is told once, by what it asks for', () => {
     const reading = readingWith(() => [0, 0]);
-    const global = { offset: [0.2, 4] as const, scale: 1.02, rotationDegrees: 0, doubt: { mm: 0.1, scale: 0.001, degrees: 0.1 } }; // prettier-ignore
+    const global = {
+      offset: [0.2, 4] as const,
+      scale: 1.02,
+      rotationDegrees: 0,
+      doubt: { mm: 0.1, scale: 0.001, degrees: 0.1 },
+    };
     const moved: Reading = { ...reading, aligned: { ...reading.aligned, drift: { ...reading.aligned.drift, global } } };
     const whole = found(moved).find((one) => one.whole);
     expect(whole && instructionOf(whole)).toBe('4 mm higher, 2 % smaller');
@@ -87,9 +123,13 @@ describe('words for a shift', () => {
 test('a canvas of any size is searched in its own proportion', () => {
   for (const mmPerPixel of [0.25, 3]) {
     const scene = (x: number, y: number) => (Math.hypot(x - 90, y - 70) < 35 ? 8 : y > 110 ? 3 : 5.5);
-    const paint = (by: number): Colours => ({ ...flat, value: Float32Array.from({ length: W * H }, (_, i) => scene((i % W) - by, Math.floor(i / W))) }); // prettier-ignore
+    const paint = (by: number): Colours => ({
+      ...flat,
+      value: Float32Array.from({ length: W * H }, (_, i) => scene((i % W) - by, Math.floor(i / W))),
+    });
     const drift = driftOf(paint(0), paint(3), { width: W, height: H, mmPerPixel });
-    const at = Math.floor((70 * mmPerPixel) / drift.cellMm) * drift.columns + Math.floor((125 * mmPerPixel) / drift.cellMm); // prettier-ignore
+    const at =
+      Math.floor((70 * mmPerPixel) / drift.cellMm) * drift.columns + Math.floor((125 * mmPerPixel) / drift.cellMm);
     expect(drift.dx[at] / mmPerPixel).toBeCloseTo(3, 0);
   }
 });

@@ -8,7 +8,10 @@ function overlap({ region: { box: a } }: Finding, { region: { box: b } }: Findin
   return w <= 0 || h <= 0 ? 0 : (w * h) / Math.min(a[2] * a[3], b[2] * b[3]);
 }
 
-/** Of two kinds that claim one place the stronger is told: a difference that is mostly strength is chroma, mostly hue temperature. */
+/**
+ * Of two kinds that claim one place the stronger is told: a difference that is mostly strength is chroma, mostly hue
+ * temperature.
+ */
 function leading(found: readonly Finding[]): Finding[] {
   const claim = (one: Finding) => kindOf(one.kind).claim(one);
   return found.filter((one) => {

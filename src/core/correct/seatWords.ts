@@ -12,7 +12,8 @@ export const SIGN_NAMES: Record<SeatSign, string> = {
 const GONE = 0.1; // of the planned shadow
 
 const SAYS: Record<SeatSign, (seat: Seat) => string> = {
-  foot: ({ foot }) => `its foot sits ${Math.max(1, Math.round(Math.abs(foot?.by[1] ?? 0)))} mm too ${(foot?.by[1] ?? 0) > 0 ? 'low' : 'high'}`, // prettier-ignore
+  foot: ({ foot }) =>
+    `its foot sits ${Math.max(1, Math.round(Math.abs(foot?.by[1] ?? 0)))} mm too ${(foot?.by[1] ?? 0) > 0 ? 'low' : 'high'}`,
   accent: (seat) => `the dark at its foot is ${stepsInWords(weakDark(seat))} too weak`,
   shadow: ({ shadow: { planned, painted }, open }) => {
     const share = painted.areaMm2 / planned.areaMm2;

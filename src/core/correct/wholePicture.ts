@@ -5,12 +5,17 @@ import { limitOf, PAINT_KINDS, type Finding } from '../kinds';
 import { stepsInWords } from '../words';
 
 /**
- * The one finding a change over the whole picture makes: raised where it left the picture as a whole off the plan, along the dimension
+ * The one finding a change over the whole picture makes: raised where it left the picture as a whole off the plan,
+ * along the dimension
  * in which it is furthest off.
  */
 export function wholePicture(aligned: Aligned, change: UniformChange, light: LightDoubt): Finding | null {
   const { width, height, mmPerPixel } = aligned;
-  const comparison = compare(aligned, Int32Array.from({ length: width * height }, (_, i) => i), light); // prettier-ignore
+  const comparison = compare(
+    aligned,
+    Int32Array.from({ length: width * height }, (_, i) => i),
+    light,
+  );
   if (!comparison) return null;
   const box = [0, 0, width * mmPerPixel, height * mmPerPixel] as const;
   const made = { value: change.value, temperature: warmth(change), chroma: 0 };
@@ -40,6 +45,7 @@ export function changeInWords({ value, slope, a, b, share }: UniformChange, sess
   const parts: string[] = [];
   if (Math.abs(value) >= 0.125) parts.push(`${stepsInWords(value)} ${value < 0 ? 'darker' : 'lighter'}`);
   if (Math.hypot(a, b) >= 2.5) parts.push(`a shade towards ${hueTowards((Math.atan2(b, a) * 180) / Math.PI)}`);
-  const lights = slope < -0.06 ? ', the lights more than the darks' : slope > 0.06 ? ', the darks more than the lights' : ''; // prettier-ignore
+  const lights =
+    slope < -0.06 ? ', the lights more than the darks' : slope > 0.06 ? ', the darks more than the lights' : '';
   return `Since session ${session} the whole picture became ${parts.join(' and ') || 'a little different'}${lights}: one change over ${Math.round(100 * share)} % of it, as a glaze or oiling-out makes. It is told once, and taken out before places are compared.`;
 }

@@ -17,7 +17,10 @@ export interface Candidate {
   readonly massId: number;
 }
 
-/** What candidates are made from. A strip narrower than about twice the tolerance is a line out of place, not a passage out of value. */
+/**
+ * What candidates are made from. A strip narrower than about twice the tolerance is a line out of place, not a passage
+ * out of value.
+ */
 export interface MapGround extends Omit<Ground, 'massOf'> {
   /** index of the mass each cell of the map lies in */
   readonly massOfCell: Int32Array;

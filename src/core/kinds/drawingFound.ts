@@ -25,7 +25,12 @@ function groups(off: readonly (Point | null)[], columns: number): number[][] {
     seen[start] = 1;
     for (const i of group) {
       const x = i % columns;
-      const around = [x > 0 && i - 1, x < columns - 1 && i + 1, i >= columns && i - columns, i + columns < off.length && i + columns]; // prettier-ignore
+      const around = [
+        x > 0 && i - 1,
+        x < columns - 1 && i + 1,
+        i >= columns && i - columns,
+        i + columns < off.length && i + columns,
+      ];
       const own = off[i] as Point;
       for (const k of around) {
         const other = k !== false && !seen[k] ? off[k] : null;
@@ -77,7 +82,9 @@ export function drawingFound({
   const own = ownShifts(drift);
   const off = Array.from(own.dx, (dx, i): Point | null => {
     const size = Math.hypot(dx, own.dy[i]);
-    return drift.confidence[i] >= SURE && size > Math.max(least, HELD * doubtOfShift(drift.confidence[i])) ? [dx, own.dy[i]] : null; // prettier-ignore
+    return drift.confidence[i] >= SURE && size > Math.max(least, HELD * doubtOfShift(drift.confidence[i]))
+      ? [dx, own.dy[i]]
+      : null;
   });
   const size = { width: drift.columns, height: drift.rows, mmPerPixel: drift.cellMm };
   const make: Make = (place, { shift, amount, share }) => {
@@ -85,7 +92,20 @@ export function drawingFound({
     const seen = compare(aligned, pixelsIn(place, aligned), uncertainty);
     if (!box || !seen) return null;
     const { target, painted, difference } = seen;
-    return { kind: 'drawing', massId: -1, place, region: { box }, target, painted, difference, uncertainty: seen.uncertainty, share, weight: (amount / UNIT_MM) * Math.sqrt(share), amount, shift }; // prettier-ignore
+    return {
+      kind: 'drawing',
+      massId: -1,
+      place,
+      region: { box },
+      target,
+      painted,
+      difference,
+      uncertainty: seen.uncertainty,
+      share,
+      weight: (amount / UNIT_MM) * Math.sqrt(share),
+      amount,
+      shift,
+    };
   };
   const local = groups(off, drift.columns).flatMap((group): DrawingFinding[] => {
     if (group.length < LEAST_CELLS) return [];
@@ -111,7 +131,13 @@ export function drawingFound({
     const massId = homeOf(group, reading, { massOf, ids });
     const drawn = drawings.find(({ id }) => id === massId);
     // A turn is told of a mass that most of the group lies on, where it is more than a wobble.
-    const pose = drawn && Math.hypot(drawn.shift[0] - by[0], drawn.shift[1] - by[1]) < 2 ? { tilt: Math.abs(drawn.tilt) >= 2 ? drawn.tilt : 0, scale: Math.abs(drawn.scale - 1) >= 0.03 ? drawn.scale : 1 } : undefined; // prettier-ignore
+    const pose =
+      drawn && Math.hypot(drawn.shift[0] - by[0], drawn.shift[1] - by[1]) < 2
+        ? {
+            tilt: Math.abs(drawn.tilt) >= 2 ? drawn.tilt : 0,
+            scale: Math.abs(drawn.scale - 1) >= 0.03 ? drawn.scale : 1,
+          }
+        : undefined;
     return [{ ...finding, massId, ...(pose && { pose }) }];
   });
   return [...wholeDrawing(reading, make, tolerance / TOLERANCE_MM.medium), ...local];
@@ -123,7 +149,10 @@ function wholeDrawing(
   loose: number,
 ): DrawingFinding[] {
   const { offset, scale, rotationDegrees, doubt } = drift.global;
-  const told = Math.hypot(...offset) > WHOLE.mm * loose || Math.abs(scale - 1) > WHOLE.size * loose || Math.abs(rotationDegrees) > WHOLE.degrees * loose; // prettier-ignore
+  const told =
+    Math.hypot(...offset) > WHOLE.mm * loose ||
+    Math.abs(scale - 1) > WHOLE.size * loose ||
+    Math.abs(rotationDegrees) > WHOLE.degrees * loose;
   if (!told) return [];
   const shift = { by: offset, doubt: doubt.mm };
   const finding = make(placeOfBox([0, 0, width * mmPerPixel, height * mmPerPixel]), {

@@ -29,13 +29,19 @@ export interface SeenPlace {
 /** What a correction is about. */
 export interface Subject {
   readonly kind: FindingKind;
-  /** drawing only: degrees (clockwise from the right) the place was off towards when it was taken; null = not told yet, or the whole */
+  /**
+   * drawing only: degrees (clockwise from the right) the place was off towards when it was taken; null = not told yet,
+   * or the whole
+   */
   readonly towards: number | null;
   /** it is about the whole drawing */
   readonly whole?: boolean;
 }
 
-/** Painted minus plan along a correction's own kind, with its one-sigma doubt; drawing along the direction it was first off in. */
+/**
+ * Painted minus plan along a correction's own kind, with its one-sigma doubt; drawing along the direction it was first
+ * off in.
+ */
 export interface Sighted extends Sighting {
   readonly towards: number | null;
 }
@@ -54,7 +60,9 @@ export interface Kind<F extends Finding = Finding> {
   readonly shows: 'value' | 'warmth' | 'chroma';
   /** the usual difference from which something is raised */
   readonly least: number;
-  /** differences this small are as planned, whatever the photograph: an eighth of a step is the finest amount spoken of */
+  /**
+   * differences this small are as planned, whatever the photograph: an eighth of a step is the finest amount spoken of
+   */
   readonly settledWithin: number;
   /** asked about whatever the stage under way is about: where things sit comes first */
   readonly always: boolean;
@@ -62,7 +70,10 @@ export interface Kind<F extends Finding = Finding> {
   readonly byLandmark: boolean;
   /** Everything of this kind that differs from the plan; none inside its uncertainty. */
   find(ground: Ground): F[];
-  /** How strongly it claims its place against other findings that claim; the strongest is told. null = it claims nothing. */
+  /**
+   * How strongly it claims its place against other findings that claim; the strongest is told. null = it claims
+   * nothing.
+   */
   claim(finding: PartOf<F, 'amount' | 'target'>): number | null;
   /** Whether it is a light that is not there yet: where lights are saved for last it is not missed. */
   waitsForLight(finding: PartOf<F, 'amount'>): boolean;

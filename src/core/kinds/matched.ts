@@ -17,7 +17,9 @@ export function matchedDifference({ target, painted }: Pick<Comparison, 'target'
   };
 }
 
-/** The hue the hand should turn a place towards, degrees: from what was painted to what is planned, at matched value. */
+/**
+ * The hue the hand should turn a place towards, degrees: from what was painted to what is planned, at matched value.
+ */
 export function hueWanted(comparison: Pick<Comparison, 'target' | 'painted'>): number {
   const { a, b } = matchedDifference(comparison);
   return (Math.atan2(-b, -a) * 180) / Math.PI;

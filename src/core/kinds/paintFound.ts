@@ -79,7 +79,10 @@ function massOfCells({ map, aligned }: Reading, massOf: Int32Array): Int32Array 
   return out;
 }
 
-/** What differs from the plan along one dimension of paint: masses that are off throughout and patches of any shape, one for each cause. */
+/**
+ * What differs from the plan along one dimension of paint: masses that are off throughout and patches of any shape, one
+ * for each cause.
+ */
 export function paintFound(row: PaintKindRecord, { massOf, ...ground }: Ground): PaintFinding[] {
   const onMap: MapGround = { ...ground, massOfCell: massOfCells(ground.reading, massOf) };
   return candidatesFor(row, onMap).flatMap((candidate) => findingFrom(candidate, row, onMap) ?? []);

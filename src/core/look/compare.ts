@@ -15,7 +15,16 @@ export interface Measures {
 }
 
 const leanOf = ([ax, ay]: Point, [bx, by]: Point): number => {
-  const [left, right] = ax <= bx ? [[ax, ay], [bx, by]] : [[bx, by], [ax, ay]]; // prettier-ignore
+  const [left, right] =
+    ax <= bx
+      ? [
+          [ax, ay],
+          [bx, by],
+        ]
+      : [
+          [bx, by],
+          [ax, ay],
+        ];
   return (Math.atan2(right[1] - left[1], right[0] - left[0]) * 180) / Math.PI;
 };
 

@@ -55,7 +55,8 @@ describe('what if', () => {
   /** A grey passage with a stroke texture. */
   const flat = () => {
     const rgba = new Uint8ClampedArray(4 * W * H);
-    for (let i = 0; i < W * H; i++) rgba.fill(light(5 + ((i % 7) - 3) * 0.08), 4 * i, 4 * i + 3).fill(255, 4 * i + 3, 4 * i + 4); // prettier-ignore
+    for (let i = 0; i < W * H; i++)
+      rgba.fill(light(5 + ((i % 7) - 3) * 0.08), 4 * i, 4 * i + 3).fill(255, 4 * i + 3, 4 * i + 4);
     return rgba;
   };
   const valueAt = (rgba: Uint8ClampedArray, i: number) => {
@@ -88,7 +89,12 @@ describe('what if', () => {
 
 describe('measures between points', () => {
   test('lengths, proportion and angle', () => {
-    const found = measuresOf([[0, 0], [30, 40], [100, 0], [200, 0]]); // prettier-ignore
+    const found = measuresOf([
+      [0, 0],
+      [30, 40],
+      [100, 0],
+      [200, 0],
+    ]);
     expect(found).toMatchObject({ first: 50, second: 100, proportion: 0.5 });
     expect(found?.lean).toBeCloseTo(53.13, 1);
     expect(found?.angle).toBeCloseTo(53.13, 1);
@@ -100,7 +106,18 @@ describe('measures between points', () => {
     fc.assert(
       fc.property(mm, mm, mm, mm, (a, b, c, d) => {
         fc.pre(Math.abs(a - c) > 1);
-        expect(measuresOf([[a, b], [c, d]])?.lean).toBeCloseTo(measuresOf([[c, d], [a, b]])?.lean ?? NaN, 6); // prettier-ignore
+        expect(
+          measuresOf([
+            [a, b],
+            [c, d],
+          ])?.lean,
+        ).toBeCloseTo(
+          measuresOf([
+            [c, d],
+            [a, b],
+          ])?.lean ?? NaN,
+          6,
+        );
       }),
     );
   });

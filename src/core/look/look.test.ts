@@ -56,7 +56,11 @@ describe('looking aids', () => {
 describe('spot', () => {
   test('reads value and colour in a disc', () => {
     const grey = byte(6);
-    const spot = readSpot(picture(Array.from({ length: 100 }, () => [grey, grey, grey] as const)), { width: 10, height: 10 }, { x: 5, y: 5, radius: 3 }); // prettier-ignore
+    const spot = readSpot(
+      picture(Array.from({ length: 100 }, () => [grey, grey, grey] as const)),
+      { width: 10, height: 10 },
+      { x: 5, y: 5, radius: 3 },
+    );
     expect(spot?.value).toBeCloseTo(6, 1);
     expect(spot?.chroma).toBeLessThan(0.1);
     expect(spot?.mean).toEqual([grey, grey, grey]);

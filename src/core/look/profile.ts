@@ -66,7 +66,8 @@ export function profileOf(along: readonly number[], planned: readonly number[], 
   const breaks: { at: number; steps: number }[] = [];
   for (let i = 0; i + reach < along.length; i++) {
     const jump = painted[i + reach] - painted[i];
-    if (Math.abs(jump) < JUMP || Math.abs(steepest(planned, i, { reach, way: Math.sign(jump) })) > Math.abs(jump) / 2) continue; // prettier-ignore
+    if (Math.abs(jump) < JUMP || Math.abs(steepest(planned, i, { reach, way: Math.sign(jump) })) > Math.abs(jump) / 2)
+      continue;
     const at = (along[i] + along[i + reach]) / 2;
     const last = breaks[breaks.length - 1];
     // One break is seen from several beginnings: its strongest counts.

@@ -5,7 +5,10 @@ interface Shown {
   readonly shift: Point;
 }
 
-/** The shift of any place, bilinear between points of the drift. @param points on an even grid, row by row; none = nothing moved */
+/**
+ * The shift of any place, bilinear between points of the drift.
+ * @param points on an even grid, row by row; none = nothing moved
+ */
 export function shifter(points: readonly Shown[]): (at: Point) => Point {
   if (points.length < 4) return () => [0, 0];
   const columns = Math.max(

@@ -23,7 +23,8 @@ export interface Taken {
 const FEATHER_MM = 2.5;
 
 /**
- * The flat repainted as if the differences were out of it. Every pixel keeps its own distance from the passage's mean, so strokes stay.
+ * The flat repainted as if the differences were out of it. Every pixel keeps its own distance from the passage's mean,
+ * so strokes stay.
  * @param rgba sRGB bytes; they are not changed
  * @returns new bytes
  */

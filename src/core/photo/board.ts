@@ -1,10 +1,15 @@
 import { channelsOf, solveLinear, type Point, type Raster } from '../raster';
 
-/** How a lamp's light falls over the canvas, from a photograph of a plain white board that stood there: stops per channel. */
+/**
+ * How a lamp's light falls over the canvas, from a photograph of a plain white board that stood there: stops per
+ * channel.
+ */
 export interface BoardField {
   /** coefficients of x, y, x2, xy, y2 with x and y from -1 to 1 over the canvas, a list a channel */
   readonly channels: readonly (readonly number[])[];
-  /** how far the board itself was from so smooth a light, stops; a board with a shadow or a picture on it is no board */
+  /**
+   * how far the board itself was from so smooth a light, stops; a board with a shadow or a picture on it is no board
+   */
   readonly scatter: number;
 }
 
@@ -38,7 +43,8 @@ function fitChannel(stops: Float64Array): { coefficients: number[]; scatter: num
 }
 
 /**
- * The light's slow field from the board squared as the canvas is. Only its shape counts: how light the board is, and how the camera
+ * The light's slow field from the board squared as the canvas is. Only its shape counts: how light the board is, and
+ * how the camera
  * exposed it, do not.
  * @param board the photo of the board squared through the canvas's corners, linear light, before anything is taken out
  */
@@ -85,7 +91,11 @@ const BEYOND = 1.4; // beside the canvas the field goes on, but not for ever: a 
 /** Stops of light a channel at a place (shares of the canvas, also beside it) relative to the canvas's middle. */
 export function boardFieldAt({ channels }: BoardField, [x, y]: Point): [number, number, number] {
   const [u, v] = [2 * x - 1, 2 * y - 1].map((t) => Math.min(BEYOND, Math.max(-BEYOND, t)));
-  return channels.map(([a, b, aa, ab, bb]) => a * u + b * v + aa * u * u + ab * u * v + bb * v * v) as [number, number, number]; // prettier-ignore
+  return channels.map(([a, b, aa, ab, bb]) => a * u + b * v + aa * u * u + ab * u * v + bb * v * v) as [
+    number,
+    number,
+    number,
+  ];
 }
 
 /** Difference between the brightest and the darkest place of the field, stops (green). */

@@ -20,7 +20,9 @@ function cardAt([u, v]: Point, greys: readonly number[]): number | null {
   return k < 0 ? PAPER : light(greys[k]);
 }
 
-/** A photo of the card with its corners at four places (from its own top left), before a wall with a tone of its own. */
+/**
+ * A photo of the card with its corners at four places (from its own top left), before a wall with a tone of its own.
+ */
 function photoOf(corners: Corners, { greys = CARD_VALUES, wall = 0.3 } = {}): Picture {
   const toCard = homographyBetween(corners, rectangle(CARD.widthMm, CARD.heightMm));
   if (!toCard) throw new Error('no map');
@@ -39,10 +41,15 @@ function photoOf(corners: Corners, { greys = CARD_VALUES, wall = 0.3 } = {}): Pi
 function lying(turn: number, pxPerMm: number, [x, y]: Point, slant = 0): Corners {
   const [c, s] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
   const [w, h] = [CARD.widthMm / 2, CARD.heightMm / 2];
-  return [[-w, -h], [w, -h], [w, h], [-w, h]].map(([u, v]) => {
+  return [
+    [-w, -h],
+    [w, -h],
+    [w, h],
+    [-w, h],
+  ].map(([u, v]) => {
     const k = pxPerMm * (1 - (slant * u) / w);
     return [x + k * (u * c - v * s), y + k * (u * s + v * c)];
-  }) as unknown as Corners; // prettier-ignore
+  }) as unknown as Corners;
 }
 
 describe('the printed card', () => {

@@ -1,5 +1,18 @@
 import { codeFromLinear } from '../colour';
-import { mapCorners, homographyBetween, isConvexClockwise, linearTables, median, project, rectangle, type Box, type Corners, type Homography, type Picture, type Point } from '../raster'; // prettier-ignore
+import {
+  mapCorners,
+  homographyBetween,
+  isConvexClockwise,
+  linearTables,
+  median,
+  project,
+  rectangle,
+  type Box,
+  type Corners,
+  type Homography,
+  type Picture,
+  type Point,
+} from '../raster';
 import { CARD, CARD_DOUBT, CARD_VALUES } from './cardLayout';
 import type { CanvasSize } from './covered';
 import { darkPieces, type Grey } from './darkPieces';
@@ -48,7 +61,10 @@ interface Ring {
   readonly radius: number;
 }
 
-/** Dark pieces that are rings: as wide as high, light in the middle, and along every ray light, dark, light at the card's own radii. */
+/**
+ * Dark pieces that are rings: as wide as high, light in the middle, and along every ray light, dark, light at the
+ * card's own radii.
+ */
 function ringsIn(plane: Grey): Ring[] {
   const { marks, pieces } = darkPieces(plane, Math.round(plane.width / 28));
   const rings: Ring[] = [];
@@ -106,7 +122,10 @@ function liesLikeCard(four: readonly Ring[]): boolean {
 function tone({ width, height, data }: Grey, toPlane: Homography, [x, y, w, h]: Box): { mid: number; spread: number } {
   const list: number[] = [];
   for (let i = 0; i < 81; i++) {
-    const [u, v] = project(toPlane, [x + w * (0.25 + (0.5 * (i % 9)) / 8), y + h * (0.25 + (0.5 * Math.floor(i / 9)) / 8)]); // prettier-ignore
+    const [u, v] = project(toPlane, [
+      x + w * (0.25 + (0.5 * (i % 9)) / 8),
+      y + h * (0.25 + (0.5 * Math.floor(i / 9)) / 8),
+    ]);
     if (u < 0 || v < 0 || u >= width || v >= height) return { mid: NaN, spread: Infinity };
     list.push(data[Math.floor(v) * width + Math.floor(u)] / 255);
   }
@@ -180,7 +199,8 @@ function* quadruples(rings: readonly Ring[]): Generator<readonly Ring[]> {
 }
 
 /**
- * How large the card looks in the canvas's own millimetres: 1 = the canvas has the size that was said (and the card lies in its plane);
+ * How large the card looks in the canvas's own millimetres: 1 = the canvas has the size that was said (and the card
+ * lies in its plane);
  * 0.97 = the canvas is 3 % larger than said.
  * @param rings of the card and @param whole corners of the canvas, photo px
  */

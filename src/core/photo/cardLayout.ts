@@ -1,7 +1,8 @@
 import type { Box, Point } from '../raster';
 
 /**
- * The printed card, in mm from its top left: six greys in a row over a ruler, a ring in each corner. What the finder looks for and what
+ * The printed card, in mm from its top left: six greys in a row over a ruler, a ring in each corner. What the finder
+ * looks for and what
  * the sheet prints are both drawn from this.
  */
 export const CARD = {
@@ -20,7 +21,10 @@ export const CARD = {
   ruler: { from: 20, to: 160, top: 35, bottom: 45 },
 } as const;
 
-/** Munsell values of the six greys as an ordinary printer on matt paper comes out: paper itself is the first, full ink the last. */
+/**
+ * Munsell values of the six greys as an ordinary printer on matt paper comes out: paper itself is the first, full ink
+ * the last.
+ */
 export const CARD_VALUES: readonly number[] = [9.4, 8, 6.5, 5, 3.5, 2];
 /** How far a printer may be off, one sigma, steps; paper and full ink are surer than what is screened between. */
 export const CARD_DOUBT: readonly number[] = [0.1, 0.2, 0.25, 0.25, 0.25, 0.25];

@@ -21,7 +21,8 @@ function shot({
   for (let i = 0; i < W * H; i++) {
     const [x, y] = [i % W, Math.floor(i / W)];
     const weave = blur ? 0 : 0.12 * ((x + y) % 2 ? 1 : -1);
-    const light = gain * (lightOfValue(3 + ((Math.floor(x / 20) + Math.floor(y / 20)) % 4) + weave) + (shine?.(x, y) ?? 0)); // prettier-ignore
+    const light =
+      gain * (lightOfValue(3 + ((Math.floor(x / 20) + Math.floor(y / 20)) % 4) + weave) + (shine?.(x, y) ?? 0));
     raster.r[i] = raster.g[i] = raster.b[i] = light;
   }
   return raster;
@@ -37,27 +38,53 @@ const CLEAN = shot({});
 const NONE = new Uint8Array(W * H);
 
 function flatOf(small: Raster, uncertainty = 0.1, mask = NONE, hidden = NONE): Flat {
-  const light = { method: 'card', gainStops: [0, 0, 0], fallOffStops: 0, agreement: 1, uncertainty: { value: uncertainty, warmth: 1 }, knownTo: 10.5 } as const; // prettier-ignore
+  const light = {
+    method: 'card',
+    gainStops: [0, 0, 0],
+    fallOffStops: 0,
+    agreement: 1,
+    uncertainty: { value: uncertainty, warmth: 1 },
+    knownTo: 10.5,
+  } as const;
   const glareShare = mask.reduce((sum, v) => sum + v, 0) / mask.length;
-  return { small, mask, hidden, glareShare, light, picture: () => small, blurMm: 0.5, quality: { faults: [{ code: 'glare', share: 0.2 }], pixelsPerMm: 5 } } as unknown as Flat; // prettier-ignore
+  return {
+    small,
+    mask,
+    hidden,
+    glareShare,
+    light,
+    picture: () => small,
+    blurMm: 0.5,
+    quality: { faults: [{ code: 'glare', share: 0.2 }], pixelsPerMm: 5 },
+  } as unknown as Flat;
 }
 
 describe('which shot to trust where', () => {
   test('a reflection that moved is left to the other shot', () => {
     const one = shot({ shine: disc(40, 40, 0.6) });
     const two = shot({ shine: disc(120, 80, 0.6) });
-    const { of, mask } = sharesOf([{ raster: one, mask: NONE }, { raster: two, mask: NONE }]); // prettier-ignore
+    const { of, mask } = sharesOf([
+      { raster: one, mask: NONE },
+      { raster: two, mask: NONE },
+    ]);
     expect(of[0][40 * W + 40]).toBe(0);
     expect(of[1][40 * W + 40]).toBe(1);
     expect(of[0][80 * W + 120]).toBe(1);
     expect(mask.some((v) => v)).toBe(false);
     const together = mixed([one, two], of, { width: W, height: H });
-    for (const [x, y] of [[40, 40], [120, 80], [80, 20]] as const)
-      expect(Math.abs(valueAt(together, x, y) - valueAt(CLEAN, x, y))).toBeLessThan(0.1); // prettier-ignore
+    for (const [x, y] of [
+      [40, 40],
+      [120, 80],
+      [80, 20],
+    ] as const)
+      expect(Math.abs(valueAt(together, x, y) - valueAt(CLEAN, x, y))).toBeLessThan(0.1);
   });
 
   test('the sharper shot wins, place by place', () => {
-    const { of } = sharesOf([{ raster: shot({ blur: true }), mask: NONE }, { raster: CLEAN, mask: NONE }]); // prettier-ignore
+    const { of } = sharesOf([
+      { raster: shot({ blur: true }), mask: NONE },
+      { raster: CLEAN, mask: NONE },
+    ]);
     const mean = (share: Float32Array) => share.reduce((sum, v) => sum + v, 0) / share.length;
     expect(mean(of[1])).toBeGreaterThan(1.5 * mean(of[0]));
     expect(mean(of[0]) + mean(of[1])).toBeCloseTo(1, 5);
@@ -65,7 +92,10 @@ describe('which shot to trust where', () => {
 
   test('what no shot shows stays unread, and is shown as the first has it', () => {
     const masked = new Uint8Array(W * H).fill(1, 0, W * 10);
-    const { of, mask } = sharesOf([{ raster: CLEAN, mask: masked }, { raster: CLEAN, mask: masked }]); // prettier-ignore
+    const { of, mask } = sharesOf([
+      { raster: CLEAN, mask: masked },
+      { raster: CLEAN, mask: masked },
+    ]);
     expect(mask[5]).toBe(1);
     expect(mask[W * 60]).toBe(0);
     expect(mixed([CLEAN, CLEAN], of, { width: W, height: H }).g[5]).toBe(CLEAN.g[5]);
@@ -82,8 +112,12 @@ describe('several photographs as one flat', () => {
     const sure = flatOf(shot({ shine: disc(40, 40, 0.6) }), 0.05);
     const dark = flatOf(shot({ shine: disc(120, 80, 0.6), gain: 0.5 }), 0.2);
     const together = combineFlats([dark, sure]);
-    for (const [x, y] of [[40, 40], [120, 80], [90, 30]] as const)
-      expect(Math.abs(valueAt(together.small, x, y) - valueAt(CLEAN, x, y))).toBeLessThan(0.15); // prettier-ignore
+    for (const [x, y] of [
+      [40, 40],
+      [120, 80],
+      [90, 30],
+    ] as const)
+      expect(Math.abs(valueAt(together.small, x, y) - valueAt(CLEAN, x, y))).toBeLessThan(0.15);
     expect(together.light.uncertainty.value).toBe(0.05);
     expect(Math.abs(valueAt(together.picture(), 120, 80) - valueAt(CLEAN, 120, 80))).toBeLessThan(0.15);
   });

@@ -6,7 +6,10 @@ import type { GlareMask } from './glare';
 import { fitToPlan, isPlain } from './planFit';
 import { applyFit } from './light';
 
-/** Shots of one session laid over each other: each has a say wherever it shows paint and not a reflection, the sharper the more. */
+/**
+ * Shots of one session laid over each other: each has a say wherever it shows paint and not a reflection, the sharper
+ * the more.
+ */
 export interface Shares {
   /** say of every shot, 0..1, at reading size; where all are 0 nothing can be read */
   readonly of: readonly Float32Array[];
@@ -32,7 +35,8 @@ function sharpness(value: Plane): Float32Array {
 }
 
 /**
- * Works out which shot to trust where. A reflection only ever adds light: a shot that is lighter than another by more than noise and
+ * Works out which shot to trust where. A reflection only ever adds light: a shot that is lighter than another by more
+ * than noise and
  * drawing allow shines there. Shots must have been brought to one light before.
  */
 export function sharesOf(shots: readonly { raster: Raster; mask: GlareMask }[]): Shares {
@@ -88,7 +92,8 @@ const surest = (flats: readonly Flat[]): Flat =>
   );
 
 /**
- * Several photographs of one session as one flat: brought to the light of the surest, then mixed so that reflections that moved between
+ * Several photographs of one session as one flat: brought to the light of the surest, then mixed so that reflections
+ * that moved between
  * the shots vanish and sharper places win.
  * @param flats of one canvas, at least one
  */

@@ -5,7 +5,10 @@ export interface CanvasSize {
   readonly heightMm: number;
 }
 
-/** How many mm of the canvas a frame or tape hides on each side: the rectangle that is seen lies so far inside the canvas. */
+/**
+ * How many mm of the canvas a frame or tape hides on each side: the rectangle that is seen lies so far inside the
+ * canvas.
+ */
 export interface Covered {
   readonly top: number;
   readonly right: number;
@@ -30,7 +33,8 @@ export function visibleBox(canvas: CanvasSize, covered: Covered): readonly [numb
 }
 
 /**
- * Corners of the whole canvas from those of the rectangle that is seen, both in photo px: the plane goes on behind the frame.
+ * Corners of the whole canvas from those of the rectangle that is seen, both in photo px: the plane goes on behind the
+ * frame.
  * @returns null where three of the corners lie on one line
  */
 export function wholeCorners(seen: Corners, canvas: CanvasSize, covered: Covered): Corners | null {

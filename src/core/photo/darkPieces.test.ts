@@ -8,12 +8,19 @@ const [WIDTH, HEIGHT] = [97, 61];
 /** Light paper with dark specks, so many that they touch in every way. */
 function specks(seed: number, share: number): Grey {
   const random = chance(seed);
-  return { width: WIDTH, height: HEIGHT, data: Uint8Array.from({ length: WIDTH * HEIGHT }, () => (random() < share ? 20 : 220)) }; // prettier-ignore
+  return {
+    width: WIDTH,
+    height: HEIGHT,
+    data: Uint8Array.from({ length: WIDTH * HEIGHT }, () => (random() < share ? 20 : 220)),
+  };
 }
 
 /** The pieces of marked pixels by a flood fill, in no order. */
 function flooded(marks: Uint8Array) {
-  const { of, sizes } = connectedRegions(Int8Array.from(marks, (dark) => (dark ? 1 : -1)), WIDTH); // prettier-ignore
+  const { of, sizes } = connectedRegions(
+    Int8Array.from(marks, (dark) => (dark ? 1 : -1)),
+    WIDTH,
+  );
   const boxes = sizes.map(() => [WIDTH, HEIGHT, -1, -1]);
   of.forEach((region, i) => {
     if (region < 0) return;
@@ -29,7 +36,6 @@ describe('dark pieces', () => {
     [2, 0.35],
     [3, 0.5],
   ])('are those of a flood fill, specks %d', (seed, share) => {
-    // prettier-ignore
     const { marks, pieces } = darkPieces(specks(seed, share), 12);
     expect(pieces.map(({ box, size }) => `${box.join()} ${size}`).sort()).toEqual(flooded(marks));
     expect(pieces.reduce((sum, { size }) => sum + size, 0)).toBe(marks.reduce((sum, dark) => sum + dark, 0));
@@ -45,12 +51,15 @@ describe('dark pieces', () => {
   });
 
   test('dark is what is darker than its surroundings, in shade as in light', () => {
-    const data = Uint8Array.from({ length: WIDTH * HEIGHT }, (_, i) => ((i % WIDTH) < WIDTH / 2 ? 240 : 60)); // prettier-ignore
+    const data = Uint8Array.from({ length: WIDTH * HEIGHT }, (_, i) => (i % WIDTH < WIDTH / 2 ? 240 : 60));
     for (const x of [20, 75])
       for (let y = 28; y < 34; y++) data.fill(x < 50 ? 100 : 25, y * WIDTH + x, y * WIDTH + x + 6);
     const { pieces } = darkPieces({ width: WIDTH, height: HEIGHT, data }, 8);
     const small = pieces.filter(({ size }) => size < 60);
-    expect(small.map(({ box }) => [...box])).toEqual([[20, 28, 25, 33], [75, 28, 80, 33]]); // prettier-ignore
+    expect(small.map(({ box }) => [...box])).toEqual([
+      [20, 28, 25, 33],
+      [75, 28, 80, 33],
+    ]);
   });
 
   test('an even picture has none', () => {

@@ -7,7 +7,10 @@ export interface Grey {
   readonly data: Uint8Array;
 }
 
-/** A connected piece of dark pixels (4-neighbours): the box round it, its last column and row included, and how many they are. */
+/**
+ * A connected piece of dark pixels (4-neighbours): the box round it, its last column and row included, and how many
+ * they are.
+ */
 export interface Piece {
   readonly box: readonly [left: number, top: number, right: number, bottom: number];
   readonly size: number;
@@ -65,7 +68,12 @@ class Ledger {
     const [a, b] = [this.root(one), this.root(two)];
     if (a === b) return a;
     const [mine, other] = [this.boxes[a], this.boxes[b]];
-    this.boxes[a] = [Math.min(mine[0], other[0]), Math.min(mine[1], other[1]), Math.max(mine[2], other[2]), Math.max(mine[3], other[3])]; // prettier-ignore
+    this.boxes[a] = [
+      Math.min(mine[0], other[0]),
+      Math.min(mine[1], other[1]),
+      Math.max(mine[2], other[2]),
+      Math.max(mine[3], other[3]),
+    ];
     this.sizes[a] += this.sizes[b];
     this.into[b] = a;
     return a;
@@ -85,7 +93,8 @@ class Ledger {
 }
 
 /**
- * Connected pieces of pixels clearly darker than the mean of a window round them, row by row by their runs (Rosenfeld and Pfaltz 1966).
+ * Connected pieces of pixels clearly darker than the mean of a window round them, row by row by their runs (Rosenfeld
+ * and Pfaltz 1966).
  * @param reach px the window goes each way
  * @returns marks 1 = dark, 0 = not, row-major
  */

@@ -20,7 +20,8 @@ const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
   coarse: ({ pixelsPerMm }) => `Only ${pixelsPerMm.toFixed(1)} pixels in a millimetre. Step closer.`,
   size: ({ widthMm, heightMm }) =>
     `By the card’s ruler the canvas is about ${Math.round(widthMm)} × ${Math.round(heightMm)} mm. If the card stood in the canvas’s plane, look at the size again.`,
-  'no-card': () => 'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas makes values surer.', // prettier-ignore
+  'no-card': () =>
+    'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas makes values surer.',
 };
 
 /** What a fault costs: how much less is known, or not at all. */
@@ -35,7 +36,8 @@ const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string
   glare: () => 'Nothing is read there.',
   tilted: ({ degrees }) =>
     `The far side has ${Math.round(100 * (1 - Math.cos((degrees * Math.PI) / 180) ** 2))} % less detail.`,
-  grainy: ({ noise }) => `Large masses hardly suffer; an accent of a few pixels is unsure by ${(20 * noise).toFixed(1)} steps.`, // prettier-ignore
+  grainy: ({ noise }) =>
+    `Large masses hardly suffer; an accent of a few pixels is unsure by ${(20 * noise).toFixed(1)} steps.`,
   coarse: ({ pixelsPerMm }) => `Nothing smaller than ${(2 / pixelsPerMm).toFixed(1)} mm is told.`,
   size: ({ widthMm }) => `Until then all millimetres rest on the size that was said, not on ${Math.round(widthMm)} mm.`,
   'no-card': (_, { method }) => {

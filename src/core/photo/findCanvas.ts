@@ -133,7 +133,8 @@ function movedOut(corners: Corners, side: number, share: number): Corners {
 }
 
 /**
- * A side that goes on beyond its corners is a ledge before the canvas: the canvas's own edge lies behind it, where the proportions
+ * A side that goes on beyond its corners is a ledge before the canvas: the canvas's own edge lies behind it, where the
+ * proportions
  * say. null where no side does, or where the proportions ask for no such thing.
  */
 function behindLedge(framed: Framed, { eye, shrink, expected }: Scene): Framed | null {
@@ -176,9 +177,12 @@ function lead([best, ...rest]: readonly Framed[]): number {
   return rival ? Math.min(1, Math.max(0, (best.score - rival.score) / 0.25)) : 1;
 }
 
-const LIP = { nearest: 0.004, farthest: 0.03, score: 1.5 }; // shares of the diagonal between a picture's edge and its frame's lip
+/** shares of the diagonal between a picture's edge and its frame's lip */
+const LIP = { nearest: 0.004, farthest: 0.03, score: 1.5 };
 
-/** Whether a frame's lip may have been taken for the picture's edge: another rectangle lies close inside the best one. */
+/**
+ * Whether a frame's lip may have been taken for the picture's edge: another rectangle lies close inside the best one.
+ */
 const hasInner = ([best, ...rest]: readonly Framed[]): boolean =>
   rest.some(({ corners, score }) => {
     const off = farthest(corners, best.corners) / diagonalOf(best.corners);
@@ -205,8 +209,10 @@ function confidenceOf(frames: readonly Framed[], { width, height }: Picture): nu
 }
 
 /**
- * Finds the canvas in a photo: straight lines, quads of them scored by edges, proportion and likeness to the plan; then, at full size,
- * every edge that runs along a side of the best quads, and the four that together fit the canvas's proportions seen by a camera,
+ * Finds the canvas in a photo: straight lines, quads of them scored by edges, proportion and likeness to the plan;
+ * then, at full size,
+ * every edge that runs along a side of the best quads, and the four that together fit the canvas's proportions seen by
+ * a camera,
  * resemble the plan and end at their corners.
  * @returns null where nothing in the photo looks like a canvas of these proportions
  */

@@ -42,7 +42,9 @@ export const FLAT_PX = 1600;
 /** The reading looks at the flat shrunk by this factor: half a millimetre a pixel on a 400 mm canvas. */
 export const READING_SHRINK = 2;
 
-/** The painting cut out of the photo: squared, with the light taken out, and everything known about how far to trust it. */
+/**
+ * The painting cut out of the photo: squared, with the light taken out, and everything known about how far to trust it.
+ */
 export interface Flat {
   /** the flat at reading size; the mask belongs to this size */
   readonly small: Raster;
@@ -51,7 +53,10 @@ export interface Flat {
   /** the same with its light as photographed; of several shots the first's */
   readonly squared: () => Raster;
   readonly mask: GlareMask;
-  /** of the mask, what is not there to be read: under a frame, beyond the photo's border, left out by hand; the rest is glare */
+  /**
+   * of the mask, what is not there to be read: under a frame, beyond the photo's border, left out by hand; the rest is
+   * glare
+   */
   readonly hidden: Uint8Array;
   readonly canvas: CanvasSize;
   /** of the rectangle that is seen, photo px */
@@ -98,7 +103,9 @@ export interface FlatRequest {
   readonly plan: Raster | null;
   /** 1 = here the plan departs from the reference, so it says nothing about the light; the plan's size */
   readonly departed?: Uint8Array;
-  /** a photograph of a plain white board in the canvas's place, same camera, same light; its corners where it was moved */
+  /**
+   * a photograph of a plain white board in the canvas's place, same camera, same light; its corners where it was moved
+   */
   readonly board?: { readonly photo: Picture; readonly corners?: Corners } | null;
   /** the last session's flat at reading size, its light taken out */
   readonly before?: Raster | null;
@@ -109,7 +116,9 @@ export interface FlatRequest {
   readonly acceptUnsure?: boolean;
 }
 
-/** Size of the flat in px for a canvas: {@link FLAT_PX} on its long side, both sides even so that it shrinks exactly. */
+/**
+ * Size of the flat in px for a canvas: {@link FLAT_PX} on its long side, both sides even so that it shrinks exactly.
+ */
 export function flatSize({ widthMm, heightMm }: CanvasSize): { width: number; height: number } {
   const scale = FLAT_PX / Math.max(widthMm, heightMm);
   const even = (mm: number) => Math.max(READING_SHRINK * 4, READING_SHRINK * Math.round((mm * scale) / READING_SHRINK));
@@ -145,7 +154,8 @@ function locate(photo: Picture, request: FlatRequest) {
 
 /**
  * From photo to flat: corners, squaring, light, glare, quality (measurement.md, chapter 1).
- * @throws CornersRefused for corners no camera could see; CanvasNotFound when they are left out and cannot be found surely
+ * @throws CornersRefused for corners no camera could see; CanvasNotFound when they are left out and cannot be found
+ * surely
  */
 export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const place = locate(photo, request);
@@ -164,7 +174,12 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     patches,
     toPhoto,
     fromPhoto,
-    plan: request.lightFrom === 'last-session' ? null : plan && request.departed ? withoutMarked(plan, request.departed) : plan, // prettier-ignore
+    plan:
+      request.lightFrom === 'last-session'
+        ? null
+        : plan && request.departed
+          ? withoutMarked(plan, request.departed)
+          : plan,
     before: request.before,
     ground: request.ground && evenSheet(request.ground),
     board: board && boardField(straighten(board.photo, board.corners ?? whole, size)),
@@ -176,7 +191,11 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     ? findGlare(squared, coloursOf(small).value, coloursOf(plan).value)
     : new Uint8Array(small.r.length);
   const hidden = new Uint8Array(mask.length);
-  leaveCovered(hidden, size, visibleBox(canvas, covered).map((mm) => mm / canvas.widthMm)); // prettier-ignore
+  leaveCovered(
+    hidden,
+    size,
+    visibleBox(canvas, covered).map((mm) => mm / canvas.widthMm),
+  );
   const outsideShare = leaveOutside(hidden, size, { toPhoto, photo });
   const glareShare = glareIn(mask, hidden);
   hidden.forEach((gone, i) => gone && (mask[i] = 1));

@@ -9,7 +9,8 @@ const TOO_LIGHT = 1.0; // steps above the plan before a clipped place counts as 
 const RIM = 0.35; // steps above the plan at which the soft rim of a highlight ends
 
 /**
- * Speculars: places where every channel of the photo is near its end and the painting looks more than a step lighter than planned,
+ * Speculars: places where every channel of the photo is near its end and the painting looks more than a step lighter
+ * than planned,
  * grown outwards through their soft rim.
  * @param squared the flat before the light was taken out (the photo's own range, 1.0 = its white)
  * @param value   Munsell value of the flat after the light was taken out
@@ -31,7 +32,10 @@ export function findGlare(squared: Raster, value: Float32Array, planned: Float32
   return mask;
 }
 
-/** Flood outwards while the place is lighter than planned and not lighter than the place it was reached from (a highlight falls off). */
+/**
+ * Flood outwards while the place is lighter than planned and not lighter than the place it was reached from (a
+ * highlight falls off).
+ */
 function growRim(
   mask: GlareMask,
   queue: number[],

@@ -11,7 +11,10 @@ const CANVAS: Corners = [
   [190, 740],
 ];
 
-/** How far inside the canvas a straight lens's point lies, px; below 0 outside. @param beyond px the lower side is put further down */
+/**
+ * How far inside the canvas a straight lens's point lies, px; below 0 outside.
+ * @param beyond px the lower side is put further down
+ */
 const depth = ([x, y]: Point, beyond = 0) =>
   Math.min(
     ...CANVAS.map(([ax, ay], i) => {
@@ -91,7 +94,8 @@ describe('the lens', () => {
   test('the sagitta is how far a side bows', () => {
     expect(sagitta({ ...SIZE, bend: 0 }, CANVAS)).toBe(0);
     const bend = -0.012;
-    // Along the lower side, 800 px long and 300 px off the middle: bend (r1^2 - r0^2) d in the division model, to first order.
+    // Along the lower side, 800 px long and 300 px off the middle: bend (r1^2 - r0^2) d in the division model, to first
+    // order.
     expect(sagitta({ ...SIZE, bend }, shown({ ...SIZE, bend }))).toBeCloseTo(
       0.012 * 4 * (420 ** 2 / (1200 ** 2 + 900 ** 2)) * 310,
       0,

@@ -1,4 +1,13 @@
-import { bentCorners, solveLinear, straightLens, unbentCorners, type Corners, type Lens, type Picture, type Point } from '../raster'; // prettier-ignore
+import {
+  bentCorners,
+  solveLinear,
+  straightLens,
+  unbentCorners,
+  type Corners,
+  type Lens,
+  type Picture,
+  type Point,
+} from '../raster';
 import { cornersFromSides, hitsAlong, normalOf } from './sides';
 import { keptHits, robustLine, type Hits } from './sideLine';
 import { eyeOn } from './sideProfile';
@@ -18,7 +27,10 @@ interface Bow {
   readonly tolerance: number;
 }
 
-/** Hits along one side with the polarity most of them have, and how each would move with the lens; null where too few are seen. */
+/**
+ * Hits along one side with the polarity most of them have, and how each would move with the lens; null where too few
+ * are seen.
+ */
 function bowOf(picture: Picture, [from, to]: readonly [Point, Point]): Bow | null {
   const look = { reach: REACH, places: PLACES, half: 2, sign: 0, most: 2 };
   const all = hitsAlong(eyeOn(picture), { from, to }, look);
@@ -41,7 +53,9 @@ function bowOf(picture: Picture, [from, to]: readonly [Point, Point]): Bow | nul
   return { hits, pull, endPull: [pullAt(0, 0), pullAt(1, 0)], tolerance };
 }
 
-/** Straight lines through the sides and one bend for all, by re-weighted least squares; how sure the bend is, one sigma. */
+/**
+ * Straight lines through the sides and one bend for all, by re-weighted least squares; how sure the bend is, one sigma.
+ */
 function fitBows(bows: readonly Bow[]): { bend: number; sigma: number; lines: number[] } | null {
   const n = 2 * bows.length + 1;
   let solution = new Array<number>(n).fill(0);
@@ -67,7 +81,10 @@ function fitBows(bows: readonly Bow[]): { bend: number; sigma: number; lines: nu
       }
     });
     const next = solveLinear(normal, rhs);
-    const unit = solveLinear(normal, rhs.map((_, i) => (i === n - 1 ? 1 : 0))); // prettier-ignore
+    const unit = solveLinear(
+      normal,
+      rhs.map((_, i) => (i === n - 1 ? 1 : 0)),
+    );
     if (!next || !unit) return null;
     solution = next;
     const count = bows.reduce((sum, { hits }) => sum + hits.count, 0);
@@ -77,10 +94,12 @@ function fitBows(bows: readonly Bow[]): { bend: number; sigma: number; lines: nu
 }
 
 /**
- * The lens's one radial term from the sides of the canvas, which are straight (measurement.md, 1.1): every side's crossings must lie on
+ * The lens's one radial term from the sides of the canvas, which are straight (measurement.md, 1.1): every side's
+ * crossings must lie on
  * a straight line once the bend is taken out, and one bend must do for all.
  * @param corners photo px
- * @returns a straight lens where too few sides are seen, or the bend is lost in their scatter; and the corners where the unbent sides
+ * @returns a straight lens where too few sides are seen, or the bend is lost in their scatter; and the corners where
+ * the unbent sides
  * meet, as the photo shows them: the same as given unless all four sides told of the bend
  */
 export function lensFrom(picture: Picture, corners: Corners): { lens: Lens; corners: Corners } {

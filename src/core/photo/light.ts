@@ -18,7 +18,10 @@ export interface Light {
   readonly fallOffStops: number;
   /** stops of light relative to the canvas's middle, a grid of 17 by 17 over it, row by row */
   readonly field: readonly number[];
-  /** share of the canvas that agrees with the plan once the light is out, 0..1; the plan speaks about the light only where it agrees */
+  /**
+   * share of the canvas that agrees with the plan once the light is out, 0..1; the plan speaks about the light only
+   * where it agrees
+   */
   readonly agreement: number;
   /** one-sigma uncertainty of a mass's value (steps) and warmth (units a*b*) that the light leaves */
   readonly uncertainty: { readonly value: number; readonly warmth: number };
@@ -87,7 +90,10 @@ function fallOff(fit: PlanFit): number {
 
 const MARGIN = 0.7; // steps beyond the lightest patch to which its gain still holds
 
-/** Munsell value up to which patches tell the tone curve; all of it where there are none to trust or the lightest is white. */
+/**
+ * Munsell value up to which patches tell the tone curve; all of it where there are none to trust or the lightest is
+ * white.
+ */
 function knownUpTo(usable: readonly SeenPatch[]): number {
   if (usable.length === 0) return 10.5;
   const lightest = valueFromLuminance(
@@ -96,13 +102,16 @@ function knownUpTo(usable: readonly SeenPatch[]): number {
   return lightest > 8 ? 10.5 : lightest + MARGIN;
 }
 
-/** What each kind of evidence leaves, one sigma: in even light, and how much more for every stop the light falls off. */
+/**
+ * What each kind of evidence leaves, one sigma: in even light, and how much more for every stop the light falls off.
+ */
 interface Left {
   readonly value: number;
   readonly warmth: number;
   readonly perStop: number;
 }
-// From the truth suite's photographs by a phone-like camera (tests/truth), so that nine regions in ten lie inside what is stated.
+// From the truth suite's photographs by a phone-like camera (tests/truth), so that nine regions in ten lie inside what
+// is stated.
 const LEFT: Record<LightMethod, Left> = {
   card: { value: 0.03, warmth: 0.7, perStop: 1.2 },
   grey: { value: 0.09, warmth: 1.1, perStop: 0.5 },
@@ -127,7 +136,10 @@ interface Fitted {
   readonly to: 'plan' | 'before' | 'ground' | null;
 }
 
-/** The last session, the bare ground or the plan, whichever more of the canvas agrees with: what was not painted on is the best witness of the light. */
+/**
+ * The last session, the bare ground or the plan, whichever more of the canvas agrees with: what was not painted on is
+ * the best witness of the light.
+ */
 function fitted(
   curved: Raster,
   { plan, before, ground, board }: LightEvidence,
@@ -151,8 +163,10 @@ function methodOf(usable: number, { board }: LightEvidence, { to }: Fitted): Lig
 }
 
 /**
- * Works out the light of a squared photo: the tone curve and gain that the patches give, the field that a white board showed, then the
- * slow field (and without patches the gain) in which the painting agrees with the last session or with the plan over most of its area.
+ * Works out the light of a squared photo: the tone curve and gain that the patches give, the field that a white board
+ * showed, then the
+ * slow field (and without patches the gain) in which the painting agrees with the last session or with the plan over
+ * most of its area.
  * What was painted differently is an outlier there.
  * @returns what takes the light out of the photo squared at any size, and what is known of the light
  */
@@ -190,11 +204,17 @@ export function lightOf(
   };
 }
 
-/** What the patches' own values leave uncertain, steps: printers err one way over the whole row, so little of it averages out. */
+/**
+ * What the patches' own values leave uncertain, steps: printers err one way over the whole row, so little of it
+ * averages out.
+ */
 const doubtOfPatches = (usable: readonly SeenPatch[]): number =>
   usable.length === 0 ? 0 : 0.6 * Math.sqrt(usable.reduce((sum, { doubt }) => sum + doubt ** 2, 0) / usable.length);
 
-/** A patch beside the canvas stands in more or less light than the canvas's middle: what it would have to be there to look the same. */
+/**
+ * A patch beside the canvas stands in more or less light than the canvas's middle: what it would have to be there to
+ * look the same.
+ */
 function underMiddleLight(patch: SeenPatch, fromPhoto: Homography, board: BoardField): SeenPatch {
   const stops = boardFieldAt(board, project(fromPhoto, patch.centre));
   return { ...patch, known: patch.known.map((light, c) => light * 2 ** stops[c]) as [number, number, number] };

@@ -64,8 +64,7 @@ describe('the light in which a painting agrees with its plan', () => {
 
   test('a third of the picture painted otherwise is an outlier, not a lamp', () => {
     const seen = photographed(plan(), [1.3, 1.3, 1.3], 0.8);
-    for (let i = 0; i < W * H; i++)
-      if (i % W > 100) for (const plane of [seen.r, seen.g, seen.b]) plane[i] *= 0.55; // prettier-ignore
+    for (let i = 0; i < W * H; i++) if (i % W > 100) for (const plane of [seen.r, seen.g, seen.b]) plane[i] *= 0.55;
     const { gainStops, field } = fitToPlan(seen, plan(), FREE);
     expect(gainStops[1]).toBeCloseTo(-Math.log2(1.3), 0);
     expect(fieldAt(field, 0.5, 0.5) - fieldAt(field, 0, 0.5)).toBeCloseTo(0.4, 0);
@@ -142,7 +141,8 @@ test('a card beside the canvas, in more light than its middle, is read as standi
   const same = homographyBetween(square, square);
   if (!same) throw new Error('no map');
   const [width, height] = [80, 60];
-  // Grey paint of 0.2 all over; the light rises by a stop from left to right, and the card stands a quarter beyond the right side.
+  // Grey paint of 0.2 all over; the light rises by a stop from left to right, and the card stands a quarter beyond the
+  // right side.
   const light = (x: number) => 2 ** (x - 0.5);
   const painted = makeRaster(width, height);
   const board = makeRaster(width, height);
@@ -150,8 +150,20 @@ test('a card beside the canvas, in more light than its middle, is read as standi
     const lamp = light(((i % width) + 0.5) / width);
     for (const c of ['r', 'g', 'b'] as const) [painted[c][i], board[c][i]] = [0.2 * lamp, 0.8 * lamp];
   }
-  const card = { centre: [1.2, 0.5] as const, seen: [0.3 * light(1.2), 0.3 * light(1.2), 0.3 * light(1.2)] as const, known: [0.3, 0.3, 0.3] as const, doubt: 0, clipped: false }; // prettier-ignore
-  const { relight } = lightOf(painted, { patches: [card], toPhoto: same, fromPhoto: same, plan: null, board: boardField(board) }); // prettier-ignore
+  const card = {
+    centre: [1.2, 0.5] as const,
+    seen: [0.3 * light(1.2), 0.3 * light(1.2), 0.3 * light(1.2)] as const,
+    known: [0.3, 0.3, 0.3] as const,
+    doubt: 0,
+    clipped: false,
+  };
+  const { relight } = lightOf(painted, {
+    patches: [card],
+    toPhoto: same,
+    fromPhoto: same,
+    plan: null,
+    board: boardField(board),
+  });
   const flat = relight(painted);
   for (const x of [5, 40, 75]) expect(flat.g[30 * width + x]).toBeCloseTo(0.2, 2);
 });
@@ -161,16 +173,31 @@ describe('a painting off its plan all over, beside a card', () => {
   const same = homographyBetween(square, square);
   if (!same) throw new Error('no map');
   const grey = luminanceFromValue(5) / 100;
-  const card: SeenPatch = { centre: [1.2, 0.5], seen: [grey, grey, grey], known: [grey, grey, grey], doubt: 0, clipped: false }; // prettier-ignore
-  const relit = (painted: Raster) => lightOf(painted, { patches: [card], toPhoto: same, fromPhoto: same, plan: plan() }).relight(painted); // prettier-ignore
-  const times = (raster: Raster, [r, g, b]: readonly number[]): Raster => ({ ...raster, r: raster.r.map((v) => v * r), g: raster.g.map((v) => v * g), b: raster.b.map((v) => v * b) }); // prettier-ignore
+  const card: SeenPatch = {
+    centre: [1.2, 0.5],
+    seen: [grey, grey, grey],
+    known: [grey, grey, grey],
+    doubt: 0,
+    clipped: false,
+  };
+  const relit = (painted: Raster) =>
+    lightOf(painted, { patches: [card], toPhoto: same, fromPhoto: same, plan: plan() }).relight(painted);
+  const times = (raster: Raster, [r, g, b]: readonly number[]): Raster => ({
+    ...raster,
+    r: raster.r.map((v) => v * r),
+    g: raster.g.map((v) => v * g),
+    b: raster.b.map((v) => v * b),
+  });
   const middle = (raster: Raster) => raster.g[(H / 2) * W + W / 2];
 
   test('stays so: it is not taken for a lamp that falls off between it and the card', () => {
-    for (const film of [[0.65, 0.65, 0.65], [0.75, 0.65, 0.5]]) {
+    for (const film of [
+      [0.65, 0.65, 0.65],
+      [0.75, 0.65, 0.5],
+    ]) {
       const flat = relit(times(plan(), film));
       expect(middle(flat) / middle(plan())).toBeCloseTo(0.65, 1);
-    } // prettier-ignore
+    }
   });
 
   test('a bare surface of one colour is not taken for the picture in a strange light', () => {

@@ -1,7 +1,10 @@
 import { gaussianBlur, homographyBetween, rectangle, resizePlane, sampleAt, type Corners, type Plane } from '../raster';
 import type { Opponents } from './edgeField';
 
-/** The planned picture as it is recognised by: lightness, and its gradient where capped contrast keeps one edge from drowning the rest. */
+/**
+ * The planned picture as it is recognised by: lightness, and its gradient where capped contrast keeps one edge from
+ * drowning the rest.
+ */
 export interface Look {
   readonly lightness: Plane;
   readonly gx: Float32Array;
@@ -113,7 +116,10 @@ function sampled(photo: Plane, places: Float32Array): Float32Array {
   return data;
 }
 
-/** Correlation (-1..1) of the inside with the planned picture in lightness and colour, both small and soft; nearest pixels do. */
+/**
+ * Correlation (-1..1) of the inside with the planned picture in lightness and colour, both small and soft; nearest
+ * pixels do.
+ */
 export function softLikeness(photo: Opponents, corners: Corners, { soft, weights }: Look): number {
   const places = placesInside(corners, soft[0]);
   if (!places) return 0;
@@ -129,7 +135,10 @@ export function softLikeness(photo: Opponents, corners: Corners, { soft, weights
   return sum;
 }
 
-/** How much the inside of four corners resembles the planned picture: -1..1, half lightness and half edges in their places. */
+/**
+ * How much the inside of four corners resembles the planned picture: -1..1, half lightness and half edges in their
+ * places.
+ */
 export function likeness(photo: Opponents, corners: Corners, look: Look): number {
   const places = placesInside(corners, look.lightness);
   if (!places) return -1;

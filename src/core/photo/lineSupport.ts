@@ -2,7 +2,10 @@ import type { Point } from '../raster';
 import { exceededBy, type EdgeField } from './edgeField';
 import type { Line } from './lines';
 
-/** A line with how much of it lies on edges of its own direction, summed up along it so that any stretch costs two look-ups. */
+/**
+ * A line with how much of it lies on edges of its own direction, summed up along it so that any stretch costs two
+ * look-ups.
+ */
 export interface LineSupport {
   readonly line: Line;
   /** sums[k] = support of the first k px along the line's own direction, counted from start */

@@ -1,6 +1,9 @@
 import { exceededBy, type EdgeField } from './edgeField';
 
-/** A straight line in px: nx x + ny y = d, with (nx, ny) of length 1. Near-vertical lines have nx > 0, near-horizontal ones ny > 0. */
+/**
+ * A straight line in px: nx x + ny y = d, with (nx, ny) of length 1. Near-vertical lines have nx > 0, near-horizontal
+ * ones ny > 0.
+ */
 export interface Line {
   readonly nx: number;
   readonly ny: number;
@@ -86,7 +89,9 @@ function throughVoters(
   return upright ? { nx: a, ny: b, d } : { nx: b, ny: a, d };
 }
 
-/** Votes for every line: a row of distances from -reach to reach for every bin of leans, and where each row is loudest. */
+/**
+ * Votes for every line: a row of distances from -reach to reach for every bin of leans, and where each row is loudest.
+ */
 class Ballot {
   private readonly votes: Float32Array;
   private readonly span: number;
@@ -150,7 +155,8 @@ class Ballot {
 }
 
 /**
- * Straight lines by a Hough transform in which each pixel votes only near its own gradient direction (Ballard 1981). Each line found
+ * Straight lines by a Hough transform in which each pixel votes only near its own gradient direction (Ballard 1981).
+ * Each line found
  * takes its pixels' votes with it, so that one strong edge does not come back as a fan of its neighbours.
  * @param upright true: near-vertical lines; false: near-horizontal ones
  * @param most how many to return, strongest first

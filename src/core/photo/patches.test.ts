@@ -1,5 +1,12 @@
 import { describe, expect, test } from 'vitest';
-import { byteFromLinear, linearFromLab, luminanceFromValue, SRGB_PROFILE, valueFromLuminance, valueOfLightness } from '../colour'; // prettier-ignore
+import {
+  byteFromLinear,
+  linearFromLab,
+  luminanceFromValue,
+  SRGB_PROFILE,
+  valueFromLuminance,
+  valueOfLightness,
+} from '../colour';
 import type { Picture } from '../raster';
 import { readPatch, steadied, type GreyPatch, type SeenPatch } from './patches';
 

@@ -70,8 +70,10 @@ function lightOf({ value, ab: [a, b] = [0, 0] }: GreyPatch): [number, number, nu
 const BEND = 0.1; // stops by which a phone's curve strays from a parabola in log light
 
 /**
- * Greys that are known only roughly (a printer's) hold one another up: a camera's curve is smooth, so what one grey says against all
- * the others is the printer's doing more than the camera's. Each is moved towards the parabola (log light) through all of them, the
+ * Greys that are known only roughly (a printer's) hold one another up: a camera's curve is smooth, so what one grey
+ * says against all
+ * the others is the printer's doing more than the camera's. Each is moved towards the parabola (log light) through all
+ * of them, the
  * further the more doubtful it is. Greys without doubt stay as they are.
  */
 export function steadied(patches: readonly SeenPatch[]): readonly SeenPatch[] {

@@ -1,7 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { codeFromLinear, linearFromCode, luminanceFromValue, SRGB_PROFILE } from '../colour';
-import { homographyBetween, invert, makeRaster, project, rectangle, type Corners, type Picture, type Point, type Raster } from '../raster'; // prettier-ignore
+import {
+  homographyBetween,
+  invert,
+  makeRaster,
+  project,
+  rectangle,
+  type Corners,
+  type Picture,
+  type Point,
+  type Raster,
+} from '../raster';
 import { edgeField, opponentPlanes } from './edgeField';
 import { CanvasNotFound, flatFromPhoto, flatSize } from './flat';
 import { findGlare } from './glare';
@@ -39,10 +49,15 @@ function seen(
   { width, height, focal = 1 }: { width: number; height: number; focal?: number },
 ): Corners {
   const [cy, sy, cp, sp] = [Math.cos(yaw), Math.sin(yaw), Math.cos(pitch), Math.sin(pitch)];
-  const points = [[-2, -1.5], [2, -1.5], [2, 1.5], [-2, 1.5]].map(([x, y]): Point => {
+  const points = [
+    [-2, -1.5],
+    [2, -1.5],
+    [2, 1.5],
+    [-2, 1.5],
+  ].map(([x, y]): Point => {
     const z = 6.6 - x * sy + y * cy * sp;
     return [width / 2 + (focal * width * x * cy) / z, height / 2 + (focal * width * (y * cp + x * sy * sp)) / z];
-  }); // prettier-ignore
+  });
   return points as unknown as Corners;
 }
 const CORNERS = seen(0.07, 0.04, { width: 900, height: 700 });
@@ -74,13 +89,23 @@ describe('finding the canvas', () => {
   });
 
   test('an empty wall is not taken for a canvas', () => {
-    const empty = photoOf([[0, 0], [1, 0], [1, 1], [0, 1]], { wall: 5, quarters: [5, 5, 5, 5] }); // prettier-ignore
+    const empty = photoOf(
+      [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+        [0, 1],
+      ],
+      { wall: 5, quarters: [5, 5, 5, 5] },
+    );
     expect(() => flatFromPhoto(empty, { canvas, plan: null })).toThrow(CanvasNotFound);
   });
 
   test('corners that cross are refused', () => {
     const crossing: Corners = [CORNERS[0], CORNERS[2], CORNERS[1], CORNERS[3]];
-    expect(() => flatFromPhoto(photoOf(CORNERS, { wall: 2, quarters: QUARTERS }), { canvas, corners: crossing, plan: null })).toThrow(CornersRefused); // prettier-ignore
+    expect(() =>
+      flatFromPhoto(photoOf(CORNERS, { wall: 2, quarters: QUARTERS }), { canvas, corners: crossing, plan: null }),
+    ).toThrow(CornersRefused);
   });
 });
 
@@ -101,7 +126,18 @@ describe('pose', () => {
   });
 
   test('corners on a line fit nothing', () => {
-    expect(poseMisfit([[0, 0], [1, 0], [2, 0], [3, 0]], 4 / 3, frame)).toBe(Infinity); // prettier-ignore
+    expect(
+      poseMisfit(
+        [
+          [0, 0],
+          [1, 0],
+          [2, 0],
+          [3, 0],
+        ],
+        4 / 3,
+        frame,
+      ),
+    ).toBe(Infinity);
   });
 });
 
@@ -113,16 +149,23 @@ test('straight lines: each strong edge comes once, the faint ones after it', () 
     raster.r[i] = raster.g[i] = raster.b[i] = light;
   }
   const lines = straightLines(edgeField(opponentPlanes(raster), 1), true, 6);
-  expect(lines.slice(0, 2).map(({ d, nx }) => Math.round(d / nx))).toEqual(expect.arrayContaining([60, 140].map((v) => expect.closeTo(v, -0.4)))); // prettier-ignore
+  expect(lines.slice(0, 2).map(({ d, nx }) => Math.round(d / nx))).toEqual(
+    expect.arrayContaining([60, 140].map((v) => expect.closeTo(v, -0.4))),
+  );
 });
 
 describe('straightening', () => {
   test('keeps the mean light and puts each quarter in its place', () => {
     const flat = straighten(photoOf(CORNERS, { wall: 2, quarters: QUARTERS }), CORNERS, { width: 400, height: 300 });
     const at = (x: number, y: number) => flat.g[y * 400 + x];
-    [[50, 50], [300, 50], [50, 250], [300, 250]].forEach(([x, y], i) => {
+    [
+      [50, 50],
+      [300, 50],
+      [50, 250],
+      [300, 250],
+    ].forEach(([x, y], i) => {
       expect(at(x, y)).toBeCloseTo(linearFromCode(code(QUARTERS[i]) / 255), 3);
-    }); // prettier-ignore
+    });
   });
 
   test('an enlarged flat is interpolated, not blocky', () => {
@@ -132,7 +175,13 @@ describe('straightening', () => {
 });
 
 describe('light', () => {
-  const patch = (seen: number, known: number) => ({ centre: [0, 0] as Point, seen: [seen, seen, seen] as const, known: [known, known, known] as const, doubt: 0, clipped: false }); // prettier-ignore
+  const patch = (seen: number, known: number) => ({
+    centre: [0, 0] as Point,
+    seen: [seen, seen, seen] as const,
+    known: [known, known, known] as const,
+    doubt: 0,
+    clipped: false,
+  });
 
   test('one grey is a gain', () => {
     const curve = toneCurveThrough([patch(0.1, 0.2)], 1);
@@ -144,7 +193,11 @@ describe('light', () => {
     const curve = toneCurveThrough(patches, 0);
     for (const { seen, known } of patches) expect(curve(seen[0])).toBeCloseTo(known[0], 6);
     fc.assert(
-      fc.property(fc.double({ min: 0.001, max: 1, noNaN: true }), fc.double({ min: 0, max: 0.2, noNaN: true }), (x, more) => curve(x + more) >= curve(x) - 1e-9), // prettier-ignore
+      fc.property(
+        fc.double({ min: 0.001, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 0.2, noNaN: true }),
+        (x, more) => curve(x + more) >= curve(x) - 1e-9,
+      ),
     );
   });
 
@@ -159,11 +212,14 @@ describe('light', () => {
     { name: 'warm', gain: [1.2, 1, 0.7] },
   ])('a photo $name is put right by the passages that agree with the plan', ({ gain }) => {
     const photo = photoOf(CORNERS, { wall: 2, quarters: QUARTERS });
-    const tinted = Uint8Array.from(photo.data, (v, i) => Math.round(255 * codeFromLinear(Math.min(1, linearFromCode(v / 255) * gain[i % 3])))); // prettier-ignore
+    const tinted = Uint8Array.from(photo.data, (v, i) =>
+      Math.round(255 * codeFromLinear(Math.min(1, linearFromCode(v / 255) * gain[i % 3]))),
+    );
     // One quarter was painted a step too light: it must not pull the light its way.
     const plan = planOf([6, 5.5, 4, 2.5]);
     const flat = flatFromPhoto({ ...photo, data: tinted }, { canvas, corners: CORNERS, plan });
-    const at = (raster: Raster, u: number, v: number) => raster.g[Math.round(v * raster.height) * raster.width + Math.round(u * raster.width)]; // prettier-ignore
+    const at = (raster: Raster, u: number, v: number) =>
+      raster.g[Math.round(v * raster.height) * raster.width + Math.round(u * raster.width)];
     expect(at(flat.small, 0.7, 0.3) / at(plan, 0.7, 0.3)).toBeCloseTo(1, 1);
     expect(at(flat.small, 0.2, 0.3) / at(plan, 0.2, 0.3)).toBeGreaterThan(1.25);
     expect(flat.light.method).toBe('plan');
@@ -190,7 +246,15 @@ test('glare: blown places far above the plan with their rim, not honest whites',
 });
 
 test('every fault of a photo has a sentence that says what to do', () => {
-  const light = { method: 'plan', gainStops: [0, 0, 0], fallOffStops: 1.2, field: [], agreement: 1, uncertainty: { value: 0.1, warmth: 1 }, knownTo: 10 } as const; // prettier-ignore
+  const light = {
+    method: 'plan',
+    gainStops: [0, 0, 0],
+    fallOffStops: 1.2,
+    field: [],
+    agreement: 1,
+    uncertainty: { value: 0.1, warmth: 1 },
+    knownTo: 10,
+  } as const;
   const { faults } = judgePhoto({
     light,
     glareShare: 0.1,
@@ -225,7 +289,12 @@ test('every fault of a photo has a sentence that says what to do', () => {
 });
 
 test('a corner outside the frame: what is not in the photo is not read, the rest is', () => {
-  const beyond: Corners = [[-90, 120], [620, 110], [625, 640], [-95, 650]]; // prettier-ignore
+  const beyond: Corners = [
+    [-90, 120],
+    [620, 110],
+    [625, 640],
+    [-95, 650],
+  ];
   const photo = photoOf(beyond, { wall: 4.5, quarters: QUARTERS });
   const flat = flatFromPhoto(photo, { canvas, corners: beyond, plan: planOf(QUARTERS) });
   const share = flat.mask.reduce((sum, v) => sum + v, 0) / flat.mask.length;

@@ -65,13 +65,16 @@ const TOUCHED = 0.05; // share of a cell from which it is left out
 const MOST_LEFT_OUT = 0.6; // of all cells: with less left, the rest would be guessed
 
 /**
- * A plan whose cells under a mark say nothing about the light: black has no weight. Where a painting is meant to depart from its
+ * A plan whose cells under a mark say nothing about the light: black has no weight. Where a painting is meant to depart
+ * from its
  * reference nobody knows yet whether it does, and a lamp would be invented to make it so.
  * @param marked 1 = not to be used, the plan's size
  */
 export function withoutMarked(plan: Raster, marked: Uint8Array): Raster {
   if (!marked.includes(1)) return plan;
-  const cellOf = (i: number) => Math.floor((Math.floor(i / plan.width) * ROWS) / plan.height) * COLUMNS + Math.floor(((i % plan.width) * COLUMNS) / plan.width); // prettier-ignore
+  const cellOf = (i: number) =>
+    Math.floor((Math.floor(i / plan.width) * ROWS) / plan.height) * COLUMNS +
+    Math.floor(((i % plan.width) * COLUMNS) / plan.width);
   const [hit, all] = [new Float64Array(COLUMNS * ROWS), new Float64Array(COLUMNS * ROWS)];
   for (let i = 0; i < marked.length; i++) {
     const cell = cellOf(i);
@@ -114,7 +117,9 @@ function cellsOf(painted: Raster, plan: Raster, knownTo: number): Cells {
 }
 
 interface Model {
-  /** sought; let go: sought beside a known light, for how far the whole painting is off its plan, and left in it; known */
+  /**
+   * sought; let go: sought beside a known light, for how far the whole painting is off its plan, and left in it; known
+   */
   readonly gain: 'sought' | 'let go' | 'known';
   readonly field: boolean;
 }
@@ -157,7 +162,9 @@ function agreementOf(cells: Cells, solution: Fitted): number {
   return hit / all;
 }
 
-/** Re-weighted least squares with a redescending weight (Geman and McClure 1987) whose width is narrowed step by step. */
+/**
+ * Re-weighted least squares with a redescending weight (Geman and McClure 1987) whose width is narrowed step by step.
+ */
 function solve(
   cells: Cells,
   model: Model,
@@ -235,7 +242,8 @@ function starts({ count, lift, weight }: Cells): number[][] {
   return [[0, 0, 0], by(0.5), by(0.3), by(0.7)];
 }
 
-// A richer model must bring this much more of the canvas into agreement; the simplest explanation of a photo is a plain one.
+// A richer model must bring this much more of the canvas into agreement; the simplest explanation of a photo is a plain
+// one.
 const WORTH_GAIN = 0.08;
 const WORTH_FIELD = 0.05;
 const WORTH_OFFSET = 0.06;
@@ -244,7 +252,8 @@ const LEAST_AGREEMENT = 0.3; // below this the painting is not far enough along 
 
 /**
  * Gain and field that bring the largest part of the painting into agreement with its plan.
- * @param anchors where known patches stand, as shares of the canvas; given, the gain is theirs and only the field is sought
+ * @param anchors where known patches stand, as shares of the canvas; given, the gain is theirs and only the field is
+ * sought
  * @param field false: the light's field is known and taken out already, only the gain is sought
  * @param knownTo Munsell value up to which the tone curve is known: lighter places say less about the light
  */

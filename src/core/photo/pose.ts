@@ -1,10 +1,13 @@
 import { type Point, mapCorners, homographyBetween, rectangle, type Corners } from '../raster';
 
-const FOCAL_LENGTHS = Array.from({ length: 15 }, (_, k) => 0.6 * 1.12 ** k); // phones and cameras, in long sides of the frame
+// phones and cameras, in long sides of the frame
+const FOCAL_LENGTHS = Array.from({ length: 15 }, (_, k) => 0.6 * 1.12 ** k);
 
 /**
- * How badly four corners fit a rectangle of known proportions seen by a camera with square pixels and its axis in the middle of the
- * frame, over all usual focal lengths: the columns of inv(K) H must be of one length and at right angles (Zhang 2000, section 2.3).
+ * How badly four corners fit a rectangle of known proportions seen by a camera with square pixels and its axis in the
+ * middle of the
+ * frame, over all usual focal lengths: the columns of inv(K) H must be of one length and at right angles (Zhang 2000,
+ * section 2.3).
  * @param proportion width / height of the canvas
  * @returns relative misfit; about 0.01 where one side is out by one per cent; Infinity for corners no camera could see
  */

@@ -22,7 +22,9 @@ export interface Expected {
 const MOST_COMPARED = 200; // quads whose inside is compared with the plan
 const BEYOND = 0.15; // of a side's length: how far beyond its ends it is looked at
 
-/** Where an upright and a level line cross: the point, and its place along either line, px. NaN where they are parallel. */
+/**
+ * Where an upright and a level line cross: the point, and its place along either line, px. NaN where they are parallel.
+ */
 interface Meeting {
   readonly x: number;
   readonly y: number;
@@ -84,7 +86,9 @@ const within = ({ x, y }: Meeting, { width, height }: Bounds) =>
 const inOrder = (lines: readonly LineSupport[], at: (line: Line) => number) =>
   [...lines].sort((a, b) => at(a.line) - at(b.line));
 
-/** Support of one side between its corners, and of the stretches just beyond them: a canvas ends there, a shelf goes on. */
+/**
+ * Support of one side between its corners, and of the stretches just beyond them: a canvas ends there, a shelf goes on.
+ */
 function supportOf(line: LineSupport, a: number, b: number): { own: number; beyond: number } {
   const d = b - a;
   return {

@@ -58,7 +58,9 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
   return { faults: faults.filter((fault) => fault !== false), pixelsPerMm: facts.pixelsPerMm };
 }
 
-/** Share of a picture's pixels whose every channel is at its end, from every fourth pixel each way inside a box (px). */
+/**
+ * Share of a picture's pixels whose every channel is at its end, from every fourth pixel each way inside a box (px).
+ */
 export function blownShare({ data, width }: Picture, [x, y, w, h]: readonly [number, number, number, number]): number {
   const top = (data instanceof Uint16Array ? 65535 : 255) * 0.992;
   let [blown, all] = [0, 0];
@@ -74,7 +76,8 @@ export function blownShare({ data, width }: Picture, [x, y, w, h]: readonly [num
 }
 
 /**
- * Noise of a picture inside a box (px): one sigma as a share of the full range of code values, from what a second difference both ways
+ * Noise of a picture inside a box (px): one sigma as a share of the full range of code values, from what a second
+ * difference both ways
  * leaves of every spot (Immerkaer 1996), by its median so that edges and strokes hardly count.
  */
 export function grainOf(

@@ -17,15 +17,24 @@ function scene(
   for (let i = 0; i < W * H; i++) {
     const [x, y] = [i % W, Math.floor(i / W)];
     let [light, red] = [0.1, 1];
-    for (const { box: [bx, by, w, h], light: own, red: tint = 1 } of boxes)
-      if (x >= bx && y >= by && x < bx + w && y < by + h) [light, red] = [own, tint]; // prettier-ignore
+    for (const {
+      box: [bx, by, w, h],
+      light: own,
+      red: tint = 1,
+    } of boxes)
+      if (x >= bx && y >= by && x < bx + w && y < by + h) [light, red] = [own, tint];
     raster.r[i] = light * red;
     raster.g[i] = raster.b[i] = light;
   }
   return raster;
 }
 const CANVAS = { box: [70, 50, 140, 105], light: 0.4 } as const;
-const CORNERS: Corners = [[70, 50], [210, 50], [210, 155], [70, 155]]; // prettier-ignore
+const CORNERS: Corners = [
+  [70, 50],
+  [210, 50],
+  [210, 155],
+  [70, 155],
+];
 const PAINTED = [
   CANVAS,
   { box: [80, 60, 50, 40], light: 0.7 },
@@ -55,7 +64,10 @@ describe('edges', () => {
       const k = Math.floor(Math.floor(i / (W * 4)) / 4) * W + Math.floor((i % (W * 4)) / 4);
       data.set([raster.r[k], raster.g[k], raster.b[k]].map(byteFromLinear), 3 * i);
     }
-    const small = opponentsOfPicture({ width: W * 4, height: H * 4, data, profile: SRGB_PROFILE }, { width: W, height: H }); // prettier-ignore
+    const small = opponentsOfPicture(
+      { width: W * 4, height: H * 4, data, profile: SRGB_PROFILE },
+      { width: W, height: H },
+    );
     const exact = opponentPlanes(raster);
     const worst = small.map(({ data: plane }, c) =>
       plane.reduce((most, v, i) => Math.max(most, Math.abs(v - exact[c].data[i])), 0),
@@ -103,9 +115,26 @@ describe('likeness to the plan', () => {
 
   test('correlation knows its ends and is not moved by gain or offset', () => {
     const a = Float32Array.from({ length: 50 }, (_, i) => Math.sin(i));
-    expect(correlation(a, a.map((v) => 3 * v + 2))).toBeCloseTo(1, 5); // prettier-ignore
-    expect(correlation(a, a.map((v) => 1 - v))).toBeCloseTo(-1, 5); // prettier-ignore
-    expect(Math.abs(correlation(a, a.map((_, i) => Math.cos(3.7 * i))))).toBeLessThan(0.2); // prettier-ignore
+    expect(
+      correlation(
+        a,
+        a.map((v) => 3 * v + 2),
+      ),
+    ).toBeCloseTo(1, 5);
+    expect(
+      correlation(
+        a,
+        a.map((v) => 1 - v),
+      ),
+    ).toBeCloseTo(-1, 5);
+    expect(
+      Math.abs(
+        correlation(
+          a,
+          a.map((_, i) => Math.cos(3.7 * i)),
+        ),
+      ),
+    ).toBeLessThan(0.2);
   });
 });
 

@@ -44,7 +44,9 @@ const MOST_PAIRS = 220;
 const LEAST_SPAN = 0.25; // of the side between the two hits that propose a line
 const MOST_TURN = 0.12; // radians-like: offset per length a first guess may be off
 
-/** The line through two hits that most others lie on (a vote over evenly chosen pairs; nothing here is left to chance). */
+/**
+ * The line through two hits that most others lie on (a vote over evenly chosen pairs; nothing here is left to chance).
+ */
 function vote(
   { count: n, t, offset, weight }: Hits,
   { tolerance, length }: { tolerance: number; length: number },

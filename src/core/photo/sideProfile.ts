@@ -11,7 +11,10 @@ export interface Eye {
 }
 export const eyeOn = (picture: Picture): Eye => ({ picture, tables: perceptualTables(picture) });
 
-/** Room for one look across a side, used again from place to place: 2 reach + 1 samples of three channels, and their slopes. */
+/**
+ * Room for one look across a side, used again from place to place: 2 reach + 1 samples of three channels, and their
+ * slopes.
+ */
 export interface Probe {
   readonly reach: number;
   readonly channels: readonly [Float32Array, Float32Array, Float32Array];
@@ -99,7 +102,10 @@ export function changesIn(probe: Probe, { half, sign, most }: { half: number; si
 }
 const LEAST_CHANGE = 0.004; // cube root of light: below this it is noise
 
-/** 10-90 % rise of a side's crossings, each measured on its own (a wobbly side is not a soft one), photo px; NaN where few are clear. */
+/**
+ * 10-90 % rise of a side's crossings, each measured on its own (a wobbly side is not a soft one), photo px; NaN where
+ * few are clear.
+ */
 export function riseOf(eye: Eye, { from, to, reach }: { from: Point; to: Point; reach: number }): number {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
   const normal: Point = [(to[1] - from[1]) / length, (from[0] - to[0]) / length];

@@ -11,11 +11,15 @@ const [W, H] = [360, 280];
 /** A grey photo whose light at every place (px) is given. */
 function photo(light: (x: number, y: number) => number): Picture {
   const data = new Uint8Array(W * H * 3);
-  for (let i = 0; i < W * H; i++) data.fill(byteFromLinear(light((i % W) + 0.5, Math.floor(i / W) + 0.5)), 3 * i, 3 * i + 3);
+  for (let i = 0; i < W * H; i++)
+    data.fill(byteFromLinear(light((i % W) + 0.5, Math.floor(i / W) + 0.5)), 3 * i, 3 * i + 3);
   return { width: W, height: H, data, profile: SRGB_PROFILE };
-} // prettier-ignore
+}
 
-/** A step from dark to light across x = at, blurred like a lens does (the error function, by a logistic of the same spread). */
+/**
+ * A step from dark to light across x = at, blurred like a lens does (the error function, by a logistic of the same
+ * spread).
+ */
 const step = (x: number, at: number, sigma: number) => 0.1 + 0.5 / (1 + Math.exp(-(1.702 * (x - at)) / sigma));
 
 describe('looking across a side', () => {
@@ -88,7 +92,11 @@ describe('the line most hits agree on', () => {
   });
 
   test('hits can be sorted out, in their order', () => {
-    const hits = hitsOf([{ t: 0.1, offset: 1 }, { t: 0.2, offset: 9 }, { t: 0.3, offset: 2 }]); // prettier-ignore
+    const hits = hitsOf([
+      { t: 0.1, offset: 1 },
+      { t: 0.2, offset: 9 },
+      { t: 0.3, offset: 2 },
+    ]);
     const kept = keptHits(hits, (i) => hits.offset[i] < 5);
     expect(kept.count).toBe(2);
     expect([...kept.offset.subarray(0, 2)]).toEqual([1, 2]);
@@ -97,10 +105,20 @@ describe('the line most hits agree on', () => {
 });
 
 describe('sides', () => {
-  const TRUE: Corners = [[60, 50], [300, 50], [300, 230], [60, 230]]; // prettier-ignore
+  const TRUE: Corners = [
+    [60, 50],
+    [300, 50],
+    [300, 230],
+    [60, 230],
+  ];
   const inside = (x: number, y: number) => x > 60 && x < 300 && y > 50 && y < 230;
   const canvas = photo((x, y) => (inside(x, y) ? 0.45 : 0.12));
-  const guess: Corners = [[64, 46], [296, 53], [303, 226], [57, 233]]; // prettier-ignore
+  const guess: Corners = [
+    [64, 46],
+    [296, 53],
+    [303, 226],
+    [57, 233],
+  ];
 
   test('a first guess a few pixels off closes in on the edge', () => {
     const finder = new SideFinder(eyeOn(canvas), { bandPx: 12, most: 3, framed: false });
@@ -125,7 +143,14 @@ describe('sides', () => {
     const first = finder.about(guess);
     const again = finder.about(guess.map(([x, y]): Point => [x + 1, y - 1]) as unknown as Corners);
     expect(again[0]).toBe(first[0]);
-    expect(finder.about([[64, 70], [296, 70], [303, 226], [57, 233]])[0]).not.toBe(first[0]); // prettier-ignore
+    expect(
+      finder.about([
+        [64, 70],
+        [296, 70],
+        [303, 226],
+        [57, 233],
+      ])[0],
+    ).not.toBe(first[0]);
   });
 
   test('a canvas ends at its corners, a shelf goes on', () => {
@@ -137,10 +162,13 @@ describe('sides', () => {
 
   test('the photo’s own blur is read from the sides; without a clear step there is none to read', () => {
     const rise = (sigma: number) =>
-      blurOnSides(photo((x, y) => {
-        const edge = (v: number, at: number) => 1 / (1 + Math.exp((-1.702 * (v - at)) / sigma));
-        return 0.05 + 0.6 * edge(x, 60) * edge(300, x) * edge(y, 50) * edge(230, y);
-      }), TRUE); // prettier-ignore
+      blurOnSides(
+        photo((x, y) => {
+          const edge = (v: number, at: number) => 1 / (1 + Math.exp((-1.702 * (v - at)) / sigma));
+          return 0.05 + 0.6 * edge(x, 60) * edge(300, x) * edge(y, 50) * edge(230, y);
+        }),
+        TRUE,
+      );
     const [sharp, soft] = [rise(0.6), rise(1.6)];
     expect(sharp).toBeGreaterThan(0.3);
     expect(soft).toBeGreaterThan(1.8 * sharp);

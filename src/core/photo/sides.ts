@@ -135,7 +135,10 @@ interface Band {
   readonly bandPx: number;
   /** edges a side */
   readonly most: number;
-  /** inside a frame or tape: its edge is lighter than this part of the picture, darker than that, and has another close beside it */
+  /**
+   * inside a frame or tape: its edge is lighter than this part of the picture, darker than that, and has another close
+   * beside it
+   */
   readonly framed: boolean;
 }
 
@@ -166,7 +169,10 @@ function edgesAlong(eye: Eye, segment: Segment, { bandPx, most, framed }: Band):
   return found.sort((a, b) => b.agreement - a.agreement);
 }
 
-/** Whether two segments are the same stretch of the photo for looking: within so many px across, and a thirtieth of it along. */
+/**
+ * Whether two segments are the same stretch of the photo for looking: within so many px across, and a thirtieth of it
+ * along.
+ */
 function sameStretch(one: Segment, two: Segment, acrossPx: number): boolean {
   const length = lengthOf(one);
   const [nx, ny] = normalOf(one);
@@ -180,7 +186,8 @@ function sameStretch(one: Segment, two: Segment, acrossPx: number): boolean {
 }
 
 /**
- * Looks for the sides of the canvas in a band about a first guess: the canvas's own edge, and whatever runs along it (a ledge, a shadow,
+ * Looks for the sides of the canvas in a band about a first guess: the canvas's own edge, and whatever runs along it (a
+ * ledge, a shadow,
  * a strip of tape), for the caller to choose from. Guesses that share a side share what is found there.
  */
 export class SideFinder {

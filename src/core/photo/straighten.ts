@@ -30,7 +30,10 @@ interface Sampling {
 const SPAN = 16; // flat px over which the projective map is run straight: off by a few hundredths of a photo px
 const ONE = 65536; // a photo px in the fixed point the map is run in (photos up to 32767 px a side)
 
-/** A run of flat pixels, and where in the photo (fixed point) each of its samples starts and how far it goes a flat pixel. */
+/**
+ * A run of flat pixels, and where in the photo (fixed point) each of its samples starts and how far it goes a flat
+ * pixel.
+ */
 interface Run {
   readonly u: Int32Array;
   readonly v: Int32Array;
@@ -76,7 +79,8 @@ function sampleRun(
 }
 
 /**
- * Several photo pixels inside every flat pixel, spread so that no two share a row or column of it (n rooks): an area average that
+ * Several photo pixels inside every flat pixel, spread so that no two share a row or column of it (n rooks): an area
+ * average that
  * follows the tilt, cheap because nothing is interpolated.
  */
 function sampleArea(out: Raster, h: readonly number[], sampling: Sampling): void {

@@ -9,7 +9,10 @@ interface Knot {
   readonly lift: number;
 }
 
-/** Slope of the curve through three knots at the middle one (PCHIP, Fritsch and Carlson 1980: monotone data stay monotone). */
+/**
+ * Slope of the curve through three knots at the middle one (PCHIP, Fritsch and Carlson 1980: monotone data stay
+ * monotone).
+ */
 function pchipSlopes(knots: readonly Knot[]): number[] {
   const n = knots.length;
   const h = knots.slice(1).map((k, i) => k.at - knots[i].at);

@@ -18,7 +18,8 @@ export function lightOfBytes(
 }
 
 /**
- * Light rounded to what a picture of 8 bits can carry. The masses of a plan are found in this: so a screen that was sent the picture and a
+ * Light rounded to what a picture of 8 bits can carry. The masses of a plan are found in this: so a screen that was
+ * sent the picture and a
  * server that made it find the same.
  */
 export function asShown(raster: Raster): Raster {

@@ -11,8 +11,17 @@ export interface Audit {
   /** share whose lights are blown, and where */
   readonly blown: { readonly share: number; readonly place: Place };
   /** 1st, 5th, 50th, 95th, 99th percent of its values */
-  readonly range: { readonly low: number; readonly dark: number; readonly middle: number; readonly light: number; readonly high: number }; // prettier-ignore
-  /** the two families a split in its values makes: how far apart, steps; how large the darker is; how cleanly parted, 0..1 */
+  readonly range: {
+    readonly low: number;
+    readonly dark: number;
+    readonly middle: number;
+    readonly light: number;
+    readonly high: number;
+  };
+  /**
+   * the two families a split in its values makes: how far apart, steps; how large the darker is; how cleanly parted,
+   * 0..1
+   */
   readonly families: {
     readonly split: number;
     readonly apart: number;
@@ -40,7 +49,12 @@ function atEnd(
   const table = Float32Array.from({ length: codes }, (_, i) => (end(i / (codes - 1)) ? 1 : 0));
   const xs = cropCorners(crop, picture).map(([x]) => x);
   const ys = cropCorners(crop, picture).map(([, y]) => y);
-  const box = [Math.min(...xs), Math.min(...ys), Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)] as const; // prettier-ignore
+  const box = [
+    Math.min(...xs),
+    Math.min(...ys),
+    Math.max(...xs) - Math.min(...xs),
+    Math.max(...ys) - Math.min(...ys),
+  ] as const;
   const out = [0, 1, 2].map(() => new Float32Array(size.width * size.height));
   sumCells(picture, box, { out, tables: [table, table, table], ...size, most: 4 });
   return out;
@@ -48,7 +62,10 @@ function atEnd(
 
 /** Marked cells as a place without its specks. */
 function endOf(marked: Uint8Array, { width }: { width: number }, mmPerPixel: number): Audit['crushed'] {
-  const { of, sizes } = connectedRegions(Int8Array.from(marked, (v) => v - 1), width); // prettier-ignore
+  const { of, sizes } = connectedRegions(
+    Int8Array.from(marked, (v) => v - 1),
+    width,
+  );
   const kept = marked.map((v, i) => (v && sizes[of[i]] >= 0.0002 * marked.length ? 1 : 0));
   const share = marked.reduce((sum, v) => sum + v, 0) / marked.length;
   return { share, place: placeOfPixels(kept, { width, height: marked.length / width, mmPerPixel }) };
@@ -121,7 +138,13 @@ export function auditReference(
   return {
     crushed: endOf(crushed, base, mmPerPixel),
     blown: endOf(blown, base, mmPerPixel),
-    range: { low: quantile(some, 0.01), dark: quantile(some, 0.05), middle: quantile(some, 0.5), light: quantile(some, 0.95), high: quantile(some, 0.99) }, // prettier-ignore
+    range: {
+      low: quantile(some, 0.01),
+      dark: quantile(some, 0.05),
+      middle: quantile(some, 0.5),
+      light: quantile(some, 0.95),
+      high: quantile(some, 0.99),
+    },
     families: familiesOf(some),
     cast: {
       lights: castAmong(

@@ -72,7 +72,10 @@ function slopeWords({ slope }: Audit): string | null {
   return `It is ${steps(down)} lighter at the ${slope.down > 0 ? 'bottom' : 'top'} than at the ${slope.down > 0 ? 'top' : 'bottom'}.`;
 }
 
-/** What a reference hides and what that means for the plan, in a few sentences, weightiest first. @param viewingM metres */
+/**
+ * What a reference hides and what that means for the plan, in a few sentences, weightiest first.
+ * @param viewingM metres
+ */
 export function auditWords(audit: Audit, { paint, viewingM }: { paint: PaintRange; viewingM: number }): string[] {
   return [
     ...endWords(audit),

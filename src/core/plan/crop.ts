@@ -28,8 +28,10 @@ export const plainCrop = (box: Box): Crop => ({ box, turn: 0, print: null });
 const length = ([ax, ay]: Point, [bx, by]: Point) => Math.hypot(bx - ax, by - ay);
 
 /**
- * How many times as wide as high a flat rectangle is whose corners were photographed, the camera's axis through the picture's middle and its
- * pixels square (Zhang and He 2007, "Whiteboard scanning and image enhancement"). Seen nearly head-on, where perspective says nothing: the
+ * How many times as wide as high a flat rectangle is whose corners were photographed, the camera's axis through the
+ * picture's middle and its
+ * pixels square (Zhang and He 2007, "Whiteboard scanning and image enhancement"). Seen nearly head-on, where
+ * perspective says nothing: the
  * mean of its opposite sides.
  */
 export function proportionOf(print: Corners, { width, height }: { width: number; height: number }): number {
@@ -57,7 +59,6 @@ export function printSize(
   print: Corners,
   picture: { width: number; height: number },
 ): { width: number; height: number } {
-  // prettier-ignore
   const [tl, tr, br, bl] = print;
   const wide = Math.max(length(tl, tr), length(bl, br));
   const proportion = proportionOf(print, picture);

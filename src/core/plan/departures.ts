@@ -6,7 +6,19 @@ import {
   valueFast,
   LUMINANCE,
 } from '../colour';
-import { lightOfPicture, channelsOf, gaussianBlur, pixelsIn, sampleAt, type Box, type Picture, type Place, type Plane, type Point, type Raster } from '../raster'; // prettier-ignore
+import {
+  lightOfPicture,
+  channelsOf,
+  gaussianBlur,
+  pixelsIn,
+  sampleAt,
+  type Box,
+  type Picture,
+  type Place,
+  type Plane,
+  type Point,
+  type Raster,
+} from '../raster';
 import { fillHole, nearestLabels } from './fill';
 import { massAt } from './massEdits';
 import type { MassMap } from './masses';
@@ -123,7 +135,9 @@ function strengthened([r, g, b]: Light, factor: number): Light {
 }
 
 const blurred = (raster: Raster, sigma: number): Raster => {
-  const [r, g, b] = channelsOf(raster).map((data) => gaussianBlur({ width: raster.width, height: raster.height, data }, sigma).data); // prettier-ignore
+  const [r, g, b] = channelsOf(raster).map(
+    (data) => gaussianBlur({ width: raster.width, height: raster.height, data }, sigma).data,
+  );
   return { ...raster, r, g, b };
 };
 
@@ -199,7 +213,11 @@ function leftOut(draft: Draft, pixels: Int32Array): Draft {
   const hole = coverOf(pixels, draft, 0);
   const rim = coverOf(pixels, draft, 1.5 / mmPerPixel).map((v) => (v > 0.08 ? 1 : 0));
   const filled = fillHole(picture, rim);
-  return { ...draft, picture: laidOver(picture, filled, coverOf(pixels, draft, FEATHER_MM / mmPerPixel)), masses: { ...masses, massOf: nearestLabels(masses.massOf, hole, picture.width) } }; // prettier-ignore
+  return {
+    ...draft,
+    picture: laidOver(picture, filled, coverOf(pixels, draft, FEATHER_MM / mmPerPixel)),
+    masses: { ...masses, massOf: nearestLabels(masses.massOf, hole, picture.width) },
+  };
 }
 
 /** Box of pixels: x, y, width, height. */

@@ -181,7 +181,8 @@ function middleOf(line: readonly Point[], lengthMm: number): Point {
   return line[line.length - 1];
 }
 
-const lengthOf = (line: readonly Point[]) => line.slice(1).reduce((sum, [x, y], k) => sum + Math.hypot(x - line[k][0], y - line[k][1]), 0); // prettier-ignore
+const lengthOf = (line: readonly Point[]) =>
+  line.slice(1).reduce((sum, [x, y], k) => sum + Math.hypot(x - line[k][0], y - line[k][1]), 0);
 
 /**
  * Every border between masses in stretches from junction to junction, with how hard it is in the reference.
@@ -195,7 +196,10 @@ export function edgeSegments(
 ): EdgeSegment[] {
   const corners = masses.width + 1;
   return chainsOf(masses).flatMap(({ pair, path }): EdgeSegment[] => {
-    const points = path.map((corner): Point => [(corner % corners) * mmPerPixel, Math.floor(corner / corners) * mmPerPixel]); // prettier-ignore
+    const points = path.map((corner): Point => [
+      (corner % corners) * mmPerPixel,
+      Math.floor(corner / corners) * mmPerPixel,
+    ]);
     const line = simplify(points, 1.2 * mmPerPixel);
     const lengthMm = lengthOf(line);
     if (lengthMm < leastMm) return [];

@@ -49,11 +49,15 @@ function pushed(level: Level, coarse: Float32Array): Float32Array {
 }
 
 function filled(level: Level): Float32Array {
-  if (level.width <= 1 && level.height <= 1) return level.sum.map((v, i) => (level.weight[i] > 0 ? v / level.weight[i] : 0)); // prettier-ignore
+  if (level.width <= 1 && level.height <= 1)
+    return level.sum.map((v, i) => (level.weight[i] > 0 ? v / level.weight[i] : 0));
   return pushed(level, filled(pulled(level)));
 }
 
-/** A picture whose hole is closed smoothly from what lies round it (pull-push, Gortler et al. 1996). @param hole 1 = to be filled */
+/**
+ * A picture whose hole is closed smoothly from what lies round it (pull-push, Gortler et al. 1996).
+ * @param hole 1 = to be filled
+ */
 export function fillHole(picture: Raster, hole: Float32Array): Raster {
   const { width, height } = picture;
   const weight = hole.map((v) => 1 - v);

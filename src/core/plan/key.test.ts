@@ -5,12 +5,14 @@ import { makeRaster, type Raster } from '../raster';
 import { dragKnot, holdingKey, keepSpotAt, makeKey, PAINT_RANGE, throughKey, type Knot } from './index';
 
 const value = fc.double({ min: 0, max: 10, noNaN: true });
-const rising = fc.uniqueArray(value, { minLength: 2, maxLength: 8, comparator: (a, b) => Math.abs(a - b) < 0.05 }).chain((references) =>
-  fc.array(value, { minLength: references.length, maxLength: references.length }).map((paints): Knot[] => {
-    const [r, p] = [[...references].sort((a, b) => a - b), [...paints].sort((a, b) => a - b)];
-    return r.map((reference, i) => ({ reference, paint: p[i] }));
-  }),
-); // prettier-ignore
+const rising = fc
+  .uniqueArray(value, { minLength: 2, maxLength: 8, comparator: (a, b) => Math.abs(a - b) < 0.05 })
+  .chain((references) =>
+    fc.array(value, { minLength: references.length, maxLength: references.length }).map((paints): Knot[] => {
+      const [r, p] = [[...references].sort((a, b) => a - b), [...paints].sort((a, b) => a - b)];
+      return r.map((reference, i) => ({ reference, paint: p[i] }));
+    }),
+  );
 const risesEverywhere = (knots: readonly Knot[]) => {
   const key = makeKey(knots);
   let last = -1;
@@ -23,7 +25,14 @@ const risesEverywhere = (knots: readonly Knot[]) => {
 
 describe('a key the painter bends', () => {
   test('rises wherever its knots are dragged', () => {
-    const drags = fc.array(fc.record({ index: fc.nat(7), reference: fc.double({ min: -3, max: 13, noNaN: true }), paint: fc.double({ min: -3, max: 13, noNaN: true }) }), { maxLength: 12 }); // prettier-ignore
+    const drags = fc.array(
+      fc.record({
+        index: fc.nat(7),
+        reference: fc.double({ min: -3, max: 13, noNaN: true }),
+        paint: fc.double({ min: -3, max: 13, noNaN: true }),
+      }),
+      { maxLength: 12 },
+    );
     fc.assert(
       fc.property(rising, drags, (knots, list) => {
         const dragged = list.reduce<Knot[]>((now, { index, ...to }) => dragKnot(now, index % now.length, to), knots);
@@ -42,7 +51,9 @@ describe('a key the painter bends', () => {
   });
 
   test('goes through its knots', () => {
-    fc.assert(fc.property(rising, (knots) => knots.every((k) => Math.abs(makeKey(knots)(k.reference) - k.paint) < 1e-9))); // prettier-ignore
+    fc.assert(
+      fc.property(rising, (knots) => knots.every((k) => Math.abs(makeKey(knots)(k.reference) - k.paint) < 1e-9)),
+    );
   });
 
   test('needs two knots', () => expect(() => makeKey([{ reference: 5, paint: 5 }])).toThrow(/two knots/));
@@ -85,7 +96,9 @@ test('the keyed picture follows the curve within 0.05 step, whatever the key', (
   }
   const before = valuePlane(ramp).data;
   // Slopes up to 10: steeper, and half a step of the table would be more than is promised.
-  const gentle = rising.filter((knots) => knots.every((k, i) => i === 0 || k.paint - knots[i - 1].paint <= 10 * (k.reference - knots[i - 1].reference))); // prettier-ignore
+  const gentle = rising.filter((knots) =>
+    knots.every((k, i) => i === 0 || k.paint - knots[i - 1].paint <= 10 * (k.reference - knots[i - 1].reference)),
+  );
   fc.assert(
     fc.property(gentle, (knots) => {
       const key = makeKey(knots);

@@ -4,7 +4,10 @@ export interface Knot {
   readonly paint: number;
 }
 
-/** Which key turns the reference into what paint is meant to do: none, its range onto the paint's, or a curve of the painter's own. */
+/**
+ * Which key turns the reference into what paint is meant to do: none, its range onto the paint's, or a curve of the
+ * painter's own.
+ */
 export type KeyChoice = 'absolute' | 'range' | readonly Knot[];
 
 /** The values of the darkest and the lightest mixture a painter can lay. */
@@ -13,7 +16,10 @@ export interface PaintRange {
   readonly white: number;
 }
 
-/** The paint's own ends, Munsell value: darkest mixture and white, unless the painter has measured them; measurement.md, chapter 2. */
+/**
+ * The paint's own ends, Munsell value: darkest mixture and white, unless the painter has measured them; measurement.md,
+ * chapter 2.
+ */
 export const PAINT_RANGE: PaintRange = { darkest: 1.6, white: 9.3 };
 
 /** The key that changes nothing. */
@@ -37,7 +43,10 @@ function sortedKnots(knots: readonly Knot[]): Knot[] {
   return sorted;
 }
 
-/** Slopes at the knots that keep the curve between them rising (Fritsch and Butland 1984: harmonic means of the neighbours). */
+/**
+ * Slopes at the knots that keep the curve between them rising (Fritsch and Butland 1984: harmonic means of the
+ * neighbours).
+ */
 function risingSlopes(knots: readonly Knot[]): number[] {
   const steps = knots.slice(1).map((knot, i) => knot.reference - knots[i].reference);
   const slopes = knots.slice(1).map((knot, i) => (knot.paint - knots[i].paint) / steps[i]);
@@ -52,7 +61,8 @@ function risingSlopes(knots: readonly Knot[]): number[] {
 }
 
 /**
- * The key as a function: reference value 0..10 -> paint value, a smooth curve through the knots that never falls, level beyond the first
+ * The key as a function: reference value 0..10 -> paint value, a smooth curve through the knots that never falls, level
+ * beyond the first
  * and last. Two knots are a straight line.
  * @throws RangeError when the knots do not rise, or fewer than two are given
  */
@@ -105,7 +115,8 @@ const HELD = 0.4; // share of the reference's range that keeps its steps, where 
 const LEAST_SLOPE = 0.3; // of the rest: flatter, and its order is lost in the brush
 
 /**
- * A key that keeps the steps among the lights, the middle or the darks and closes up the rest. A range that fits into the paint's is left
+ * A key that keeps the steps among the lights, the middle or the darks and closes up the rest. A range that fits into
+ * the paint's is left
  * as it is.
  */
 export function holdingKey(hold: Hold, { darkest, middle, lightest }: ValueRange, paint = PAINT_RANGE): Knot[] {
@@ -144,14 +155,31 @@ export function keepSpotAt(knots: readonly Knot[], { reference, paint }: Knot): 
     return { ...knot, paint: room < 0 ? Math.min(knot.paint, limit) : Math.max(knot.paint, limit) };
   });
   const all = [...given, target].sort((a, b) => a.reference - b.reference);
-  return all.length > 1 ? all : [...all, { reference: target.reference > 5 ? 0 : 10, paint: target.reference > 5 ? Math.min(target.paint, PAINT_RANGE.darkest) : Math.max(target.paint, PAINT_RANGE.white) }].sort((a, b) => a.reference - b.reference); // prettier-ignore
+  return all.length > 1
+    ? all
+    : [
+        ...all,
+        {
+          reference: target.reference > 5 ? 0 : 10,
+          paint:
+            target.reference > 5
+              ? Math.min(target.paint, PAINT_RANGE.darkest)
+              : Math.max(target.paint, PAINT_RANGE.white),
+        },
+      ].sort((a, b) => a.reference - b.reference);
 }
 
-/** Moves a knot (its place in rising order) as far towards a point as its neighbours allow: wherever it is dragged, the key still rises. */
+/**
+ * Moves a knot (its place in rising order) as far towards a point as its neighbours allow: wherever it is dragged, the
+ * key still rises.
+ */
 export function dragKnot(knots: readonly Knot[], index: number, to: Knot): Knot[] {
   const sorted = sortedKnots(knots);
   const [before, after] = [sorted[index - 1], sorted[index + 1]];
-  const [least, most] = [(before?.reference ?? -LEAST_GAP) + LEAST_GAP, (after?.reference ?? 10 + LEAST_GAP) - LEAST_GAP]; // prettier-ignore
+  const [least, most] = [
+    (before?.reference ?? -LEAST_GAP) + LEAST_GAP,
+    (after?.reference ?? 10 + LEAST_GAP) - LEAST_GAP,
+  ];
   return sorted.map((knot, i) =>
     i === index
       ? {

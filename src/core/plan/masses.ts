@@ -2,7 +2,10 @@ import { colourPlanes } from '../colour';
 import { connectedRegions, gaussianBlur, shrinkRaster, type Plane, type Raster } from '../raster';
 import { superpixels, type Feature } from './superpixels';
 
-/** The merge tree: small cells at the leaves, one picture at the root. A mass is a node, and keeps its number whatever the cut. */
+/**
+ * The merge tree: small cells at the leaves, one picture at the root. A mass is a node, and keeps its number whatever
+ * the cut.
+ */
 export interface MassTree {
   readonly width: number;
   readonly height: number;
@@ -100,7 +103,8 @@ const AREA_POWER = 0.68; // Ward's own is 1
 const WIDE = 16; // px: a narrower shape is a line rather than a mass, and cheaper to join
 
 /**
- * Cost of joining: what Ward (1963) charges, softened in area so that a small strong shape outlives a large faint step. A border that is
+ * Cost of joining: what Ward (1963) charges, softened in area so that a small strong shape outlives a large faint step.
+ * A border that is
  * a real edge makes it dearer, a slow turn of the light makes it cheaper.
  */
 function joinCost(a: Node, b: Node, { border, total }: { border: Border; total: number }): number {
@@ -214,7 +218,10 @@ function discOf(width: number): Int32Array {
 /** Whether a pixel lies beside a border that follows no edge. */
 const beside = (massOf: Int32Array, slow: Uint8Array, { i, width }: { i: number; width: number }): boolean => {
   const own = massOf[i];
-  return slow[i] === 1 && (massOf[i + 1] !== own || massOf[i - 1] !== own || massOf[i + width] !== own || massOf[i - width] !== own); // prettier-ignore
+  return (
+    slow[i] === 1 &&
+    (massOf[i + 1] !== own || massOf[i - 1] !== own || massOf[i + width] !== own || massOf[i - width] !== own)
+  );
 };
 
 /** All such pixels away from the picture's own border. */
@@ -224,13 +231,16 @@ function freeBorder(massOf: Int32Array, { width, height, slow }: MassTree): Int3
   for (let y = REACH; y < height - REACH; y++)
     for (let i = y * width + REACH, end = (y + 1) * width - REACH; i < end; i++) {
       const own = massOf[i];
-      if (massOf[i + 1] === own && massOf[i + width] === own && massOf[i - 1] === own && massOf[i - width] === own) continue; // prettier-ignore
+      if (massOf[i + 1] === own && massOf[i + width] === own && massOf[i - 1] === own && massOf[i - width] === own)
+        continue;
       if (slow[i]) out[n++] = i;
     }
   return out.subarray(0, n);
 }
 
-/** Borders that follow no edge run smoothly: each pixel beside one takes the mass that most of its neighbourhood has. */
+/**
+ * Borders that follow no edge run smoothly: each pixel beside one takes the mass that most of its neighbourhood has.
+ */
 function smoothFreeBorders(massOf: Int32Array, tree: MassTree, count: number): void {
   const { width, height, slow } = tree;
   const disc = discOf(width);
@@ -249,14 +259,16 @@ function smoothFreeBorders(massOf: Int32Array, tree: MassTree, count: number): v
     border.forEach((i, k) => (massOf[i] = next[k]));
     // Only near what has just changed can anything change in the next round.
     const near = new Set<number>();
-    const inside = (i: number) => i % width >= REACH && i % width < width - REACH && i >= REACH * width && i < (height - REACH) * width; // prettier-ignore
+    const inside = (i: number) =>
+      i % width >= REACH && i % width < width - REACH && i >= REACH * width && i < (height - REACH) * width;
     for (const i of moved) for (const step of [0, 1, -1, width, -width]) near.add(i + step);
     border = Int32Array.from(near).filter((i) => inside(i) && beside(massOf, slow, { i, width }));
   }
 }
 
 /**
- * Builds the merge tree of a planned picture, at half reading size: superpixels, then the cheapest join, again and again.
+ * Builds the merge tree of a planned picture, at half reading size: superpixels, then the cheapest join, again and
+ * again.
  * One slider then goes from 2 to 40 masses without recomputing.
  */
 export function massTree(plan: Raster): MassTree {

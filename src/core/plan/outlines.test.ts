@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { areaOf, boxOf, pixelsIn, placeHolds, placeOfBox, placeOfPixels, ringsAround, simplify, type Point } from '../raster'; // prettier-ignore
+import {
+  areaOf,
+  boxOf,
+  pixelsIn,
+  placeHolds,
+  placeOfBox,
+  placeOfPixels,
+  ringsAround,
+  simplify,
+  type Point,
+} from '../raster';
 import { massShapes } from './massShapes';
 
 /** A picture of hashes as pixels. */
@@ -20,7 +30,12 @@ describe('rings around pixels', () => {
   test('one pixel is a diamond through the middles of its sides, clockwise', () => {
     const [ring, ...rest] = ringsOf(['...', '.#.', '...']);
     expect(rest).toEqual([]);
-    expect(ring).toEqual([[1.5, 1], [2, 1.5], [1.5, 2], [1, 1.5]]); // prettier-ignore
+    expect(ring).toEqual([
+      [1.5, 1],
+      [2, 1.5],
+      [1.5, 2],
+      [1, 1.5],
+    ]);
     expect(areaOf(ring)).toBeGreaterThan(0);
   });
 
@@ -63,7 +78,10 @@ describe('rings around pixels', () => {
 });
 
 describe('fewer points', () => {
-  const points = fc.array(fc.tuple(fc.double({ min: 0, max: 50, noNaN: true }), fc.double({ min: 0, max: 50, noNaN: true })), { minLength: 2, maxLength: 60 }); // prettier-ignore
+  const points = fc.array(
+    fc.tuple(fc.double({ min: 0, max: 50, noNaN: true }), fc.double({ min: 0, max: 50, noNaN: true })),
+    { minLength: 2, maxLength: 60 },
+  );
 
   test('stay within the tolerance of what they replace, and keep both ends', () => {
     const distance = ([px, py]: readonly number[], [ax, ay]: readonly number[], [bx, by]: readonly number[]) => {
@@ -92,13 +110,34 @@ describe('fewer points', () => {
   });
 
   test('a straight line is its ends', () =>
-    expect(simplify([[0, 0], [1, 1], [2, 2], [9, 9]], 0.1)).toEqual([[0, 0], [9, 9]])); // prettier-ignore
+    expect(
+      simplify(
+        [
+          [0, 0],
+          [1, 1],
+          [2, 2],
+          [9, 9],
+        ],
+        0.1,
+      ),
+    ).toEqual([
+      [0, 0],
+      [9, 9],
+    ]));
 });
 
 describe('places', () => {
   test('a triangle takes about half of its box', () => {
     const grid = { width: 200, height: 100, mmPerPixel: 1 };
-    const triangle = { outlines: [[[20, 10], [120, 10], [20, 90]] as const] }; // prettier-ignore
+    const triangle = {
+      outlines: [
+        [
+          [20, 10],
+          [120, 10],
+          [20, 90],
+        ] as const,
+      ],
+    };
     expect(pixelsIn(triangle, grid).length).toBeCloseTo(4000, -2);
   });
 

@@ -43,7 +43,8 @@ function runningSums(counts: Float64Array): readonly [Float64Array, Float64Array
 }
 
 /**
- * The n - 1 values that part n tones with the least spread within them, exactly (Fisher 1958, by dynamic programming over the histogram).
+ * The n - 1 values that part n tones with the least spread within them, exactly (Fisher 1958, by dynamic programming
+ * over the histogram).
  * @param tones 2..9
  */
 export function toneSplits(values: ArrayLike<number>, tones: number): number[] {
@@ -96,7 +97,10 @@ function foundSplits(values: Float32Array, tones: number): readonly number[] {
   return found;
 }
 
-/** Where a plan's tones part: as the painter has set it, or as it is found. @param values of the plan's pixels, 0..10 */
+/**
+ * Where a plan's tones part: as the painter has set it, or as it is found.
+ * @param values of the plan's pixels, 0..10
+ */
 export function partedBy(
   values: Float32Array,
   { split, tones, splits }: Parting,

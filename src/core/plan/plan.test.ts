@@ -17,7 +17,12 @@ const canvas = { widthMm: 400, heightMm: 300 };
 
 describe('key', () => {
   test('refuses knots that fall, naming them', () => {
-    expect(() => makeKey([{ reference: 2, paint: 5 }, { reference: 4, paint: 3 }])).toThrow(/value 4 .* 3 .* 5/); // prettier-ignore
+    expect(() =>
+      makeKey([
+        { reference: 2, paint: 5 },
+        { reference: 4, paint: 3 },
+      ]),
+    ).toThrow(/value 4 .* 3 .* 5/);
   });
 
   test('the range key puts the reference’s ends on the paint’s ends', () => {

@@ -78,7 +78,10 @@ const CHANGED = 0.04; // of a pixel's light, and a little for black: about a twe
 function changedBetween(before: Raster, after: Raster): Uint8Array {
   if (before === after) return new Uint8Array(before.r.length);
   const far = (a: number, b: number) => Math.abs(a - b) > CHANGED * Math.max(a, b) + 0.001;
-  return Uint8Array.from(before.r, (_, i) => +(far(before.r[i], after.r[i]) || far(before.g[i], after.g[i]) || far(before.b[i], after.b[i]))); // prettier-ignore
+  return Uint8Array.from(
+    before.r,
+    (_, i) => +(far(before.r[i], after.r[i]) || far(before.g[i], after.g[i]) || far(before.b[i], after.b[i])),
+  );
 }
 
 /** From the base to the plan: key, masses, departures. @param tree of the base, at any size */
@@ -102,7 +105,10 @@ export function planOf(reference: Picture, request: PlanRequest, supplies: Suppl
   return planFrom(base, massTree(base), request, supplies);
 }
 
-/** Reference under a crop at reading size, with each pixel's light scaled so that its value follows the key; hue and chroma ratio stay. */
+/**
+ * Reference under a crop at reading size, with each pixel's light scaled so that its value follows the key; hue and
+ * chroma ratio stay.
+ */
 export function plannedPicture(
   reference: Picture,
   { crop, canvas, key }: { crop: Box; canvas: CanvasSize; key: KeyChoice },

@@ -2,7 +2,33 @@ import { describe, expect, test } from 'vitest';
 import { labFromLinear, luminanceFromValue, SRGB_PROFILE, codeFromLinear, warmth, chroma } from '../colour';
 import { valuePlane } from '../photo';
 import { makeRaster, placeOfBox, type Box, type Corners, type Picture, type Raster } from '../raster';
-import { auditReference, auditWords, byMass, cropCorners, cropFits, croppedLight, edgeClass, edgeSegments, editedMasses, largestBox, massAt, massTree, plainCrop, planFrom, printSize, proportionOf, tonalShares, tonePattern, toneSplits, twoValueSplit, warpOf, type Change, type MassEdit, PAINT_RANGE, ABSOLUTE } from './index'; // prettier-ignore
+import {
+  auditReference,
+  auditWords,
+  byMass,
+  cropCorners,
+  cropFits,
+  croppedLight,
+  edgeClass,
+  edgeSegments,
+  editedMasses,
+  largestBox,
+  massAt,
+  massTree,
+  plainCrop,
+  planFrom,
+  printSize,
+  proportionOf,
+  tonalShares,
+  tonePattern,
+  toneSplits,
+  twoValueSplit,
+  warpOf,
+  type Change,
+  type MassEdit,
+  PAINT_RANGE,
+  ABSOLUTE,
+} from './index';
 
 const [W, H] = [320, 240];
 const canvas = { widthMm: 320, heightMm: 240 };
@@ -29,7 +55,12 @@ function planned(
   change: Change,
   where: { mass: [number, number] } | { place: ReturnType<typeof placeOfBox> } = { mass: [160, 130] },
 ) {
-  return planFrom(base, tree, { canvas, key: ABSOLUTE, paint: PAINT_RANGE, count: 3, edits: [], departures: [{ where, change }] }, { ground: { value: 6, a: 10, b: 20 }, added: new Map() }); // prettier-ignore
+  return planFrom(
+    base,
+    tree,
+    { canvas, key: ABSOLUTE, paint: PAINT_RANGE, count: 3, edits: [], departures: [{ where, change }] },
+    { ground: { value: 6, a: 10, b: 20 }, added: new Map() },
+  );
 }
 
 describe('crop', () => {
@@ -53,13 +84,19 @@ describe('crop', () => {
   });
 
   test('a photographed rectangle tells its true proportion (a camera with its axis in the middle)', () => {
-    // 300 x 200 seen by a pinhole of focal length 900 px, turned 30 degrees about its upright and 12 about its level axis.
+    // 300 x 200 seen by a pinhole of focal length 900 px, turned 30 degrees about its upright and 12 about its level
+    // axis.
     const [a, b] = [(30 * Math.PI) / 180, (12 * Math.PI) / 180];
-    const seen = [[-150, -100], [150, -100], [150, 100], [-150, 100]].map(([x, y]): [number, number] => {
+    const seen = [
+      [-150, -100],
+      [150, -100],
+      [150, 100],
+      [-150, 100],
+    ].map(([x, y]): [number, number] => {
       const [x1, z1] = [x * Math.cos(a), -x * Math.sin(a)];
       const [y2, z2] = [y * Math.cos(b) - z1 * Math.sin(b), y * Math.sin(b) + z1 * Math.cos(b)];
       return [500 + (900 * x1) / (700 + z2), 400 + (900 * y2) / (700 + z2)];
-    }); // prettier-ignore
+    });
     const corners = seen as unknown as Corners;
     expect(proportionOf(corners, picture)).toBeCloseTo(1.5, 2);
     const { width, height } = printSize(corners, picture);
@@ -70,7 +107,12 @@ describe('crop', () => {
     const data = new Uint8Array(3 * 200 * 100);
     for (let i = 0; i < 200 * 100; i++) data.fill((i % 200) + Math.floor(i / 200) < 100 ? 40 : 220, 3 * i, 3 * i + 3);
     const photo: Picture = { width: 200, height: 100, data, profile: SRGB_PROFILE };
-    const print: Corners = [[20, 10], [180, 20], [170, 90], [30, 80]]; // prettier-ignore
+    const print: Corners = [
+      [20, 10],
+      [180, 20],
+      [170, 90],
+      [30, 80],
+    ];
     const { width, height } = printSize(print, photo);
     const out = croppedLight(photo, { box: [0, 0, width, height], turn: 0, print }, { width: 40, height: 20 });
     expect(out.g[0]).toBeLessThan(0.05); // the print's top left is dark, its bottom right light
@@ -83,7 +125,11 @@ describe('masses changed by hand', () => {
     const masses = editedMasses(tree, { count: 3, edits, mmPerPixel: 320 / tree.width });
     return masses.ids[massAt(masses, at, 320 / masses.width)];
   };
-  const [wall, table, pot] = [[40, 40], [40, 200], [160, 130]] as const; // prettier-ignore
+  const [wall, table, pot] = [
+    [40, 40],
+    [40, 200],
+    [160, 130],
+  ] as const;
 
   test('merged masses carry the first one’s number', () => {
     const merged = under([{ kind: 'merge', at: [pot, table] }], table);
@@ -93,7 +139,14 @@ describe('masses changed by hand', () => {
 
   test('split falls along the tree, cut along the line, and nothing else changes', () => {
     expect(new Set([under([{ kind: 'split', at: pot }], pot), under([], wall)]).size).toBe(2);
-    const cut: MassEdit = { kind: 'cut', at: [130, 100], line: [[160, 60], [160, 200]] }; // prettier-ignore
+    const cut: MassEdit = {
+      kind: 'cut',
+      at: [130, 100],
+      line: [
+        [160, 60],
+        [160, 200],
+      ],
+    };
     expect(under([cut], [130, 100])).toBe(under([], pot));
     expect(under([cut], [190, 100])).not.toBe(under([], pot));
     expect(under([cut], wall)).toBe(under([], wall));
@@ -107,7 +160,14 @@ describe('masses changed by hand', () => {
 
   test('the first thing that stands on a mass is the mass’s', () => {
     const masses = editedMasses(tree, { count: 3, edits: [], mmPerPixel: 320 / tree.width });
-    const named = byMass(masses, [{ at: pot, name: 'pot' }, { at: [125, 80] as const, name: 'again' }], 320 / masses.width); // prettier-ignore
+    const named = byMass(
+      masses,
+      [
+        { at: pot, name: 'pot' },
+        { at: [125, 80] as const, name: 'again' },
+      ],
+      320 / masses.width,
+    );
     expect([...named.values()].map(({ name }) => name)).toEqual(['pot']);
   });
 });
@@ -139,7 +199,8 @@ describe('patterns', () => {
 
 describe('departures', () => {
   const pot = [160, 130] as const;
-  const labAt = (raster: Raster, [x, y]: readonly [number, number]) => labFromLinear(raster.r[y * W + x], raster.g[y * W + x], raster.b[y * W + x]); // prettier-ignore
+  const labAt = (raster: Raster, [x, y]: readonly [number, number]) =>
+    labFromLinear(raster.r[y * W + x], raster.g[y * W + x], raster.b[y * W + x]);
 
   test('lighter by a step is a step lighter there and nowhere else', () => {
     const { picture } = planned({ kind: 'value', steps: 1 });
@@ -196,14 +257,29 @@ describe('departures', () => {
     const data = new Uint8Array(3 * 30 * 30).fill(Math.round(255 * codeFromLinear(light(9))));
     const thing: Picture = { width: 30, height: 30, data, profile: SRGB_PROFILE };
     const where = { place: placeOfBox([20, 160, 40, 40]) };
-    const { picture, masses } = planFrom(base, tree, { canvas, key: 'absolute', paint: PAINT_RANGE, count: 3, edits: [], departures: [{ where, change: { kind: 'added', referenceId: 'a' } }] }, { ground: null, added: new Map([['a', thing]]) }); // prettier-ignore
+    const { picture, masses } = planFrom(
+      base,
+      tree,
+      {
+        canvas,
+        key: 'absolute',
+        paint: PAINT_RANGE,
+        count: 3,
+        edits: [],
+        departures: [{ where, change: { kind: 'added', referenceId: 'a' } }],
+      },
+      { ground: null, added: new Map([['a', thing]]) },
+    );
     expect(valueAt(picture, [40, 180])).toBeCloseTo(9, 0);
     expect(masses.ids.length).toBe(4);
   });
 });
 
 describe('drawn out of shape on purpose', () => {
-  const pins = [{ from: [100, 100], to: [120, 110] }, { from: [220, 100], to: [210, 90] }] as const; // prettier-ignore
+  const pins = [
+    { from: [100, 100], to: [120, 110] },
+    { from: [220, 100], to: [210, 90] },
+  ] as const;
   const warp = warpOf(pins, canvas);
   test('pins land where they are put, and the canvas’s corners stay', () => {
     for (const { from, to } of pins) {
@@ -226,7 +302,12 @@ describe('edge plan', () => {
     soft.r[i] = soft.g[i] = soft.b[i] = v;
   }
   test('one border between two masses, as wide as it is, from dark to light', () => {
-    const halves = { width: W, height: H, massOf: Int32Array.from({ length: W * H }, (_, i) => +(i % W >= 160)), ids: [7, 9] }; // prettier-ignore
+    const halves = {
+      width: W,
+      height: H,
+      massOf: Int32Array.from({ length: W * H }, (_, i) => +(i % W >= 160)),
+      ids: [7, 9],
+    };
     const [segment, ...rest] = edgeSegments(halves, valuePlane(soft), { mmPerPixel: 1 });
     expect(rest).toEqual([]);
     expect(segment.lengthMm).toBeCloseTo(H, 0);
@@ -242,7 +323,9 @@ describe('edge plan', () => {
       if (x > 220 && x < 280 && y > 20 && y < 80) return 3;
       return x < 160 ? 0 : y < 120 ? 1 : 2;
     });
-    const segments = edgeSegments({ width: W, height: H, massOf, ids: [0, 1, 2, 3] }, valuePlane(soft), { mmPerPixel: 1 }); // prettier-ignore
+    const segments = edgeSegments({ width: W, height: H, massOf, ids: [0, 1, 2, 3] }, valuePlane(soft), {
+      mmPerPixel: 1,
+    });
     const pairs = segments.map(({ between }) => between.join('-')).sort();
     expect(pairs).toEqual(['0-1', '0-2', '1-2', '1-3']);
   });

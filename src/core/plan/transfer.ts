@@ -24,19 +24,50 @@ const GRID_MM = 50; // a hand's breadth between lines; every other one is strong
 export function gridLines({ widthMm, heightMm }: Canvas, kind: GridKind): Line[] {
   if (kind === 'none') return [];
   const along = (length: number): { at: number; strong: boolean }[] => {
-    if (kind === 'mm') return Array.from({ length: Math.ceil(length / GRID_MM) - 1 }, (_, k) => ({ at: (k + 1) * GRID_MM, strong: k % 2 === 1 })); // prettier-ignore
+    if (kind === 'mm')
+      return Array.from({ length: Math.ceil(length / GRID_MM) - 1 }, (_, k) => ({
+        at: (k + 1) * GRID_MM,
+        strong: k % 2 === 1,
+      }));
     const parts = kind === 'thirds' ? 3 : 4;
-    return Array.from({ length: parts - 1 }, (_, k) => ({ at: ((k + 1) * length) / parts, strong: 2 * (k + 1) === parts })); // prettier-ignore
+    return Array.from({ length: parts - 1 }, (_, k) => ({
+      at: ((k + 1) * length) / parts,
+      strong: 2 * (k + 1) === parts,
+    }));
   };
   return [
-    ...along(widthMm).map(({ at, strong }): Line => ({ points: [[at, 0], [at, heightMm]], strong })), // prettier-ignore
-    ...along(heightMm).map(({ at, strong }): Line => ({ points: [[0, at], [widthMm, at]], strong })), // prettier-ignore
+    ...along(widthMm).map(({ at, strong }): Line => ({
+      points: [
+        [at, 0],
+        [at, heightMm],
+      ],
+      strong,
+    })),
+    ...along(heightMm).map(({ at, strong }): Line => ({
+      points: [
+        [0, at],
+        [widthMm, at],
+      ],
+      strong,
+    })),
   ];
 }
 
 export const diagonalLines = ({ widthMm: w, heightMm: h }: Canvas): Line[] => [
-  { points: [[0, 0], [w, h]], strong: false }, // prettier-ignore
-  { points: [[w, 0], [0, h]], strong: false }, // prettier-ignore
+  {
+    points: [
+      [0, 0],
+      [w, h],
+    ],
+    strong: false,
+  },
+  {
+    points: [
+      [w, 0],
+      [0, h],
+    ],
+    strong: false,
+  },
 ];
 
 /** A page's part of the canvas, mm, and where the part begins on the page. */
@@ -57,11 +88,11 @@ export function tilesFor(
   { widthMm, heightMm }: Canvas,
   paper: Paper,
 ): { page: readonly [number, number]; margin: number; tiles: Tile[] } {
-  // prettier-ignore
   const [short, long] = PAPERS[paper];
   const count = (length: number, room: number) =>
     length <= room ? 1 : Math.ceil((length - OVERLAP) / (room - OVERLAP));
-  const pages = ([w, h]: readonly [number, number]) => count(widthMm, w - 2 * MARGIN) * count(heightMm, h - 2 * MARGIN - 8); // prettier-ignore
+  const pages = ([w, h]: readonly [number, number]) =>
+    count(widthMm, w - 2 * MARGIN) * count(heightMm, h - 2 * MARGIN - 8);
   const upright: readonly [number, number] = [short, long];
   const page = pages(upright) <= pages([long, short]) ? upright : ([long, short] as const);
   // Eight millimetres at the foot say which page it is.

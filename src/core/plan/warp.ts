@@ -10,7 +10,8 @@ export interface Pin {
 const plate = (r2: number) => (r2 > 0 ? 0.5 * r2 * Math.log(r2) : 0);
 
 /**
- * Where each place of the canvas comes from in the reference: a thin plate through the pins (Bookstein 1989), the canvas's corners and
+ * Where each place of the canvas comes from in the reference: a thin plate through the pins (Bookstein 1989), the
+ * canvas's corners and
  * the middles of its sides held.
  * @returns null where two pins lie on the same place
  */
@@ -20,7 +21,16 @@ export function warpOf(
 ): ((at: Point) => Point) | null {
   if (pins.length === 0) return (at) => at;
   const size = Math.max(w, h);
-  const held: Point[] = [[0, 0], [w / 2, 0], [w, 0], [w, h / 2], [w, h], [w / 2, h], [0, h], [0, h / 2]]; // prettier-ignore
+  const held: Point[] = [
+    [0, 0],
+    [w / 2, 0],
+    [w, 0],
+    [w, h / 2],
+    [w, h],
+    [w / 2, h],
+    [0, h],
+    [0, h / 2],
+  ];
   const all = [...held.map((at): Pin => ({ from: at, to: at })), ...pins];
   const at = all.map(({ to: [x, y] }): Point => [x / size, y / size]);
   const rows = [

@@ -67,7 +67,10 @@ export function boxBlur(plane: Plane, radius: number): Plane {
 
 const PASSES = 3;
 
-/** Radii of the box means whose variances together come nearest a Gaussian's (Kovesi 2010, "Fast almost-Gaussian filtering"). */
+/**
+ * Radii of the box means whose variances together come nearest a Gaussian's (Kovesi 2010, "Fast almost-Gaussian
+ * filtering").
+ */
 function boxRadii(sigma: number): number[] {
   const ideal = Math.sqrt((12 * sigma * sigma) / PASSES + 1);
   const narrow = Math.max(0, Math.floor((ideal - 1) / 2));

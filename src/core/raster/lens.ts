@@ -18,7 +18,10 @@ export const straightLens = ({ width, height }: { width: number; height: number 
 
 const squared = ({ width, height }: Lens, x: number, y: number) => (4 * (x * x + y * y)) / (width ** 2 + height ** 2);
 
-/** Where a straight lens would have put a photo's point: the division model r / (1 + bend r^2) (Fitzgibbon 2001), r = 1 at the corner. */
+/**
+ * Where a straight lens would have put a photo's point: the division model r / (1 + bend r^2) (Fitzgibbon 2001), r = 1
+ * at the corner.
+ */
 export function unbent(lens: Lens, [px, py]: Point): Point {
   const [cx, cy] = [lens.width / 2, lens.height / 2];
   const [x, y] = [px - cx, py - cy];
@@ -26,7 +29,9 @@ export function unbent(lens: Lens, [px, py]: Point): Point {
   return [cx + x * scale, cy + y * scale];
 }
 
-/** Inverse of {@link unbent}, by its power series (Catalan numbers): off by 14 bend^4, which is a hundredth of a pixel. */
+/**
+ * Inverse of {@link unbent}, by its power series (Catalan numbers): off by 14 bend^4, which is a hundredth of a pixel.
+ */
 export function bentBy(lens: Lens, [px, py]: Point): Point {
   const [cx, cy] = [lens.width / 2, lens.height / 2];
   const [x, y] = [px - cx, py - cy];

@@ -1,7 +1,10 @@
 import type { ColourProfile } from '../colour';
 import { makeRaster, type Box, type Raster } from './raster';
 
-/** A decoded photograph as its file stores it: RGB code values, interleaved, upright, 8 or 16 bit, with the profile that explains them. */
+/**
+ * A decoded photograph as its file stores it: RGB code values, interleaved, upright, 8 or 16 bit, with the profile that
+ * explains them.
+ */
 export interface Picture {
   readonly width: number;
   readonly height: number;
@@ -111,7 +114,10 @@ function addRow(
   }
 }
 
-/** Offsets within a source row of the sampled pixels, where each cell's end among them, and one over how many a cell has. */
+/**
+ * Offsets within a source row of the sampled pixels, where each cell's end among them, and one over how many a cell
+ * has.
+ */
 function sampledColumns(columns: Int32Array, { width, step }: { width: number; step: number }) {
   const at: number[] = [];
   const ends = new Int32Array(width);

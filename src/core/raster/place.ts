@@ -97,7 +97,9 @@ export function simplify(points: readonly Point[], tolerance: number): Point[] {
   return points.filter((_, i) => keep[i]);
 }
 
-/** Outlines, in mm, of pixels that alone carry their label; specks under 12 mm2 are left out. See {@link ringsAround}. */
+/**
+ * Outlines, in mm, of pixels that alone carry their label; specks under 12 mm2 are left out. See {@link ringsAround}.
+ */
 export function placeOfLabelled(pixels: Int32Array, of: Int32Array | Uint8Array, { width, mmPerPixel }: Grid): Place {
   const outlines = ringsAround(pixels, of, width).map((ring) =>
     simplify(

@@ -1,7 +1,31 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { SRGB_PROFILE } from '../colour';
-import { boxBlur, connectedRegions, gaussianBlur, homographyBetween, invert, isConvexClockwise, lightOfPicture, linearTables, makeRaster, median, project, quantile, rectangle, resizePlane, robust, sampleAt, shrinkPlane, shrinkRaster, solveLinear, type Corners, type Picture, type Plane, type Point } from './index'; // prettier-ignore
+import {
+  boxBlur,
+  connectedRegions,
+  gaussianBlur,
+  homographyBetween,
+  invert,
+  isConvexClockwise,
+  lightOfPicture,
+  linearTables,
+  makeRaster,
+  median,
+  project,
+  quantile,
+  rectangle,
+  resizePlane,
+  robust,
+  sampleAt,
+  shrinkPlane,
+  shrinkRaster,
+  solveLinear,
+  type Corners,
+  type Picture,
+  type Plane,
+  type Point,
+} from './index';
 
 const plane = (width: number, height: number, at: (x: number, y: number) => number): Plane => ({
   width,
@@ -31,20 +55,79 @@ describe('projective maps', () => {
   });
 
   test('do not exist where three corners lie on one line', () => {
-    expect(homographyBetween(rectangle(1, 1), [[0, 0], [1, 0], [2, 0], [0, 1]])).toBeNull(); // prettier-ignore
+    expect(
+      homographyBetween(rectangle(1, 1), [
+        [0, 0],
+        [1, 0],
+        [2, 0],
+        [0, 1],
+      ]),
+    ).toBeNull();
   });
 
   test.each<{ name: string; corners: Corners; expected: boolean }>([
-    { name: 'clockwise', corners: [[0, 0], [4, 0], [4, 3], [0, 3]], expected: true },
-    { name: 'counter-clockwise', corners: [[0, 0], [0, 3], [4, 3], [4, 0]], expected: false },
-    { name: 'crossing', corners: [[0, 0], [4, 3], [4, 0], [0, 3]], expected: false },
-    { name: 'dented', corners: [[0, 0], [4, 0], [1, 1], [0, 3]], expected: false },
-  ])('corners that are $name', ({ corners, expected }) => expect(isConvexClockwise(corners)).toBe(expected)); // prettier-ignore
+    {
+      name: 'clockwise',
+      corners: [
+        [0, 0],
+        [4, 0],
+        [4, 3],
+        [0, 3],
+      ],
+      expected: true,
+    },
+    {
+      name: 'counter-clockwise',
+      corners: [
+        [0, 0],
+        [0, 3],
+        [4, 3],
+        [4, 0],
+      ],
+      expected: false,
+    },
+    {
+      name: 'crossing',
+      corners: [
+        [0, 0],
+        [4, 3],
+        [4, 0],
+        [0, 3],
+      ],
+      expected: false,
+    },
+    {
+      name: 'dented',
+      corners: [
+        [0, 0],
+        [4, 0],
+        [1, 1],
+        [0, 3],
+      ],
+      expected: false,
+    },
+  ])('corners that are $name', ({ corners, expected }) => expect(isConvexClockwise(corners)).toBe(expected));
 });
 
 test('linear systems: solved, or refused when singular', () => {
-  expect(solveLinear([[2, 1], [1, 3]], [5, 10])).toEqual([1, 3]); // prettier-ignore
-  expect(solveLinear([[1, 2], [2, 4]], [1, 2])).toBeNull(); // prettier-ignore
+  expect(
+    solveLinear(
+      [
+        [2, 1],
+        [1, 3],
+      ],
+      [5, 10],
+    ),
+  ).toEqual([1, 3]);
+  expect(
+    solveLinear(
+      [
+        [1, 2],
+        [2, 4],
+      ],
+      [1, 2],
+    ),
+  ).toBeNull();
 });
 
 describe('filters', () => {

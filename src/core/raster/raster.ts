@@ -1,4 +1,7 @@
-/** Linear light of sRGB primaries, D65; 1.0 = white. Planes are row-major, width x height. NaN never occurs; "not read" is a separate mask. */
+/**
+ * Linear light of sRGB primaries, D65; 1.0 = white. Planes are row-major, width x height. NaN never occurs; "not read"
+ * is a separate mask.
+ */
 export interface Raster {
   readonly width: number;
   readonly height: number;

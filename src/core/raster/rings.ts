@@ -2,7 +2,10 @@ import type { Point } from './raster';
 
 const [EAST, SOUTH, WEST, NORTH] = [0, 1, 2, 3];
 
-/** For every corner of the pixel grid, the ways (bits) in which the border of the pixels runs on from it, pixels on its right. */
+/**
+ * For every corner of the pixel grid, the ways (bits) in which the border of the pixels runs on from it, pixels on its
+ * right.
+ */
 function borderOf(pixels: Int32Array, of: Int32Array | Uint8Array, width: number): Uint8Array {
   const height = of.length / width;
   const label = of[pixels[0]];
@@ -34,7 +37,8 @@ const STEPS: readonly Point[] = [
 ];
 
 /**
- * Closed outlines of a set of pixels, clockwise round it and counter-clockwise round its holes, through the middles of the pixel sides
+ * Closed outlines of a set of pixels, clockwise round it and counter-clockwise round its holes, through the middles of
+ * the pixel sides
  * they run along; only points at which they turn are kept.
  * @param pixels ascending indices; all carry one label, and no pixel outside the set carries it
  * @param of     label of every pixel, row-major

@@ -34,11 +34,19 @@ const IDS = [11, 12, 13, 14, 15];
 const massOf = Int32Array.from({ length: W * H }, (_, i) => massAt((i % W) + 0.5, Math.floor(i / W) + 0.5));
 const masses = { width: W, height: H, massOf, ids: IDS };
 /** The pot turns from light to half-tone. */
-const turning = (paint: Paint, x: number, m: number): Paint => (m === 2 ? { ...paint, value: paint.value - (x - 130) / 120 } : paint); // prettier-ignore
+const turning = (paint: Paint, x: number, m: number): Paint =>
+  m === 2 ? { ...paint, value: paint.value - (x - 130) / 120 } : paint;
 const PLAN = picture((x, y) => turning(PLANNED[massAt(x, y)], x, massAt(x, y)));
 
 const flatOf = (small: Raster): Flat => {
-  const light = { method: 'card', gainStops: [0, 0, 0], fallOffStops: 0, agreement: 1, uncertainty: { value: 0.05, warmth: 0.8 }, knownTo: 10.5 } as const; // prettier-ignore
+  const light = {
+    method: 'card',
+    gainStops: [0, 0, 0],
+    fallOffStops: 0,
+    agreement: 1,
+    uncertainty: { value: 0.05, warmth: 0.8 },
+    knownTo: 10.5,
+  } as const;
   return { small, mask: new Uint8Array(W * H), canvas, light } as unknown as Flat;
 };
 
@@ -57,7 +65,8 @@ function accountFor(painted: (paint: Paint, mass: number, x: number, y: number) 
   });
 }
 const faithful = accountFor((paint) => paint);
-const between = (account: Account, a: number, b: number) => account.relations.find(({ ids }) => ids.includes(a) && ids.includes(b)); // prettier-ignore
+const between = (account: Account, a: number, b: number) =>
+  account.relations.find(({ ids }) => ids.includes(a) && ids.includes(b));
 
 describe('what a reading tells of the whole', () => {
   test('a faithful copy agrees in everything', () => {
@@ -99,7 +108,13 @@ describe('what a reading tells of the whole', () => {
   });
 
   test('a pot painted in one value reads flat; a wall in patches wobbles', () => {
-    const account = accountFor((paint, m, x, y) => (m === 2 ? { value: 8 } : m === 0 ? { value: paint.value + (Math.floor(x / 30) % 2 ? 0.4 : -0.4) * (y < 210 ? 1 : 0) } : paint)); // prettier-ignore
+    const account = accountFor((paint, m, x, y) =>
+      m === 2
+        ? { value: 8 }
+        : m === 0
+          ? { value: paint.value + (Math.floor(x / 30) % 2 ? 0.4 : -0.4) * (y < 210 ? 1 : 0) }
+          : paint,
+    );
     const of = (id: number) => account.forms.find((form) => form.id === id);
     expect(of(13)).toMatchObject({ flat: true, wobbles: false });
     expect(of(11)).toMatchObject({ flat: false, wobbles: true });
@@ -114,10 +129,20 @@ describe('what a reading tells of the whole', () => {
   });
 
   test('strength is read as a share, whichever way it is off', () => {
-    const times = (k: number) => accountFor((paint) => ({ ...paint, a: (paint.a ?? 0) * k, b: (paint.b ?? 0) * k })).strength; // prettier-ignore
+    const times = (k: number) =>
+      accountFor((paint) => ({ ...paint, a: (paint.a ?? 0) * k, b: (paint.b ?? 0) * k })).strength;
     expect(times(0.66)).toBeCloseTo(0.66, 1);
     expect(times(1.25)).toBeCloseTo(1.25, 1);
-    const grey = accountOf(readFlat(flatOf(PLAN), { plan: picture(() => ({ value: 5 })), masses }), masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: new Map(), groups: [], variation: new Map(), seats: [] }); // prettier-ignore
+    const grey = accountOf(readFlat(flatOf(PLAN), { plan: picture(() => ({ value: 5 })), masses }), masses, {
+      light: doubtOf(flatOf(PLAN)),
+      split: 4,
+      tones: 3,
+      splits: null,
+      families: new Map(),
+      groups: [],
+      variation: new Map(),
+      seats: [],
+    });
     expect(grey.strength).toBeNull();
   });
 
@@ -138,14 +163,36 @@ describe('what a reading tells of the whole', () => {
   test('families of a plan in one value are not compared', () => {
     const reading = readFlat(flatOf(PLAN), { plan: PLAN, masses });
     const all = new Map(IDS.map((id): [number, 'light'] => [id, 'light']));
-    expect(accountOf(reading, masses, { light: doubtOf(flatOf(PLAN)), split: 4, tones: 3, splits: null, families: all, groups: [], variation: new Map(), seats: [] }).families).toBeNull(); // prettier-ignore
+    expect(
+      accountOf(reading, masses, {
+        light: doubtOf(flatOf(PLAN)),
+        split: 4,
+        tones: 3,
+        splits: null,
+        families: all,
+        groups: [],
+        variation: new Map(),
+        seats: [],
+      }).families,
+    ).toBeNull();
   });
 
   test('light and shadow are compared thing by thing, and both ends of the range have their places', () => {
     // The pot with its handle's gap as one thing: the gap is painted as light as the pot.
-    const flat = flatOf(picture((x, y) => (massAt(x, y) === 1 ? { value: 5 } : turning(PLANNED[massAt(x, y)], x, massAt(x, y))))); // prettier-ignore
+    const flat = flatOf(
+      picture((x, y) => (massAt(x, y) === 1 ? { value: 5 } : turning(PLANNED[massAt(x, y)], x, massAt(x, y)))),
+    );
     const reading = readFlat(flat, { plan: PLAN, masses });
-    const { things, patterns, range } = accountOf(reading, masses, { light: doubtOf(flat), split: 4.2, tones: 3, splits: null, families: new Map(), groups: [[12, 13]], variation: new Map(), seats: [] }); // prettier-ignore
+    const { things, patterns, range } = accountOf(reading, masses, {
+      light: doubtOf(flat),
+      split: 4.2,
+      tones: 3,
+      splits: null,
+      families: new Map(),
+      groups: [[12, 13]],
+      variation: new Map(),
+      seats: [],
+    });
     expect(things).toHaveLength(1);
     expect(things[0].dark.planned).toBeGreaterThan(0.3);
     expect(things[0].dark.painted).toBeLessThan(0.05);
@@ -156,11 +203,22 @@ describe('what a reading tells of the whole', () => {
   });
 
   test('a mass that may vary is no fault, one that should be even is; one that should vary and does not is dull', () => {
-    const wild = picture((x, y) => (massAt(x, y) === 0 ? { value: 6 + 0.8 * Math.sin(x / 9) } : turning(PLANNED[massAt(x, y)], x, massAt(x, y)))); // prettier-ignore
+    const wild = picture((x, y) =>
+      massAt(x, y) === 0 ? { value: 6 + 0.8 * Math.sin(x / 9) } : turning(PLANNED[massAt(x, y)], x, massAt(x, y)),
+    );
     const formOf = (painted: Raster, meant: [number, 'even' | 'varied'][]) => {
       const flat = flatOf(painted);
       const reading = readFlat(flat, { plan: PLAN, masses });
-      const { forms } = accountOf(reading, masses, { light: doubtOf(flat), split: 4.2, tones: 3, splits: null, families: new Map(), groups: [], variation: new Map(meant), seats: [] }); // prettier-ignore
+      const { forms } = accountOf(reading, masses, {
+        light: doubtOf(flat),
+        split: 4.2,
+        tones: 3,
+        splits: null,
+        families: new Map(),
+        groups: [],
+        variation: new Map(meant),
+        seats: [],
+      });
       return forms.find(({ id }) => id === 11);
     };
     expect(formOf(wild, [])?.wobbles).toBe(true);

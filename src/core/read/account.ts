@@ -85,12 +85,20 @@ export function accountOf(
   const cells = cellsOf(aligned);
   const relations = relationsOf(sized, read, { mmPerPixel, light });
   return {
-    drawing: { global: drift.global, points: driftPoints(drift, POINTS_APART * Math.max(width, height) * mmPerPixel), masses: drawings }, // prettier-ignore
+    drawing: {
+      global: drift.global,
+      points: driftPoints(drift, POINTS_APART * Math.max(width, height) * mmPerPixel),
+      masses: drawings,
+    },
     relations,
     patterns: { two: agreementOf(cells, [parting]), tones: agreementOf(cells, own) },
     things: thingPatterns(cells, massOfCells(cells, sized), { things: groups, ids: sized.ids, split: parting }),
     range: rangeUsed(aligned, cells),
-    families: familiesOf(read, ({ id, target }) => families.get(id) ?? (target.value < parting ? 'shadow' : 'light'), parting), // prettier-ignore
+    families: familiesOf(
+      read,
+      ({ id, target }) => families.get(id) ?? (target.value < parting ? 'shadow' : 'light'),
+      parting,
+    ),
     strength: strengthOf(read),
     alike: tooAlike(relations, read),
     accents: accentsOf(relations, read),

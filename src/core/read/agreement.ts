@@ -15,7 +15,8 @@ export interface PatternAgreement {
   readonly places: readonly { readonly place: Place; readonly share: number; readonly lighter: boolean }[];
 }
 
-const NEAR = 0.3; // steps two cells may differ and still count as the same tone, whatever side of the parting they lie on
+// steps two cells may differ and still count as the same tone, whatever side of the parting they lie on
+const NEAR = 0.3;
 const LEAST = 0.006; // of the canvas: a smaller disagreement is a border's wobble
 const MOST = 6;
 
@@ -52,10 +53,19 @@ export function agreementOf(
     })
     .sort((a, b) => b.share - a.share)
     .slice(0, MOST);
-  return { tones: splits.length + 1, splits, share: all ? same / all : 1, dark: { planned: meant / Math.max(1, all), painted: made / Math.max(1, all) }, places }; // prettier-ignore
+  return {
+    tones: splits.length + 1,
+    splits,
+    share: all ? same / all : 1,
+    dark: { planned: meant / Math.max(1, all), painted: made / Math.max(1, all) },
+    places,
+  };
 }
 
-/** Light and shadow inside one thing of several masses: the share in shadow, and how far the two shadow shapes cover each other. */
+/**
+ * Light and shadow inside one thing of several masses: the share in shadow, and how far the two shadow shapes cover
+ * each other.
+ */
 export interface ThingPattern {
   readonly ids: readonly number[];
   readonly dark: { readonly planned: number; readonly painted: number };
@@ -84,11 +94,16 @@ export function thingPatterns(
       either += +(p || q);
     }
     if (all < LEAST_CELLS) return [];
-    return [{ ids: thing, dark: { planned: meant / all, painted: made / all }, overlap: either > 0 ? both / either : 1 }]; // prettier-ignore
+    return [
+      { ids: thing, dark: { planned: meant / all, painted: made / all }, overlap: either > 0 ? both / either : 1 },
+    ];
   });
 }
 
-/** Where a picture's values lie, between its darkest and lightest half per cent as read, and the places of both ends (canvas mm). */
+/**
+ * Where a picture's values lie, between its darkest and lightest half per cent as read, and the places of both ends
+ * (canvas mm).
+ */
 export interface RangeUsed {
   readonly darkest: number;
   readonly lightest: number;
@@ -127,6 +142,9 @@ function endsOf(values: Float32Array, { columns, cellMm, read }: Cells): Pick<Ra
     if (dark < 0 || values[i] < values[dark]) dark = i;
     if (light < 0 || values[i] > values[light]) light = i;
   }
-  const at = (i: number): Point => [((Math.max(0, i) % columns) + 0.5) * cellMm, (Math.floor(Math.max(0, i) / columns) + 0.5) * cellMm]; // prettier-ignore
+  const at = (i: number): Point => [
+    ((Math.max(0, i) % columns) + 0.5) * cellMm,
+    (Math.floor(Math.max(0, i) / columns) + 0.5) * cellMm,
+  ];
   return { darkestAt: at(dark), lightestAt: at(light) };
 }

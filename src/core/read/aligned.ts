@@ -3,7 +3,10 @@ import type { Raster } from '../raster';
 import { driftOf, shiftRows, type Drift, type Field, type Landmark } from './drift';
 import { throughLandmarks } from './drift/landmarks';
 
-/** Value and colour of plan and painting over each other, at reading size, row-major; the painting as its drawing was found. */
+/**
+ * Value and colour of plan and painting over each other, at reading size, row-major; the painting as its drawing was
+ * found.
+ */
 export interface Aligned {
   readonly width: number;
   readonly height: number;
@@ -15,7 +18,9 @@ export interface Aligned {
   readonly drift: Drift;
 }
 
-/** The painting's planes drawn back to where the plan puts each place, so that drawing errors do not leak into values. */
+/**
+ * The painting's planes drawn back to where the plan puts each place, so that drawing errors do not leak into values.
+ */
 function drawnBack(
   painted: Colours,
   mask: Uint8Array,
@@ -46,7 +51,10 @@ interface Row {
   readonly height: number;
 }
 
-/** One row of the painting, bilinear. A loop over pixels of its own: that is how it is compiled well (docs/decisions/0004). */
+/**
+ * One row of the painting, bilinear. A loop over pixels of its own: that is how it is compiled well
+ * (docs/decisions/0004).
+ */
 function drawRow(y: number, { dx, dy, from: { value, a, b }, mask, out, gone, width, height }: Row): void {
   const { value: toValue, a: toA, b: toB } = out;
   for (let x = 0, i = y * width; x < width; x++, i++) {

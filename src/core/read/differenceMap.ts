@@ -54,7 +54,10 @@ function steepness({ planned, width, height, mmPerPixel }: Aligned): Float32Arra
 const NEAR_EDGE = 1; // steps per mm at which an edge halves the say of the cells around it
 const NEAR_CELLS = 2; // about 4 mm: so far a line may be drawn out of place without its values leaking in
 
-/** Say of every cell, 0..1: little where a strong edge of the plan is near, since the line may be drawn a few millimetres off. */
+/**
+ * Say of every cell, 0..1: little where a strong edge of the plan is near, since the line may be drawn a few
+ * millimetres off.
+ */
 function sayByCell(steep: Float32Array, aligned: Aligned, { width, height, factor }: Cells): Float32Array {
   const strongest = new Float32Array(width * height);
   for (let cy = 0, k = 0; cy < height; cy++) {

@@ -21,7 +21,10 @@ export interface Shift {
   readonly doubt: number;
 }
 
-/** One sigma of a single cell's shift where its confidence is a half, and of what even a clear place keeps, mm (truth suite). */
+/**
+ * One sigma of a single cell's shift where its confidence is a half, and of what even a clear place keeps, mm (truth
+ * suite).
+ */
 const DOUBT = { half: 0.8, least: 0.35 };
 
 /** One sigma of a shift from its confidence, mm. */
@@ -54,7 +57,8 @@ export function massDrawings(drift: Drift, masses: MassMap, mmPerPixel: number):
     });
     const total = all.reduce((sum, { say }) => sum + say, 0);
     if (total < LEAST_SAY) return [];
-    const mean = (pick: (one: (typeof all)[number]) => number) => all.reduce((sum, one) => sum + one.say * pick(one), 0) / total; // prettier-ignore
+    const mean = (pick: (one: (typeof all)[number]) => number) =>
+      all.reduce((sum, one) => sum + one.say * pick(one), 0) / total;
     const [cx, cy, sx, sy] = [mean(({ x }) => x), mean(({ y }) => y), mean(({ dx }) => dx), mean(({ dy }) => dy)];
     // Least squares for a turn and a size about the mass's middle, held back where it is small.
     let [turn, size, lever] = [0, 0, 0];
@@ -66,11 +70,22 @@ export function massDrawings(drift: Drift, masses: MassMap, mmPerPixel: number):
     }
     lever += total * drift.cellMm ** 2 * 4;
     const scatter = Math.sqrt(mean(({ dx, dy }) => (dx - sx) ** 2 + (dy - sy) ** 2));
-    return [{ id, shift: [sx, sy], tilt: (Math.atan(turn / lever) * 180) / Math.PI, scale: 1 + size / lever, doubt: Math.hypot(DOUBT.least, scatter / Math.sqrt(Math.max(1, total))) }]; // prettier-ignore
+    return [
+      {
+        id,
+        shift: [sx, sy],
+        tilt: (Math.atan(turn / lever) * 180) / Math.PI,
+        scale: 1 + size / lever,
+        doubt: Math.hypot(DOUBT.least, scatter / Math.sqrt(Math.max(1, total))),
+      },
+    ];
   });
 }
 
-/** The shift of a place beyond the whole drawing's, from its confident cells; null where nothing can be said. @param holds whether it holds a point (canvas mm) */
+/**
+ * The shift of a place beyond the whole drawing's, from its confident cells; null where nothing can be said.
+ * @param holds whether it holds a point (canvas mm)
+ */
 export function shiftOf(drift: Drift, holds: (at: Point) => boolean): Shift | null {
   const own = ownShifts(drift);
   let [sum, x, y, sure] = [0, 0, 0, 0];
@@ -107,7 +122,9 @@ export function driftPoints(drift: Drift, apart: number): DriftPoint[] {
   const [columns, rows] = [Math.max(2, Math.round(w / apart)), Math.max(2, Math.round(h / apart))];
   return Array.from({ length: columns * rows }, (_, i): DriftPoint => {
     const at: Point = [(((i % columns) + 0.5) * w) / columns, ((Math.floor(i / columns) + 0.5) * h) / rows];
-    const cell = Math.min(drift.rows - 1, Math.floor(at[1] / drift.cellMm)) * drift.columns + Math.min(drift.columns - 1, Math.floor(at[0] / drift.cellMm)); // prettier-ignore
+    const cell =
+      Math.min(drift.rows - 1, Math.floor(at[1] / drift.cellMm)) * drift.columns +
+      Math.min(drift.columns - 1, Math.floor(at[0] / drift.cellMm));
     return { at, shift: shiftAt(drift, ...at), confidence: drift.confidence[cell] };
   });
 }

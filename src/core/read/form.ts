@@ -44,12 +44,20 @@ export function formsOf(
   const { columns, rows, read, planned, painted } = cells;
   const inside = masses.ids.map((): number[] => []);
   const [sx, sy] = [masses.width / columns, masses.height / rows];
-  const massAt = (x: number, y: number) => masses.massOf[Math.min(masses.height - 1, Math.floor(y * sy)) * masses.width + Math.min(masses.width - 1, Math.floor(x * sx))]; // prettier-ignore
+  const massAt = (x: number, y: number) =>
+    masses.massOf[
+      Math.min(masses.height - 1, Math.floor(y * sy)) * masses.width + Math.min(masses.width - 1, Math.floor(x * sx))
+    ];
   for (let y = 0, i = 0; y < rows; y++)
     for (let x = 0; x < columns; x++, i++) {
       const k = massAt(x + 0.5, y + 0.5);
       // Only cells well inside: a border's cells hold both masses.
-      const whole = [[0, 0], [1, 0], [0, 1], [1, 1]].every(([u, v]) => massAt(x - 0.4 + 1.8 * u, y - 0.4 + 1.8 * v) === k); // prettier-ignore
+      const whole = [
+        [0, 0],
+        [1, 0],
+        [0, 1],
+        [1, 1],
+      ].every(([u, v]) => massAt(x - 0.4 + 1.8 * u, y - 0.4 + 1.8 * v) === k);
       if (read[i] && whole) inside[k].push(i);
     }
   const out = new Map<number, MassForm>();
@@ -62,12 +70,17 @@ export function formsOf(
       return quantile(values, 0.9) - quantile(values, 0.1);
     };
     const span = { planned: spanOf(planned.value), painted: spanOf(painted.value) };
-    const play = { planned: spreadOf(pick(planned.a), pick(planned.b)), painted: spreadOf(pick(painted.a), pick(painted.b)) }; // prettier-ignore
+    const play = {
+      planned: spreadOf(pick(planned.a), pick(planned.b)),
+      painted: spreadOf(pick(painted.a), pick(painted.b)),
+    };
     out.set(id, {
       span,
       play,
       flat: span.planned >= TURNS && span.painted < FLAT * span.planned && span.planned - span.painted > 2 * unsure,
-      wobbles: meant.get(id) !== 'varied' && span.painted - (meant.get(id) === 'even' ? EVEN : span.planned) > Math.max(WOBBLE, 2 * unsure), // prettier-ignore
+      wobbles:
+        meant.get(id) !== 'varied' &&
+        span.painted - (meant.get(id) === 'even' ? EVEN : span.planned) > Math.max(WOBBLE, 2 * unsure),
       dull: meant.get(id) === 'varied' && span.painted < DULL.span && play.painted < DULL.play,
     });
   });
@@ -96,21 +109,30 @@ export function familiesOf(
   familyOf: (mass: Weighed) => 'light' | 'shadow',
   split: number,
 ): Families | null {
-  const [light, shadow] = (['light', 'shadow'] as const).map((family) => read.filter((mass) => familyOf(mass) === family)); // prettier-ignore
+  const [light, shadow] = (['light', 'shadow'] as const).map((family) =>
+    read.filter((mass) => familyOf(mass) === family),
+  );
   if (light.length === 0 || shadow.length === 0) return null;
-  const gap = (of: 'target' | 'painted') => Math.min(...light.map((mass) => mass[of].value)) - Math.max(...shadow.map((mass) => mass[of].value)); // prettier-ignore
-  const warmth = (of: 'target' | 'painted') => mean(light, (mass) => mass[of].warmth) - mean(shadow, (mass) => mass[of].warmth); // prettier-ignore
+  const gap = (of: 'target' | 'painted') =>
+    Math.min(...light.map((mass) => mass[of].value)) - Math.max(...shadow.map((mass) => mass[of].value));
+  const warmth = (of: 'target' | 'painted') =>
+    mean(light, (mass) => mass[of].warmth) - mean(shadow, (mass) => mass[of].warmth);
   const far = (mass: Weighed) => Math.abs(mass.painted.value - split) > Math.max(0.2, 2 * mass.uncertainty.value);
   return {
     gap: { planned: gap('target'), painted: gap('painted') },
-    crossed: read.filter((mass) => far(mass) && (mass.painted.value < split) !== (familyOf(mass) === 'shadow')).map(({ id }) => id), // prettier-ignore
+    crossed: read
+      .filter((mass) => far(mass) && mass.painted.value < split !== (familyOf(mass) === 'shadow'))
+      .map(({ id }) => id),
     warmth: { planned: warmth('target'), painted: warmth('painted') },
   };
 }
 
 const LEAST_CHROMA = 4; // a painting of greys has no strength to compare
 
-/** Painted strength over planned strength, by the masses' chroma (least squares through zero, by area); null where the plan is grey. */
+/**
+ * Painted strength over planned strength, by the masses' chroma (least squares through zero, by area); null where the
+ * plan is grey.
+ */
 export function strengthOf(read: readonly Weighed[]): number | null {
   let [own, both] = [0, 0];
   for (const { share, target, painted } of read) {

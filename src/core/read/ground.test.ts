@@ -24,7 +24,11 @@ const NONE = new Uint8Array(W * H);
 const SURE = { value: 0.05, warmth: 1 };
 
 describe('the ground', () => {
-  const bare = groundFrom(picture(() => OCHRE), NONE, all); // prettier-ignore
+  const bare = groundFrom(
+    picture(() => OCHRE),
+    NONE,
+    all,
+  );
   if (!bare) throw new Error('no ground');
 
   test('its colour is the middle of the bare surface', () => {
@@ -35,13 +39,29 @@ describe('the ground', () => {
   });
 
   test('a handful of pixels, or only hidden ones, tell nothing', () => {
-    expect(groundFrom(picture(() => OCHRE), NONE, all.slice(0, 150))).toBeNull(); // prettier-ignore
-    expect(groundFrom(picture(() => OCHRE), NONE.map(() => 1), all)).toBeNull(); // prettier-ignore
+    expect(
+      groundFrom(
+        picture(() => OCHRE),
+        NONE,
+        all.slice(0, 150),
+      ),
+    ).toBeNull();
+    expect(
+      groundFrom(
+        picture(() => OCHRE),
+        NONE.map(() => 1),
+        all,
+      ),
+    ).toBeNull();
   });
 
   test('the left third bare: two thirds are covered', () => {
     const flat = picture((x) => (x < W / 3 ? OCHRE : GREY));
-    const { covered, bare: where } = coverageOf({ flat, plan: picture(() => GREY), mask: NONE, keep: null }, bare, SURE); // prettier-ignore
+    const { covered, bare: where } = coverageOf(
+      { flat, plan: picture(() => GREY), mask: NONE, keep: null },
+      bare,
+      SURE,
+    );
     expect(covered).toBeCloseTo(2 / 3, 1);
     expect(where[30 * W + 10]).toBe(1);
     expect(where[30 * W + 60]).toBe(0);

@@ -17,11 +17,15 @@ export interface Coverage {
   readonly bare: Uint8Array;
   /** share covered of what can be read and is not meant to stay bare, 0..1 */
   readonly covered: number;
-  /** share of the canvas where the plan's own colour is the ground's: paint and ground cannot be told apart there, and count as covered */
+  /**
+   * share of the canvas where the plan's own colour is the ground's: paint and ground cannot be told apart there, and
+   * count as covered
+   */
   readonly alike: number;
 }
 
-// A ground is toned by hand: it varies over the canvas more than over the place it is learned from. Where it has a colour that colour
+// A ground is toned by hand: it varies over the canvas more than over the place it is learned from. Where it has a
+// colour that colour
 // tells it, and a fall-off of the light that early paint hides may be left in its value.
 const LEAST = { value: 0.3, ab: 4.5 };
 const COLOURED = { chroma: 12, value: 0.55 };
@@ -73,7 +77,8 @@ function between(one: Colours, two: Colours, sigma: Sigma): Float32Array {
 }
 
 /**
- * Tells bare ground from paint: what has the ground's colour and not the plan's. Where the plan asks for the ground's own colour it
+ * Tells bare ground from paint: what has the ground's colour and not the plan's. Where the plan asks for the ground's
+ * own colour it
  * cannot be told, and is taken for covered.
  * @param flat at reading size, its light taken out; @param plan of the same size
  * @param mask 1 = not read; @param keep 1 = meant to stay bare: left out of the share

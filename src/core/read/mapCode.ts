@@ -8,7 +8,8 @@ const PER = { value: 20, warmth: 4, chroma: 4 }; // codes a step, and a unit of 
 const CHANNELS = ['value', 'warmth', 'chroma'] as const;
 
 /**
- * A map as pixels, three bytes each, twice its height: above, red = value, green = warmth, blue = chroma; below, how far each cell is to be
+ * A map as pixels, three bytes each, twice its height: above, red = value, green = warmth, blue = chroma; below, how
+ * far each cell is to be
  * trusted (255 = wholly). Differences beyond 6 steps or 31 units are cut off.
  */
 export function pixelsOfMap(map: CodedMap): { width: number; height: number; data: Uint8Array } {

@@ -4,7 +4,7 @@ import { luminanceFromValue } from '../colour';
 import { findingsOf } from '../correct';
 import { sentenceFor } from '../kinds';
 import type { Flat } from '../photo';
-import { areaOf, boxOf, makeRaster, pixelsIn, placeHolds, placeOfBox, placeOfPixels, type Raster } from '../raster'; // prettier-ignore
+import { areaOf, boxOf, makeRaster, pixelsIn, placeHolds, placeOfBox, placeOfPixels, type Raster } from '../raster';
 import { doubtOf, readBox, readFlat } from './index';
 
 const [W, H] = [800, 600];
@@ -25,10 +25,18 @@ const masses = { width: W, height: H, massOf, ids: [11, 12, 13] };
 
 /** A flat as if photographed perfectly. */
 function flatOf(small: Raster, mask = new Uint8Array(W * H)): Flat {
-  const light = { method: 'card', gainStops: [0, 0, 0], fallOffStops: 0, agreement: 1, uncertainty: { value: 0.05, warmth: 0.8 }, knownTo: 10.5 } as const; // prettier-ignore
+  const light = {
+    method: 'card',
+    gainStops: [0, 0, 0],
+    fallOffStops: 0,
+    agreement: 1,
+    uncertainty: { value: 0.05, warmth: 0.8 },
+    knownTo: 10.5,
+  } as const;
   return { small, mask, canvas, light } as unknown as Flat;
 }
-const findings = (flat: Flat) => findingsOf(readFlat(flat, { plan: PLAN, masses }), { massOf, ids: masses.ids, uncertainty: doubtOf(flat) }); // prettier-ignore
+const findings = (flat: Flat) =>
+  findingsOf(readFlat(flat, { plan: PLAN, masses }), { massOf, ids: masses.ids, uncertainty: doubtOf(flat) });
 
 describe('findings', () => {
   test('a faithful painting raises none', () => expect(findings(flatOf(PLAN))).toEqual([]));
@@ -94,8 +102,12 @@ describe('reading a box', () => {
     const flat = flatOf(PLAN);
     const dim = { ...flat, light: { ...flat.light, knownTo: 5.5 } };
     const { aligned } = readFlat(flat, { plan: PLAN, masses });
-    const [light, dark] = [[20, 20, 50, 50], [20, 240, 50, 40]] as const; // prettier-ignore
-    const sigma = (box: readonly [number, number, number, number], of: Flat) => readBox(aligned, box, of)?.uncertainty.value ?? NaN; // prettier-ignore
+    const [light, dark] = [
+      [20, 20, 50, 50],
+      [20, 240, 50, 40],
+    ] as const;
+    const sigma = (box: readonly [number, number, number, number], of: Flat) =>
+      readBox(aligned, box, of)?.uncertainty.value ?? NaN;
     expect(sigma(light, dim)).toBeGreaterThan(2 * sigma(light, flat));
     expect(sigma(dark, dim)).toBeCloseTo(sigma(dark, flat), 6);
   });

@@ -51,7 +51,10 @@ export function neighbours(masses: MassMap, mmPerPixel: number): { ids: [number,
   const least = LEAST_CONTACT * Math.max(masses.width, masses.height) * mmPerPixel;
   return [...contacts(masses)].flatMap(([key, pixels]) => {
     const contactMm = pixels * mmPerPixel;
-    const pair: [number, number] = [masses.ids[Math.floor(key / masses.ids.length)], masses.ids[key % masses.ids.length]]; // prettier-ignore
+    const pair: [number, number] = [
+      masses.ids[Math.floor(key / masses.ids.length)],
+      masses.ids[key % masses.ids.length],
+    ];
     return contactMm >= least ? [{ ids: pair, contactMm }] : [];
   });
 }
@@ -72,16 +75,21 @@ export function relationsOf(
       const planned = first.target.value - second.target.value;
       const painted = first.painted.value - second.painted.value;
       const uncertainty = Math.hypot(texture(first), texture(second), LIGHT_LEFT * light.value);
-      return [{
-        ids: [first.id, second.id],
-        planned,
-        painted,
-        difference: painted - planned,
-        uncertainty,
-        warmth: { planned: first.target.warmth - second.target.warmth, painted: first.painted.warmth - second.painted.warmth },
-        reversed: planned >= LEAST_STEP && painted < -uncertainty,
-        contactMm,
-      }]; // prettier-ignore
+      return [
+        {
+          ids: [first.id, second.id],
+          planned,
+          painted,
+          difference: painted - planned,
+          uncertainty,
+          warmth: {
+            planned: first.target.warmth - second.target.warmth,
+            painted: first.painted.warmth - second.painted.warmth,
+          },
+          reversed: planned >= LEAST_STEP && painted < -uncertainty,
+          contactMm,
+        },
+      ];
     })
     .sort((p, q) => Number(q.reversed) - Number(p.reversed) || Math.abs(q.difference) - Math.abs(p.difference));
 }
@@ -97,7 +105,8 @@ const APART = 9; // CIEDE2000 at which two masses are told apart at a glance
 const MERGED = 4; // and at which they no longer are
 const KEPT = 0.5; // of the planned difference that must be left
 
-const apart = ({ lab: [L, a, b] }: Measured, { lab: [M, c, d] }: Measured) => ciede2000({ L, a, b }, { L: M, a: c, b: d }); // prettier-ignore
+const apart = ({ lab: [L, a, b] }: Measured, { lab: [M, c, d] }: Measured) =>
+  ciede2000({ L, a, b }, { L: M, a: c, b: d });
 
 /** Pairs of neighbours that became too alike, the most merged first. */
 export const tooAlike = (relations: readonly Relation[], read: readonly MassReading[]): Alike[] =>
@@ -106,7 +115,9 @@ export const tooAlike = (relations: readonly Relation[], read: readonly MassRead
       const [p, q] = ids.map((id) => read.find((mass) => mass.id === id));
       if (!p || !q) return [];
       const [planned, painted] = [apart(p.target, q.target), apart(p.painted, q.painted)];
-      return planned >= APART && painted <= Math.max(MERGED, 0.25 * planned) && painted < KEPT * planned ? [{ ids, planned, painted }] : []; // prettier-ignore
+      return planned >= APART && painted <= Math.max(MERGED, 0.25 * planned) && painted < KEPT * planned
+        ? [{ ids, planned, painted }]
+        : [];
     })
     .sort((p, q) => p.painted / p.planned - q.painted / q.planned);
 
@@ -150,7 +161,10 @@ export interface Gap {
 }
 const SAME_STUFF = 7; // CIEDE2000 between a gap and the open area, as planned
 
-/** Gaps: small masses of the colour of a larger one that they do not touch, and that are no part of a thing. @param things ids of masses that belong together */
+/**
+ * Gaps: small masses of the colour of a larger one that they do not touch, and that are no part of a thing.
+ * @param things ids of masses that belong together
+ */
 export function gapsOf(
   masses: MassMap,
   read: readonly MassReading[],
@@ -164,7 +178,7 @@ export function gapsOf(
       .filter(
         (other) =>
           other.share > 2 * mass.share && !touch(mass.id, other.id) && apart(mass.target, other.target) < SAME_STUFF,
-      ) // prettier-ignore
+      )
       .sort((p, q) => q.share - p.share);
     const around = read.filter((other) => touch(mass.id, other.id));
     if (!open || around.length === 0) return [];
@@ -172,6 +186,14 @@ export function gapsOf(
     if (around.some((other) => apart(mass.target, other.target) < SAME_STUFF)) return [];
     const nearest = Math.min(...around.map((other) => apart(mass.painted, other.painted)));
     const planned = mass.target.value - open.target.value;
-    return [{ id: mass.id, open: open.id, planned, painted: mass.painted.value - open.painted.value, filled: nearest < apart(mass.painted, open.painted) }]; // prettier-ignore
+    return [
+      {
+        id: mass.id,
+        open: open.id,
+        planned,
+        painted: mass.painted.value - open.painted.value,
+        filled: nearest < apart(mass.painted, open.painted),
+      },
+    ];
   });
 }

@@ -58,7 +58,9 @@ describe('how a thing sits', () => {
     const seat = seatFor({ dark: null, shadow: null }) as Seat;
     expect(seat.missing).toEqual(['accent', 'shadow', 'gap']);
     expect(seat.shadow.painted).toEqual({ areaMm2: 0, value: null });
-    expect(seatInWords(seat)).toBe('The dark at its foot is four steps and a half too weak, the shadow it casts is missing and at its foot it parts from the surface by 2.0 steps, planned 6.5.'); // prettier-ignore
+    expect(seatInWords(seat)).toBe(
+      'The dark at its foot is four steps and a half too weak, the shadow it casts is missing and at its foot it parts from the surface by 2.0 steps, planned 6.5.',
+    );
   });
 
   test('a shadow too light, though as large', () => {
@@ -80,7 +82,10 @@ describe('how a thing sits', () => {
   test('where the surface is not read, or the foot is off the canvas, nothing is said', () => {
     const mask = massOf.map((k) => +(k === 1));
     expect(seatFor({}, { mask: Uint8Array.from(mask) })).toBeUndefined();
-    const cut = { ...masses, massOf: Int32Array.from(massOf, (k, i) => (k === 3 || (k === 1 && i % W >= 150 && i % W < 250) ? 3 : k)) }; // prettier-ignore
+    const cut = {
+      ...masses,
+      massOf: Int32Array.from(massOf, (k, i) => (k === 3 || (k === 1 && i % W >= 150 && i % W < 250) ? 3 : k)),
+    };
     const aligned = sceneOf({ width: W, height: H, planned: () => 5, painted: () => 5 });
     expect(seatsOf(aligned, cut, { asked, unsure: 0.05 })).toEqual([]);
   });

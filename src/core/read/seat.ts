@@ -66,7 +66,10 @@ interface Ground {
   readonly part: Uint8Array;
 }
 
-/** Pixels at which the thing ends downwards, near its lowest part, left to right; none where its foot is not in the picture. */
+/**
+ * Pixels at which the thing ends downwards, near its lowest part, left to right; none where its foot is not in the
+ * picture.
+ */
 function footOf({ aligned: { width, height, mmPerPixel }, masses: { massOf }, part }: Ground): number[] {
   const lowest = new Int32Array(width).fill(-1);
   const rows: number[] = [];
@@ -82,7 +85,9 @@ function footOf({ aligned: { width, height, mmPerPixel }, masses: { massOf }, pa
   return [...lowest].filter((i) => i >= 0 && i + width < width * height && i / width >= from);
 }
 
-/** The same number of pixels below (or above) each place of the foot, those that lie on the wanted side and can be read. */
+/**
+ * The same number of pixels below (or above) each place of the foot, those that lie on the wanted side and can be read.
+ */
 function beside(foot: readonly number[], { aligned, masses, part }: Ground, side: 'thing' | 'below'): Int32Array {
   const { width, height, mmPerPixel, mask } = aligned;
   const [near, far] = BAND.map((mm) => Math.max(1, Math.round(mm / mmPerPixel)));
@@ -179,10 +184,15 @@ function shadowFrom(
 function lineOf(foot: readonly number[], { width, mmPerPixel }: Aligned): Point[] {
   const step = Math.max(1, Math.round(2 / mmPerPixel));
   const last = foot.length - 1;
-  return foot.filter((_, n) => n % step === 0 || n === last).map((i): Point => [((i % width) + 0.5) * mmPerPixel, (Math.floor(i / width) + 1) * mmPerPixel]); // prettier-ignore
+  return foot
+    .filter((_, n) => n % step === 0 || n === last)
+    .map((i): Point => [((i % width) + 0.5) * mmPerPixel, (Math.floor(i / width) + 1) * mmPerPixel]);
 }
 
-/** Steps by which the dark at the foot is too weak, by itself and against the surface it lies on: a surface that is off is another matter. */
+/**
+ * Steps by which the dark at the foot is too weak, by itself and against the surface it lies on: a surface that is off
+ * is another matter.
+ */
 export const weakDark = ({ accent: { planned, painted }, open }: Pick<Seat, 'accent' | 'open'>): number =>
   Math.min(painted.value - planned.value, painted.value - open.painted - (planned.value - open.planned));
 
@@ -195,18 +205,25 @@ function missingOf(
   const beyond = (by: number, limit: number) => by > Math.max(limit, 2 * unsure);
   const out: SeatSign[] = [];
   if (foot && Math.abs(foot.by[1]) > Math.max(OFF.foot, 2 * foot.doubt)) out.push('foot');
-  if (open.planned - accent.planned.value >= DARK_ENOUGH && beyond(weakDark({ accent, open }), OFF.accent)) out.push('accent'); // prettier-ignore
+  if (open.planned - accent.planned.value >= DARK_ENOUGH && beyond(weakDark({ accent, open }), OFF.accent))
+    out.push('accent');
   if (shadow.planned.areaMm2 > SHADOW_ENOUGH * canvasMm2) {
     const depth = (of: keyof Both<number>) => open[of] - (shadow[of].value ?? open[of]);
     const share = shadow.painted.areaMm2 / shadow.planned.areaMm2;
-    if (share < OFF.shadowShare || share > 1 / OFF.shadowShare || beyond(Math.abs(depth('painted') - depth('planned')), OFF.shadowValue)) out.push('shadow'); // prettier-ignore
+    if (
+      share < OFF.shadowShare ||
+      share > 1 / OFF.shadowShare ||
+      beyond(Math.abs(depth('painted') - depth('planned')), OFF.shadowValue)
+    )
+      out.push('shadow');
   }
   if (beyond(Math.abs(gap.painted - gap.planned), OFF.gap)) out.push('gap');
   return out;
 }
 
 /**
- * How each thing sits on its surface: where it meets it, the dark there, the shadow it casts, and the step across the contact.
+ * How each thing sits on its surface: where it meets it, the dark there, the shadow it casts, and the step across the
+ * contact.
  * @param masses the plan's masses at the aligned planes' size
  * @param unsure one sigma of value that the light leaves, steps
  * @returns things whose foot is in the picture and on the surface, in the order asked
@@ -235,7 +252,10 @@ export function seatsOf(
     const [own, below] = [beside(foot, ground, 'thing'), beside(foot, ground, 'below')];
     if (surface.length < Math.max(100, COVERED * all) || own.length < 20 || below.length < 20) return [];
     const on = fallsOn(foot, ground);
-    const both = <T>(of: (value: Float32Array) => T): Both<T> => ({ planned: of(planned.value), painted: of(painted.value) }); // prettier-ignore
+    const both = <T>(of: (value: Float32Array) => T): Both<T> => ({
+      planned: of(planned.value),
+      painted: of(painted.value),
+    });
     const open = both((value) => quantile(valuesAt(value, surface), 0.7));
     const accent = both((value) => darkest(value, foot, aligned));
     if (accent.planned === null || accent.painted === null) return [];
@@ -272,12 +292,19 @@ interface Resting {
   readonly groups: readonly { readonly at: Point; readonly group: string }[];
 }
 
-/** What rests on what, from points to masses; a mass that belongs to a group stands for all of it. Each thing is asked about once. */
+/**
+ * What rests on what, from points to masses; a mass that belongs to a group stands for all of it. Each thing is asked
+ * about once.
+ */
 export function seatsAsked(masses: MassMap, { rests, groups }: Resting, mmPerPixel: number): SeatAsked[] {
   const idAt = (at: Point) => masses.ids[massAt(masses, at, mmPerPixel)];
   const grouped = groupedMasses(masses, groups, mmPerPixel);
   const togetherWith = (id: number) => grouped.find((ids) => ids.includes(id)) ?? [id];
-  const asked = rests.map(({ at, on }): SeatAsked => ({ at, thing: togetherWith(idAt(at)), on: togetherWith(idAt(on)) })); // prettier-ignore
+  const asked = rests.map(({ at, on }): SeatAsked => ({
+    at,
+    thing: togetherWith(idAt(at)),
+    on: togetherWith(idAt(on)),
+  }));
   // A thing cannot rest on itself: the two may have been merged since.
   const apart = asked.filter(({ thing, on }) => !on.some((id) => thing.includes(id)));
   return apart.filter(({ thing }, k) => apart.findIndex((other) => other.thing.join() === thing.join()) === k);

@@ -9,7 +9,10 @@ const COLUMN = { left: 60, right: 180, top: 60, bottom: 240 };
 const CRATE = { left: 240, edge: 300, right: 360, top: 60, bottom: 240 };
 const MIDDLE = 5; // value of column and crate on the whole
 
-/** A column that turns from 7 to 3 by degrees, and a crate whose two planes, 6.5 and 3.5, meet at an edge; before a wall of 8. */
+/**
+ * A column that turns from 7 to 3 by degrees, and a crate whose two planes, 6.5 and 3.5, meet at an edge; before a wall
+ * of 8.
+ */
 function valueAt(x: number, y: number, { column = 1, crate = 1, shade = 0 } = {}): number {
   if (y < COLUMN.top || y >= COLUMN.bottom) return 8;
   if (x >= COLUMN.left && x < COLUMN.right) return MIDDLE + (column * 4 * (120 - x)) / 120 + (x >= 120 ? shade : 0);
@@ -65,7 +68,10 @@ describe('surfaces that turn over two masses', () => {
       [SHADE, LIT],
     ];
     const found = turnings({ crate: 0.2 }, { things });
-    expect(found.map(({ ids, flat }) => [ids, flat])).toEqual([[[FRONT, FLANK], true], [[LIT, SHADE], false]]); // prettier-ignore
+    expect(found.map(({ ids, flat }) => [ids, flat])).toEqual([
+      [[FRONT, FLANK], true],
+      [[LIT, SHADE], false],
+    ]);
   });
 
   test('under a light that leaves much unsure nothing is claimed', () => {

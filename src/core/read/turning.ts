@@ -23,7 +23,10 @@ const LEAST_BORDER = 0.03; // of the canvas's long side
 // A plan is read against many photos: its borders are looked at once and go when it goes.
 const known = new WeakMap<MassMap, { value: Float32Array; changes: Map<number, number> }>();
 
-/** How far the plan changes right across the border of every pair (index pair: first x count + second, first < second), the median, steps. */
+/**
+ * How far the plan changes right across the border of every pair (index pair: first x count + second, first < second),
+ * the median, steps.
+ */
 function changeAcross(masses: MassMap, value: Float32Array, mmPerPixel: number): Map<number, number> {
   const before = known.get(masses);
   if (before?.value === value) return before.changes;
@@ -44,12 +47,17 @@ function changeAcross(masses: MassMap, value: Float32Array, mmPerPixel: number):
       if (y + 1 < height) look(i, width, y >= reach && y + reach < height);
     }
   const least = LEAST_BORDER * Math.max(width, height);
-  const out = new Map([...changes].filter(([, list]) => list.length >= least).map(([key, list]) => [key, quantile(list, 0.5)])); // prettier-ignore
+  const out = new Map(
+    [...changes].filter(([, list]) => list.length >= least).map(([key, list]) => [key, quantile(list, 0.5)]),
+  );
   known.set(masses, { value, changes: out });
   return out;
 }
 
-/** Values of the cells that lie wholly in some masses, from their tenth to their ninetieth percentile, plan and painting. */
+/**
+ * Values of the cells that lie wholly in some masses, from their tenth to their ninetieth percentile, plan and
+ * painting.
+ */
 function spanOver(cells: Cells, massOf: Int32Array, pick: ReadonlySet<number>): Turning['span'] | null {
   const { columns, rows, read, planned, painted } = cells;
   const own = (x: number, y: number) =>
@@ -82,19 +90,34 @@ const softPairs = (
   });
 
 /**
- * Surfaces that turn and are cut into lighter and darker masses: two neighbours with a soft border, and what the painter says is one
+ * Surfaces that turn and are cut into lighter and darker masses: two neighbours with a soft border, and what the
+ * painter says is one
  * thing. Where the painting has one value in all of it the form reads flat, though each mass by itself may hardly turn.
- * @param masses of the cells' picture, at its size; @param value of the plan there; @param things ids of masses that belong together
+ * @param masses of the cells' picture, at its size; @param value of the plan there; @param things ids of masses that
+ * belong together
  * @param unsure one sigma of value that the light leaves
  */
 export function turningsOf(
   cells: Cells,
   masses: MassMap,
-  { read, things, unsure, ...plan }: { read: readonly MassReading[]; things: readonly (readonly number[])[]; value: Float32Array; mmPerPixel: number; unsure: number }, // prettier-ignore
+  {
+    read,
+    things,
+    unsure,
+    ...plan
+  }: {
+    read: readonly MassReading[];
+    things: readonly (readonly number[])[];
+    value: Float32Array;
+    mmPerPixel: number;
+    unsure: number;
+  },
 ): Turning[] {
   const massOf = massOfCells(cells, masses);
   const values = new Map(read.map(({ id, target }) => [id, target.value]));
-  const parted = softPairs(masses, read, plan).filter((pair) => !things.some((ids) => pair.every((id) => ids.includes(id)))); // prettier-ignore
+  const parted = softPairs(masses, read, plan).filter(
+    (pair) => !things.some((ids) => pair.every((id) => ids.includes(id))),
+  );
   return [...things, ...parted].flatMap((ids): Turning[] => {
     const span = spanOver(cells, massOf, new Set(ids.map((id) => masses.ids.indexOf(id))));
     if (!span || span.planned < TURNS) return [];

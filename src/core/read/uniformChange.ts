@@ -4,7 +4,10 @@ import type { Uncertainty } from './measured';
 
 /** One change over the whole picture since the last session, as a glaze or oiling-out makes. */
 export interface UniformChange {
-  /** later light = gain x earlier + offset, a channel: a film takes a share of the light, oil takes the haze off the darks */
+  /**
+   * later light = gain x earlier + offset, a channel: a film takes a share of the light, oil takes the haze off the
+   * darks
+   */
   readonly gain: readonly [number, number, number];
   readonly offset: readonly [number, number, number];
   /** what it does to a grey of value 5: steps, and CIELAB units */
@@ -59,7 +62,10 @@ function apart(one: Rgb, two: Rgb): { value: number; a: number; b: number } {
   return { value: valueOf(one) - valueOf(two), a: p.a - q.a, b: p.b - q.b };
 }
 
-/** The law most samples follow: weighted least squares a channel, re-weighted by how far each sample's colour is from it. */
+/**
+ * The law most samples follow: weighted least squares a channel, re-weighted by how far each sample's colour is from
+ * it.
+ */
 function lawOf(samples: readonly Sample[]): { law: Law; share: number } {
   const ratio = (c: number) => median(samples.map(({ now, before }) => (now[c] + 0.01) / (before[c] + 0.01)));
   let law: Law = { gain: [ratio(0), ratio(1), ratio(2)], offset: [0, 0, 0] };
@@ -98,9 +104,11 @@ const greyOf = (value: number): Rgb => {
 };
 
 /**
- * Whether the picture changed everywhere in the same way since the last session. Meaningful only where the light of both flats is known
+ * Whether the picture changed everywhere in the same way since the last session. Meaningful only where the light of
+ * both flats is known
  * by itself (a card, a board): a light fitted to the painting takes such a change out.
- * @param now this flat, @param before the last one, both at reading size, their light taken out; @param mask 1 = not read in either
+ * @param now this flat, @param before the last one, both at reading size, their light taken out; @param mask 1 = not
+ * read in either
  * @param light one-sigma uncertainty of the two flats together
  * @returns null where nothing changed, or different places changed differently
  */

@@ -13,7 +13,8 @@ export interface Unsettled {
 }
 
 /**
- * Masses that stayed while a neighbour changed by a step or more since an earlier reading: their value stands beside something else now.
+ * Masses that stayed while a neighbour changed by a step or more since an earlier reading: their value stands beside
+ * something else now.
  * Each with its neighbour that changed most.
  */
 export function unsettled(

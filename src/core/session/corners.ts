@@ -22,7 +22,10 @@ export interface FoundShot {
 
 const OWN_DOUBT = 0.05; // steps a value the painter has measured may be off
 
-/** The printed card in a photograph. @param values of its greys where the painter has measured them; null = as it is printed */
+/**
+ * The printed card in a photograph.
+ * @param values of its greys where the painter has measured them; null = as it is printed
+ */
 export function cardIn(photo: Picture, values: readonly number[] | null = null): FoundShot['card'] {
   const card = findCard(photo);
   if (!card || !values) return card;
@@ -32,7 +35,10 @@ export function cardIn(photo: Picture, values: readonly number[] | null = null):
   };
 }
 
-/** Looks for the canvas and the printed card. @param plan what the canvas is recognised by, at any size; null = by its shape alone */
+/**
+ * Looks for the canvas and the printed card.
+ * @param plan what the canvas is recognised by, at any size; null = by its shape alone
+ */
 export function lookFor(
   photo: Picture,
   {

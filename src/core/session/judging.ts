@@ -22,7 +22,10 @@ import { gridOf } from './flat';
 /** A finding with what the painter says of the passage its middle lies on. */
 export type SaidFinding = Finding & { readonly passage: PassageLabel | null };
 
-/** A light that was to be kept untouched and is darker than planned: a point on it (canvas mm), and by how many steps (negative). */
+/**
+ * A light that was to be kept untouched and is darker than planned: a point on it (canvas mm), and by how many steps
+ * (negative).
+ */
 export interface LostLight {
   readonly at: Point;
   readonly steps: number;

@@ -37,7 +37,10 @@ export interface SessionReading {
   readonly notRead: Place | null;
   /** null = there is no plan */
   readonly against: Against | null;
-  /** one for each correction asked about; null = its place cannot be read this time, and no verdict is better than a guess */
+  /**
+   * one for each correction asked about; null = its place cannot be read this time, and no verdict is better than a
+   * guess
+   */
   readonly checks: readonly (Checked | null)[];
   /** one for each place asked about */
   readonly places: readonly Seen[];
@@ -80,7 +83,8 @@ async function against(
 }
 
 /**
- * The reading: from a session's photographs, the plan, and what is known of the session before, to the flat, what differs from the plan, and
+ * The reading: from a session's photographs, the plan, and what is known of the session before, to the flat, what
+ * differs from the plan, and
  * what became of the open corrections. The same ask gives the same reading.
  * @throws CornersRefused, CanvasNotFound; whatever opening a picture throws
  */

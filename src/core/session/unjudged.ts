@@ -5,7 +5,9 @@ import { coverageOf } from '../read';
 import type { LightAsk, SessionPlan } from './ask';
 import { gridOf, shapeOf } from './flat';
 
-/** How much of the ground is covered (0..1), and where it is bare; alike = share where plan and ground look the same. */
+/**
+ * How much of the ground is covered (0..1), and where it is bare; alike = share where plan and ground look the same.
+ */
 export interface Covering {
   readonly covered: number;
   readonly alike: number;
@@ -29,7 +31,8 @@ function coverageOn(flat: Flat, { picture: { picture, bare } }: SessionPlan, { g
 }
 
 /**
- * Leaves out of a flat what is judged by nothing: the bare ground, what the plan compares with nothing, passages that are not judged as they
+ * Leaves out of a flat what is judged by nothing: the bare ground, what the plan compares with nothing, passages that
+ * are not judged as they
  * stand. @returns how much of the ground is covered; null where its colour is not known
  */
 export function leaveUnjudged(ask: LightAsk, flat: Flat, plan: SessionPlan): Covering | null {

@@ -4,7 +4,12 @@ import { coloursInWords, drawingInWords, plainLine, rangeInWords, valuesInWords,
 
 const both = (planned: number, painted: number) => ({ planned, painted });
 const agreement = (share: number) => ({ tones: 5, splits: [], share, dark: both(0.4, 0.45), places: [] });
-const ends = (darkest: number, lightest: number) => ({ darkest, lightest, darkestAt: [1, 1] as const, lightestAt: [9, 9] as const }); // prettier-ignore
+const ends = (darkest: number, lightest: number) => ({
+  darkest,
+  lightest,
+  darkestAt: [1, 1] as const,
+  lightestAt: [9, 9] as const,
+});
 /** A painting that is as planned, but for what a test says. */
 const account = (part: Partial<Account> = {}): Account => ({
   drawing: { global: NO_DRIFT, points: [], masses: [] },
@@ -36,7 +41,15 @@ describe('values', () => {
   });
 
   test('what is off is told where it lies, each mass to be shown by its name', () => {
-    const relation = { ids: [3, 4] as [number, number], ...both(1, -1), difference: -2, uncertainty: 0.1, warmth: both(0, 0), reversed: true, contactMm: 9 }; // prettier-ignore
+    const relation = {
+      ids: [3, 4] as [number, number],
+      ...both(1, -1),
+      difference: -2,
+      uncertainty: 0.1,
+      warmth: both(0, 0),
+      reversed: true,
+      contactMm: 9,
+    };
     const form = { id: 7, span: both(2, 1), play: both(0, 0), flat: true, wobbles: true, dull: false };
     expect(
       values({
@@ -89,7 +102,9 @@ test('the drawing and the range', () => {
   expect(drawingInWords(account(), 3)).toMatch(/sits where it is planned\. Its places cannot be found/);
   const points = [0.9, 0.2].map((confidence) => ({ at: [0, 0] as const, shift: [0, 0] as const, confidence }));
   const drawing = { global: { ...NO_DRIFT, offset: [0, 4] as const }, points, masses: [] };
-  expect(drawingInWords({ drawing }, 3)).toMatch(/sits 4 mm low\. Its places were found surely at 50 % of the canvas;.* 3 times/); // prettier-ignore
+  expect(drawingInWords({ drawing }, 3)).toMatch(
+    /sits 4 mm low\. Its places were found surely at 50 % of the canvas;.* 3 times/,
+  );
   const words = rangeInWords(account(), { show: (v) => v.toFixed(1), scale: '0 black to 10 white', lies: () => 'pot' });
   expect(words).toMatch(
     /^Values planned 2\.0 to 9\.0, painted 2\.0 to 9\.0 \(0 black to 10 white\)\. Darkest planned in: pot/,

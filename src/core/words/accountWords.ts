@@ -23,7 +23,10 @@ export interface Names {
 
 const FEW = 5; // names in one list
 
-/** The drawing as a whole, and how much of it could be found. @param lengthened times the arrows are drawn as long as they are */
+/**
+ * The drawing as a whole, and how much of it could be found.
+ * @param lengthened times the arrows are drawn as long as they are
+ */
 export function drawingInWords({ drawing }: Pick<Account, 'drawing'>, lengthened: number): string {
   const whole = wholeDrawingInWords(drawing.global);
   const sure = drawing.points.filter(({ confidence }) => confidence >= 0.5).length;
@@ -95,7 +98,14 @@ export function valuesInWords(
       ]),
     ...relations
       .filter(({ reversed }) => reversed)
-      .map(({ ids }): Line => [{ strong: 'Order reversed:' }, ' ', mass(ids[0]), ' should be lighter than ', mass(ids[1]), ' and is darker.']), // prettier-ignore
+      .map(({ ids }): Line => [
+        { strong: 'Order reversed:' },
+        ' ',
+        mass(ids[0]),
+        ' should be lighter than ',
+        mass(ids[1]),
+        ' and is darker.',
+      ]),
     ...(ends.length > 0 ? [[ends.join(' ')]] : []),
     ...(families && families.gap.planned > 0.1 && families.gap.painted < 0
       ? [['The two families overlap: the darkest light is darker than the lightest shadow.']]
@@ -110,7 +120,10 @@ export function valuesInWords(
       .map(({ ids, span }): Line => {
         const one = things.some((thing) => ids.every((id) => thing.ids.includes(id)));
         const where: Piece[] = one ? ['Over ', thing(ids)] : ['From ', mass(ids[0]), ' to ', mass(ids[1])];
-        return [...where, ` it should turn through ${span.planned.toFixed(1)} steps, and turns through ${span.painted.toFixed(1)}.`]; // prettier-ignore
+        return [
+          ...where,
+          ` it should turn through ${span.planned.toFixed(1)} steps, and turns through ${span.painted.toFixed(1)}.`,
+        ];
       }),
     ...those(
       'Meant to vary and is one flat colour:',
@@ -173,7 +186,14 @@ export function coloursInWords(account: Account, { names }: { names: Names }): L
     [strengthInWords(strength)],
     ...alike
       .slice(0, FEW)
-      .map(({ ids }): Line => [{ strong: 'Too alike:' }, ' ', mass(ids[0]), ' and ', mass(ids[1]), ' can hardly be told apart.']), // prettier-ignore
+      .map(({ ids }): Line => [
+        { strong: 'Too alike:' },
+        ' ',
+        mass(ids[0]),
+        ' and ',
+        mass(ids[1]),
+        ' can hardly be told apart.',
+      ]),
     ...(meant
       ? [['The accent planned strongest is ', mass(meant.id), ' against ', mass(meant.against), ...accent()]]
       : []),

@@ -14,7 +14,10 @@ const WHOLE = [
 ];
 const AND = ['', ' and a quarter', ' and a half', ' and three quarters'];
 
-/** An amount of value in quarter steps: "three quarters of a step", "one step and a half"; below an eighth: "as planned". */
+/**
+ * An amount of value in quarter steps: "three quarters of a step", "one step and a half"; below an eighth: "as
+ * planned".
+ */
 export function stepsInWords(steps: number): string {
   const quarters = Math.round(Math.abs(steps) * 4);
   const whole = Math.min(10, Math.floor(quarters / 4));
@@ -24,7 +27,10 @@ export function stepsInWords(steps: number): string {
 
 const SPOKEN = 0.125; // steps from which an amount is spoken of
 
-/** "Measured 0.41 too light, spoken as half a step."; null = too little to be spoken of. @param steps painted minus plan */
+/**
+ * "Measured 0.41 too light, spoken as half a step."; null = too little to be spoken of.
+ * @param steps painted minus plan
+ */
 export const measuredInWords = (steps: number): string | null =>
   Math.abs(steps) < SPOKEN
     ? null

@@ -33,7 +33,9 @@ const HISTORIES = {
 /** What is kept of a photograph as a history of sets. */
 export type PhotoHistory = keyof typeof HISTORIES;
 
-/** What was done to a thing since it was looked at, as facts. Times by the painter's clock, "14:05"; null = not known. */
+/**
+ * What was done to a thing since it was looked at, as facts. Times by the painter's clock, "14:05"; null = not known.
+ */
 export type Meanwhile =
   /** version null = the plan was taken back; parts that changed, where the two can be compared */
   | { readonly of: 'plan'; readonly version: number | null; readonly time: string; readonly parts: readonly PlanPart[] }

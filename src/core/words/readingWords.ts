@@ -55,7 +55,11 @@ export const takenInWords = (taken: number): string =>
     : 'No correction is on the list. Add what only an eye sees, or paint on.';
 export const offListInWords = (name: string): string => `“${name}” is off the list.`;
 
-const WHENCE = { photo: 'from the photograph of the bare surface', place: 'from the place you outlined', typed: 'as you said' }; // prettier-ignore
+const WHENCE = {
+  photo: 'from the photograph of the bare surface',
+  place: 'from the place you outlined',
+  typed: 'as you said',
+};
 /** The ground's value and whence it is known; null = not said. */
 export const groundInWords = (value: string, from: keyof typeof WHENCE | null): string =>
   `The ground has value ${value}${from ? `, ${WHENCE[from]}` : ''}.`;

@@ -35,7 +35,13 @@ import {
 } from './index';
 
 const show = (value: number) => value.toFixed(1);
-const measured = (value: number, warmth: number) => ({ value, lab: [10 * value, 0, warmth] as const, warmth, chroma: Math.abs(warmth), hue: 0 }); // prettier-ignore
+const measured = (value: number, warmth: number) => ({
+  value,
+  lab: [10 * value, 0, warmth] as const,
+  warmth,
+  chroma: Math.abs(warmth),
+  hue: 0,
+});
 const comparison = (value: number, warmth: number): Comparison => ({
   target: measured(5, 0),
   painted: measured(5 + value, warmth),
@@ -63,7 +69,12 @@ describe('what was measured', () => {
   });
 
   test('a line, an order, a landmark, margins, a method', () => {
-    const profile = { slope: { planned: 0.02, painted: -1.4 }, breaks: [{ at: 30.2, steps: -1 }], reversals: [{ from: 10, to: 20.4 }], furthest: { at: 5, steps: 0.1 } }; // prettier-ignore
+    const profile = {
+      slope: { planned: 0.02, painted: -1.4 },
+      breaks: [{ at: 30.2, steps: -1 }],
+      reversals: [{ from: 10, to: 20.4 }],
+      furthest: { at: 5, steps: 0.1 },
+    };
     expect(profileInWords(profile)).toBe(
       'Over 100 mm it runs level as planned, 1.4 steps darker as painted. A break at 30 mm: one step darker at once. It runs the other way from 10 to 20 mm.',
     );
@@ -89,7 +100,10 @@ describe('how things stand', () => {
     );
     expect(waitingInWords({ waiting: 0, silent: 0, stage: '' })).toBe('');
     expect(toDecideInWords(2, 1)).toBe('Take three to seven. 2 taken, 1 to decide.');
-    expect([takenInWords(0), takenInWords(1)].map((words) => words.slice(0, 16))).toEqual(['No correction is', '1 correction for']); // prettier-ignore
+    expect([takenInWords(0), takenInWords(1)].map((words) => words.slice(0, 16))).toEqual([
+      'No correction is',
+      '1 correction for',
+    ]);
     expect(groundInWords('6.0', 'place')).toBe('The ground has value 6.0, from the place you outlined.');
   });
 
@@ -99,20 +113,37 @@ describe('how things stand', () => {
     expect(keptInWords({ dirty: true, begunOn: 3, version: 4 })).toBe(
       'Changed since version 3; not kept yet. Version 4 was kept in another window meanwhile.',
     );
-    expect([olderInWords(1), olderInWords(2)].map((words) => words.slice(0, 15))).toEqual(['1 reading names', '2 readings name']); // prettier-ignore
-    expect([rereadInWords(0), rereadInWords(2)]).toEqual(['Every session is read by this plan already.', '2 sessions being read again.']); // prettier-ignore
-    expect([sightInWords(null), sightInWords({ width: 380.4, height: 280 })].join(' ')).toMatch(/^Nothing is hidden.* 380 × 280 mm stay/); // prettier-ignore
-    expect(edgeInWords({ widthMm: 2.04, contrast: -1.5, is: 'firm' })).toBe('In the reference it is 2.0 mm wide, 1.5 steps of contrast: firm.'); // prettier-ignore
-    expect([groundKnownInWords(null), groundKnownInWords('typed')].map((words) => words.split('.')[0])).toEqual(['Not known yet', 'As you typed it']); // prettier-ignore
+    expect([olderInWords(1), olderInWords(2)].map((words) => words.slice(0, 15))).toEqual([
+      '1 reading names',
+      '2 readings name',
+    ]);
+    expect([rereadInWords(0), rereadInWords(2)]).toEqual([
+      'Every session is read by this plan already.',
+      '2 sessions being read again.',
+    ]);
+    expect([sightInWords(null), sightInWords({ width: 380.4, height: 280 })].join(' ')).toMatch(
+      /^Nothing is hidden.* 380 × 280 mm stay/,
+    );
+    expect(edgeInWords({ widthMm: 2.04, contrast: -1.5, is: 'firm' })).toBe(
+      'In the reference it is 2.0 mm wide, 1.5 steps of contrast: firm.',
+    );
+    expect([groundKnownInWords(null), groundKnownInWords('typed')].map((words) => words.split('.')[0])).toEqual([
+      'Not known yet',
+      'As you typed it',
+    ]);
     expect(tapInWords(null, show)).toMatch(/^Tap a spot/);
-    expect(tapInWords({ darkest: { value: 1 }, lightest: { value: 9 } }, show)).toMatch(/^Its darkest dark is 1\.0, its lightest light 9\.0; both are marked\. Tap/); // prettier-ignore
+    expect(tapInWords({ darkest: { value: 1 }, lightest: { value: 9 } }, show)).toMatch(
+      /^Its darkest dark is 1\.0, its lightest light 9\.0; both are marked\. Tap/,
+    );
   });
 
   test('photographs: corners, shots, a batch, the phone, the work under way', () => {
     expect(cornersFoundInWords(0.974)).toMatch(/^Corners found, sure to 97 %\./);
     expect([shotsInWords(1), shotsInWords(2)]).toEqual(['', '2 shots read as one.']);
     expect(asideInWords(1)).toMatch(/^1 photograph put aside/);
-    expect(sortingInWords({ known: 0, looking: 3 })).toBe('Each goes into the session of the day it was taken. Looking for the corners of 3.'); // prettier-ignore
+    expect(sortingInWords({ known: 0, looking: 3 })).toBe(
+      'Each goes into the session of the day it was taken. Looking for the corners of 3.',
+    );
     expect([phoneCameInWords(0), phoneCameInWords(2)]).toEqual(['Waiting for the phone.', '2 photographs came.']);
     expect(barePhotoInWords({ value: '6.0', a: 3.2, b: 12 })).toMatch(/^Known: value 6\.0, a\* 3, b\* 12\./);
     expect(barePhotoInWords(null)).toMatch(/^From this photograph its colour is learned/);

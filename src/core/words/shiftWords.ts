@@ -10,7 +10,10 @@ const whole = (v: number) => Math.max(1, Math.round(Math.abs(v)));
 const half = (v: number) => (Math.round(Math.abs(v) * 2) / 2).toString();
 const percent = (scale: number) => `${half(100 * (scale - 1))} %`;
 
-/** Where the hand should bring something that was painted so far off: "6 mm further left", "2 mm lower". @param by mm, painting minus plan */
+/**
+ * Where the hand should bring something that was painted so far off: "6 mm further left", "2 mm lower".
+ * @param by mm, painting minus plan
+ */
 export function shiftInWords([x, y]: Point): string[] {
   const out: string[] = [];
   if (Math.abs(x) >= LEAST_MM) out.push(`${whole(x)} mm further ${x > 0 ? 'left' : 'right'}`);
@@ -18,11 +21,15 @@ export function shiftInWords([x, y]: Point): string[] {
   return out;
 }
 
-/** How the hand should turn and size something: "turned 3 degrees anticlockwise", "2 % smaller". @param tilt degrees clockwise it is turned */
+/**
+ * How the hand should turn and size something: "turned 3 degrees anticlockwise", "2 % smaller".
+ * @param tilt degrees clockwise it is turned
+ */
 export function poseInWords({ tilt, scale }: { tilt: number; scale: number }): string[] {
   const out: string[] = [];
   if (Math.abs(scale - 1) >= LEAST_SIZE) out.push(`${percent(scale)} ${scale > 1 ? 'smaller' : 'larger'}`);
-  if (Math.abs(tilt) >= LEAST_DEGREES) out.push(`turned ${half(tilt)} degrees ${tilt > 0 ? 'anticlockwise' : 'clockwise'}`); // prettier-ignore
+  if (Math.abs(tilt) >= LEAST_DEGREES)
+    out.push(`turned ${half(tilt)} degrees ${tilt > 0 ? 'anticlockwise' : 'clockwise'}`);
   return out;
 }
 
@@ -32,6 +39,7 @@ export function driftInWords({ offset: [x, y], scale, rotationDegrees: tilt }: O
   if (Math.abs(x) >= LEAST_MM) out.push(`${whole(x)} mm too far ${x > 0 ? 'right' : 'left'}`);
   if (Math.abs(y) >= LEAST_MM) out.push(`${whole(y)} mm ${y > 0 ? 'low' : 'high'}`);
   if (Math.abs(scale - 1) >= LEAST_SIZE) out.push(`${percent(scale)} ${scale > 1 ? 'large' : 'small'}`);
-  if (Math.abs(tilt) >= LEAST_DEGREES) out.push(`turned ${half(tilt)} degrees ${tilt > 0 ? 'clockwise' : 'anticlockwise'}`); // prettier-ignore
+  if (Math.abs(tilt) >= LEAST_DEGREES)
+    out.push(`turned ${half(tilt)} degrees ${tilt > 0 ? 'clockwise' : 'anticlockwise'}`);
   return listed(out);
 }

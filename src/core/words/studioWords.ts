@@ -1,6 +1,9 @@
 import { plural } from './listed';
 
-/** How a painting stands, for its place on the ledge. @param day of its newest photograph, in words; null = the session has none yet */
+/**
+ * How a painting stands, for its place on the ledge.
+ * @param day of its newest photograph, in words; null = the session has none yet
+ */
 export function standingInWords({
   session,
   day,

@@ -28,7 +28,11 @@ const fileOf = ({ data, width, height }: Shot, now: Date) =>
     .jpeg({ quality: 90 })
     .toBuffer();
 
-/** The simulated camera as a small web application of its own. @param data where the demo's canvases lie @param inbox where pictures go */
+/**
+ * The simulated camera as a small web application of its own.
+ * @param data where the demo's canvases lie
+ * @param inbox where pictures go
+ */
 export function cameraApp({ data, inbox, now }: { data: string; inbox: string; now: () => Date }): Express {
   const sheets = new Map<string, Promise<Sheet>>();
   let taken = 0;
@@ -54,7 +58,9 @@ export function cameraApp({ data, inbox, now }: { data: string; inbox: string; n
   app.get('/', (_request, response) => response.type('html').send(cameraPage(RECIPES)));
   app.get('/finder.jpg', async (request, response) => {
     const { data: pixels, width, height } = await shoot(request.query, FINDER);
-    const jpeg = await sharp(Buffer.from(pixels.buffer), { raw: { width, height, channels: 3 } }).jpeg({ quality: 82 }).toBuffer(); // prettier-ignore
+    const jpeg = await sharp(Buffer.from(pixels.buffer), { raw: { width, height, channels: 3 } })
+      .jpeg({ quality: 82 })
+      .toBuffer();
     response.set('Cache-Control', 'no-store').type('jpeg').send(jpeg);
   });
   app.post('/take', express.json(), async (request, response) => {
@@ -68,7 +74,10 @@ export function cameraApp({ data, inbox, now }: { data: string; inbox: string; n
     response.type('text').send(`Taken: ${name} is in the inbox and waits on the studio’s page to be sorted.`);
   });
   app.use(((error, _request, response, _next) => {
-    const said = error instanceof z.ZodError ? 'A dial stands where the camera knows no position. Nothing was taken.' : 'The camera failed. Nothing was taken.'; // prettier-ignore
+    const said =
+      error instanceof z.ZodError
+        ? 'A dial stands where the camera knows no position. Nothing was taken.'
+        : 'The camera failed. Nothing was taken.';
     response
       .status(error instanceof z.ZodError ? 422 : 500)
       .type('text')

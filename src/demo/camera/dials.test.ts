@@ -32,7 +32,10 @@ describe('the dials of the simulated camera', () => {
   });
 
   test('its page has every dial in words, and every canvas', () => {
-    const page = cameraPage([{ slug: 'one', title: 'A first' }, { slug: 'two', title: 'A second' }]); // prettier-ignore
+    const page = cameraPage([
+      { slug: 'one', title: 'A first' },
+      { slug: 'two', title: 'A second' },
+    ]);
     for (const { label, positions } of Object.values(DIALS))
       for (const words of [label, ...Object.values(positions)]) expect(page).toContain(words);
     expect(page).toContain('A second');

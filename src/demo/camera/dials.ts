@@ -6,14 +6,26 @@ import type { Rgb } from '../studio/colour';
 export const DIALS = {
   lamp: { label: 'Lamp', positions: { daylight: 'window daylight', lamp: 'warm lamp', both: 'both at once' } },
   from: { label: 'Light comes from', positions: { left: 'the left', right: 'the right', above: 'above' } },
-  uneven: { label: 'Falls off by', positions: { '0.2': 'hardly', '0.6': 'half a stop', '1.1': 'a stop', '1.6': 'a stop and a half' } }, // prettier-ignore
+  uneven: {
+    label: 'Falls off by',
+    positions: { '0.2': 'hardly', '0.6': 'half a stop', '1.1': 'a stop', '1.6': 'a stop and a half' },
+  },
   stands: { label: 'Camera stands', positions: { square: 'square', aside: 'a little aside', far: 'far aside' } },
   glare: { label: 'Glare', positions: { none: 'none', spot: 'a spot', moved: 'the spot elsewhere' } },
-  beside: { label: 'Beside the canvas', positions: { greys: 'three greys', card: 'the printed card', nothing: 'nothing' } },
-  behind: { label: 'Round it', positions: { easel: 'easel, grey wall', frame: 'a frame', white: 'white wall', bricks: 'bricks' } },
+  beside: {
+    label: 'Beside the canvas',
+    positions: { greys: 'three greys', card: 'the printed card', nothing: 'nothing' },
+  },
+  behind: {
+    label: 'Round it',
+    positions: { easel: 'easel, grey wall', frame: 'a frame', white: 'white wall', bricks: 'bricks' },
+  },
   hand: { label: 'Hand', positions: { steady: 'steady', shaky: 'shaky' } },
-  shows: { label: 'Before the camera', positions: { canvas: 'the canvas', board: 'a white board in its place', ground: 'its bare ground' } },
-} as const; // prettier-ignore
+  shows: {
+    label: 'Before the camera',
+    positions: { canvas: 'the canvas', board: 'a white board in its place', ground: 'its bare ground' },
+  },
+} as const;
 
 type Dial = keyof typeof DIALS;
 type Position<D extends Dial> = keyof (typeof DIALS)[D]['positions'] & string;

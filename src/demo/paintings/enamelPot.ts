@@ -23,7 +23,10 @@ const LEDGE = [40, 220] as const;
 const SPOUT_TIP = { at: [48, 100], by: [-7, -3], reach: 26 } as const;
 const RIGHT_FRUIT = { at: [322, 192], by: [5, 2], reach: 30 } as const;
 
-/** A chipped enamel coffee pot, two persimmons and a ribbed glass bowl: starts wrong in believable ways, improves, goes backwards once. */
+/**
+ * A chipped enamel coffee pot, two persimmons and a ribbed glass bowl: starts wrong in believable ways, improves, goes
+ * backwards once.
+ */
 export const enamelPot: PaintingRecipe = {
   slug: 'enamel-pot',
   title: 'Enamel pot and persimmons',

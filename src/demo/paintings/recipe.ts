@@ -32,7 +32,10 @@ export interface PaintingRecipe {
   readonly scene: string;
   readonly ids: string | null;
   readonly masses: number;
-  /** the painter's names of masses, each with a point (canvas mm) that lies in it; the first name a mass gets stays; what they belong to and rest on */
+  /**
+   * the painter's names of masses, each with a point (canvas mm) that lies in it; the first name a mass gets stays;
+   * what they belong to and rest on
+   */
   readonly names: readonly {
     readonly name: string;
     readonly at: readonly [number, number];

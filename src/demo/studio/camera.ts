@@ -18,7 +18,9 @@ export interface Setup {
   readonly off?: readonly [number, number];
   /** light per channel relative to daylight */
   readonly lamp: Rgb;
-  /** stops the light falls from one side of the canvas to the other, and towards where (degrees, 0 = right, 90 = down) */
+  /**
+   * stops the light falls from one side of the canvas to the other, and towards where (degrees, 0 = right, 90 = down)
+   */
   readonly fallOff: number;
   readonly fallTowards: number;
   /** speculars: centre (canvas shares), size (share of the width), strength */
@@ -38,7 +40,10 @@ export interface Setup {
   /** a frame or tape round it; the corners of the shot are then those of what is seen */
   readonly border?: Border;
   readonly card: boolean;
-  /** Revlin's printed card stands upright beside the canvas, right of it; its greys as the printer really made them, lightest first */
+  /**
+   * Revlin's printed card stands upright beside the canvas, right of it; its greys as the printer really made them,
+   * lightest first
+   */
   readonly printed?: readonly number[];
   /** radial bend of the lens: the picture's corner moves outwards by this share of its distance (below 0: barrel) */
   readonly bend?: number;
@@ -57,9 +62,26 @@ export interface Setup {
 }
 
 export const STUDIO: Setup = {
-  width: 4000, height: 3000, yaw: 4, pitch: -3, roll: 0.8, fill: 0.66, lamp: [1, 1, 1], fallOff: 0.3, fallTowards: 20,
-  wall: [0.16, 0.15, 0.14], easel: true, card: true, blurPx: 0.9, noise: 0.007, tone: 0.22, auto: 1, sharpen: 0.35, vignette: 0.15, seed: 1,
-}; // prettier-ignore
+  width: 4000,
+  height: 3000,
+  yaw: 4,
+  pitch: -3,
+  roll: 0.8,
+  fill: 0.66,
+  lamp: [1, 1, 1],
+  fallOff: 0.3,
+  fallTowards: 20,
+  wall: [0.16, 0.15, 0.14],
+  easel: true,
+  card: true,
+  blurPx: 0.9,
+  noise: 0.007,
+  tone: 0.22,
+  auto: 1,
+  sharpen: 0.35,
+  vignette: 0.15,
+  seed: 1,
+};
 
 /** The patches of the card that stands beside the canvas: Munsell values, top to bottom. */
 export const CARD_VALUES = [9.3, 5, 1.6] as const;
@@ -187,7 +209,10 @@ function lampAt({ widthMm, heightMm, setup }: Stage, x: number, y: number): { li
   return { light: 2 ** (-setup.fallOff * along), shine };
 }
 
-/** Photo px as the bent lens put it -> where a straight lens would have; share of the half diagonal squared times the bend. */
+/**
+ * Photo px as the bent lens put it -> where a straight lens would have; share of the half diagonal squared times the
+ * bend.
+ */
 function straight({ width, height, bend = 0 }: Setup, px: number, py: number): [number, number] {
   const [dx, dy] = [px - width / 2, py - height / 2];
   const r2 = (dx * dx + dy * dy) / (width * width + height * height) / 0.25;

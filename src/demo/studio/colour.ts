@@ -1,4 +1,5 @@
-// The simulator's own colour arithmetic, deliberately apart from src/core: a mistake there must not be hidden by the same one here.
+// The simulator's own colour arithmetic, deliberately apart from src/core: a mistake there must not be hidden by the
+// same one here.
 
 export type Rgb = [number, number, number];
 

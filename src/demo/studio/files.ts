@@ -42,7 +42,10 @@ export async function openSubject(
 
 /** A sheet of paint as a JPEG, sRGB. */
 export const jpegOfSheet = ({ width, height, data }: Sheet): Promise<Buffer> =>
-  sharp(Uint8Array.from(data, (v) => Math.round(255 * toCode(Math.min(1, Math.max(0, v))))), { raw: { width, height, channels: 3 } }) // prettier-ignore
+  sharp(
+    Uint8Array.from(data, (v) => Math.round(255 * toCode(Math.min(1, Math.max(0, v))))),
+    { raw: { width, height, channels: 3 } },
+  )
     .jpeg({ quality: 90, chromaSubsampling: '4:4:4' })
     .toBuffer();
 

@@ -52,7 +52,10 @@ function blur(sheet: Sheet, radius: number): Sheet {
   return { width, height, data: pass(pass(sheet.data, true), false) };
 }
 
-/** Direction along the form (across the steepest change, from a smoothed structure tensor) and steepness, on a coarse grid. */
+/**
+ * Direction along the form (across the steepest change, from a smoothed structure tensor) and steepness, on a coarse
+ * grid.
+ */
 function formField(picture: Sheet, mm: number): Field {
   const step = Math.max(2, Math.round(1.2 / mm));
   const columns = Math.floor(picture.width / step);

@@ -26,6 +26,7 @@ export function printedCard(greys: readonly number[], [x, y]: readonly [number, 
   const patch = Math.floor((along - 18) / 24);
   if (along >= 18 && patch < 6 && across >= 5 && across < 31) return grey(lightOfValue(greys[patch]));
   const long = Math.round(along) % 10 === 0 ? 5.5 : 2.5;
-  const onTick = along > 19.5 && along < 160.5 && across > 35 && across < 35 + long && Math.abs(along - Math.round(along)) < 0.2; // prettier-ignore
+  const onTick =
+    along > 19.5 && along < 160.5 && across > 35 && across < 35 + long && Math.abs(along - Math.round(along)) < 0.2;
   return grey(onTick ? ink : paper);
 }

@@ -67,7 +67,8 @@ function meanValueAt({ picture, objects }: Subject, where: Where, mm: number): n
 }
 
 /**
- * The picture in the painter's mind: the reference with its mistakes in value, colour and place. What a perfect hand would put down.
+ * The picture in the painter's mind: the reference with its mistakes in value, colour and place. What a perfect hand
+ * would put down.
  * @param widthMm of the canvas; the sheet covers it exactly
  */
 export function belief(

@@ -1,7 +1,18 @@
 import { describe, expect, test } from 'vitest';
 import { photograph, STUDIO, type Setup } from './camera';
 import { chance, smoothNoise } from './chance';
-import { labOf, lightOfValue, luminance, quickValue, rgbOfLab, shiftColour, shiftValue, toLinear, valueOfLight, type Rgb } from './colour'; // prettier-ignore
+import {
+  labOf,
+  lightOfValue,
+  luminance,
+  quickValue,
+  rgbOfLab,
+  shiftColour,
+  shiftValue,
+  toLinear,
+  valueOfLight,
+  type Rgb,
+} from './colour';
 import { drawOutlines, paint, tonedGround } from './painter';
 import { belief, pixel, type Sheet, type Subject } from './scene';
 
@@ -21,9 +32,25 @@ const subjectOf = (picture: Sheet): Subject => ({
 });
 /** Nothing but a pinhole and a file. */
 const PLAIN: Setup = {
-  ...STUDIO, width: 800, height: 600, yaw: 0, pitch: 0, roll: 0, fill: 0.6, lamp: [1, 1, 1], fallOff: 0, easel: false, card: false,
-  blurPx: 0, noise: 0, tone: 0, auto: 0, sharpen: 0, vignette: 0, bend: 0,
-}; // prettier-ignore
+  ...STUDIO,
+  width: 800,
+  height: 600,
+  yaw: 0,
+  pitch: 0,
+  roll: 0,
+  fill: 0.6,
+  lamp: [1, 1, 1],
+  fallOff: 0,
+  easel: false,
+  card: false,
+  blurPx: 0,
+  noise: 0,
+  tone: 0,
+  auto: 0,
+  sharpen: 0,
+  vignette: 0,
+  bend: 0,
+};
 const lightAt = ({ data, width }: { data: Uint8Array; width: number }, x: number, y: number): Rgb =>
   [0, 1, 2].map((c) => toLinear(data[3 * (Math.floor(y) * width + Math.floor(x)) + c] / 255)) as Rgb;
 
@@ -58,8 +85,12 @@ describe('chance', () => {
 
 describe('the painter’s mind', () => {
   test('a mistake sits where it was put, and nowhere else', () => {
-    const wrong = belief(subjectOf(sheet(5, 3)), { widthMm: 400, mistakes: [{ where: { objects: [1], box: [0, 0, 100, 100] }, value: 0.8 }] }); // prettier-ignore
-    const value = (xMm: number, yMm: number) => quickValue(luminance(pixel(wrong, Math.floor((yMm / 400) * W) * W + Math.floor((xMm / 400) * W)))); // prettier-ignore
+    const wrong = belief(subjectOf(sheet(5, 3)), {
+      widthMm: 400,
+      mistakes: [{ where: { objects: [1], box: [0, 0, 100, 100] }, value: 0.8 }],
+    });
+    const value = (xMm: number, yMm: number) =>
+      quickValue(luminance(pixel(wrong, Math.floor((yMm / 400) * W) * W + Math.floor((xMm / 400) * W))));
     expect(value(50, 50)).toBeCloseTo(5.8, 1);
     expect(value(150, 50)).toBeCloseTo(5, 1);
     expect(value(50, 200)).toBeCloseTo(5, 1);
@@ -67,7 +98,10 @@ describe('the painter’s mind', () => {
   });
 
   test('a passage in the wrong place moves by as much as it was told, fading outwards', () => {
-    const moved = belief(subjectOf(sheet(6, 3)), { widthMm: 400, misplaced: [{ at: [200, 150], by: [10, 0], reach: 40 }] }); // prettier-ignore
+    const moved = belief(subjectOf(sheet(6, 3)), {
+      widthMm: 400,
+      misplaced: [{ at: [200, 150], by: [10, 0], reach: 40 }],
+    });
     const border = (row: number) => {
       let x = 0;
       while (quickValue(luminance(pixel(moved, row * W + x))) > 4.5) x++;
@@ -100,12 +134,21 @@ describe('the painter’s hand', () => {
 
   test('leaves strokes: neighbouring paint is not all of one value', () => {
     const done = paint(ground, subject.picture, { subject, layers, widthMm: 400, seed: 2 });
-    const values = new Set(Array.from({ length: 400 }, (_, i) => Math.round(200 * quickValue(luminance(pixel(done, (60 + (i % 20)) * W + 30 + Math.floor(i / 20))))))); // prettier-ignore
+    const values = new Set(
+      Array.from({ length: 400 }, (_, i) =>
+        Math.round(200 * quickValue(luminance(pixel(done, (60 + (i % 20)) * W + 30 + Math.floor(i / 20))))),
+      ),
+    );
     expect(values.size).toBeGreaterThan(20);
   });
 
   test('a layer for one object leaves the others bare', () => {
-    const one = paint(ground, subject.picture, { subject, layers: [{ ...layers[0], objects: [2] }], widthMm: 400, seed: 2 }); // prettier-ignore
+    const one = paint(ground, subject.picture, {
+      subject,
+      layers: [{ ...layers[0], objects: [2] }],
+      widthMm: 400,
+      seed: 2,
+    });
     let changed = 0;
     for (let y = 0; y < H; y++)
       for (let x = 0; x < 80; x++) if (one.data[3 * (y * W + x)] !== ground.data[3 * (y * W + x)]) changed++;
@@ -158,8 +201,11 @@ describe('the camera', () => {
   test('the card’s patches show their values in plain light, and lie where they are said to', () => {
     const shot = photograph(sheet(5), SIZE, { ...PLAIN, fill: 0.5, card: true });
     expect(shot.patches.map(({ value }) => value)).toEqual([9.3, 5, 1.6]);
-    for (const { box: [x, y, w, h], value } of shot.patches)
-      expect(valueOfLight(luminance(lightAt(shot, x + w / 2, y + h / 2)))).toBeCloseTo(value, 0); // prettier-ignore
+    for (const {
+      box: [x, y, w, h],
+      value,
+    } of shot.patches)
+      expect(valueOfLight(luminance(lightAt(shot, x + w / 2, y + h / 2)))).toBeCloseTo(value, 0);
   });
 
   test('a specular blows the place it was put on; noise and blur do what they say', () => {
@@ -168,13 +214,16 @@ describe('the camera', () => {
     expect(lightAt(shiny, 250, 300)[1]).toBeCloseTo(lightOfValue(5), 2);
     const codes = (setup: Setup) => {
       const { data, width } = photograph(sheet(5), SIZE, setup);
-      return new Set(Array.from({ length: 400 }, (_, i) => data[3 * ((250 + (i % 20)) * width + 250 + Math.floor(i / 20))])).size; // prettier-ignore
+      return new Set(
+        Array.from({ length: 400 }, (_, i) => data[3 * ((250 + (i % 20)) * width + 250 + Math.floor(i / 20))]),
+      ).size;
     };
     expect(codes(PLAIN)).toBe(1);
     expect(codes({ ...PLAIN, noise: 0.02 })).toBeGreaterThan(8);
     const edge = (setup: Setup) => {
       const shot = photograph(sheet(2, 8), SIZE, setup);
-      return Array.from({ length: 24 }, (_, k) => lightAt(shot, 388 + k, 300)[1]).filter((v) => v > 0.06 && v < 0.5).length; // prettier-ignore
+      return Array.from({ length: 24 }, (_, k) => lightAt(shot, 388 + k, 300)[1]).filter((v) => v > 0.06 && v < 0.5)
+        .length;
     };
     expect(edge({ ...PLAIN, blurPx: 3 })).toBeGreaterThan(edge(PLAIN) + 2);
   });

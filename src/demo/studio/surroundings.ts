@@ -13,7 +13,10 @@ export interface Stand {
   readonly noise: (x: number, y: number) => number;
 }
 
-/** What lies over the canvas's edge all round: a frame's moulding, or tape that holds a sheet; mm over the canvas and in all. */
+/**
+ * What lies over the canvas's edge all round: a frame's moulding, or tape that holds a sheet; mm over the canvas and in
+ * all.
+ */
 export interface Border {
   readonly kind: 'frame' | 'tape';
   readonly over: number;

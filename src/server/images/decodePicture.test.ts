@@ -7,11 +7,15 @@ import { InputError } from './inputError';
 const [W, H] = [96, 72];
 /** Left red, right blue, a bright bar at the top: turns and mirrors show. */
 const raw = Buffer.from(
-  Array.from({ length: W * H }, (_, i) => (i < 8 * W ? [250, 250, 250] : i % W < W / 2 ? [200, 30, 30] : [30, 30, 200])).flat(),
-); // prettier-ignore
+  Array.from({ length: W * H }, (_, i) =>
+    i < 8 * W ? [250, 250, 250] : i % W < W / 2 ? [200, 30, 30] : [30, 30, 200],
+  ).flat(),
+);
 const picture = () => sharp(raw, { raw: { width: W, height: H, channels: 3 } });
 type Decoded = Awaited<ReturnType<typeof decodePicture>>;
-const pixel = ({ data, width }: Decoded, x: number, y: number) => [...data.subarray(3 * (y * width + x), 3 * (y * width + x) + 3)]; // prettier-ignore
+const pixel = ({ data, width }: Decoded, x: number, y: number) => [
+  ...data.subarray(3 * (y * width + x), 3 * (y * width + x) + 3),
+];
 const near = (got: number[], wanted: number[], within = 6) =>
   expect(
     got.every((v, c) => Math.abs(v - wanted[c]) <= within),
@@ -34,14 +38,21 @@ describe('every kind of file that is taken', () => {
 
   test('sixteen bits stay sixteen bits', async () => {
     const deep = Uint16Array.from({ length: 3 * W * H }, (_, i) => 1000 + 7 * (i % 4000));
-    const png = await sharp(deep, { raw: { width: W, height: H, channels: 3 } }).toColourspace('rgb16').png().toBuffer();
+    const png = await sharp(deep, { raw: { width: W, height: H, channels: 3 } })
+      .toColourspace('rgb16')
+      .png()
+      .toBuffer();
     const decoded = await decodePicture(new Uint8Array(png), 'deep.png');
     expect(decoded.data).toBeInstanceOf(Uint16Array);
     expect(new Set(decoded.data).size).toBeGreaterThan(1000);
-  }); // prettier-ignore
+  });
 
   test('what is see-through stands on middle grey', async () => {
-    const clear = await sharp({ create: { width: W, height: H, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } } }).png().toBuffer(); // prettier-ignore
+    const clear = await sharp({
+      create: { width: W, height: H, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } },
+    })
+      .png()
+      .toBuffer();
     near(pixel(await decodePicture(new Uint8Array(clear), 'clear.png'), 5, 5), [128, 128, 128]);
   });
 });
@@ -54,7 +65,10 @@ describe('turned by its EXIF', () => {
     [6, [30, 20], [68, 60]],
     [8, [40, 75], [3, 60]],
   ])('orientation %i comes upright', async (orientation, red, white) => {
-    const file = await picture().withMetadata({ orientation }).jpeg({ quality: 98, chromaSubsampling: '4:4:4' }).toBuffer(); // prettier-ignore
+    const file = await picture()
+      .withMetadata({ orientation })
+      .jpeg({ quality: 98, chromaSubsampling: '4:4:4' })
+      .toBuffer();
     const decoded = await decodePicture(new Uint8Array(file), 'turned.jpg');
     const facts = await pictureFacts(new Uint8Array(file), 'turned.jpg');
     expect([decoded.width, decoded.height]).toEqual(orientation >= 5 ? [H, W] : [W, H]);
@@ -67,7 +81,7 @@ describe('turned by its EXIF', () => {
 test('a wide-gamut file is read by its own profile: the same light, other code values', async () => {
   const grey = sharp({ create: { width: W, height: H, channels: 3, background: { r: 40, g: 180, b: 60 } } });
   const plain = await decodePicture(new Uint8Array(await grey.clone().png().toBuffer()), 'srgb.png');
-  const wide = await decodePicture(new Uint8Array(await grey.clone().withIccProfile('p3').png().toBuffer()), 'p3.png'); // prettier-ignore
+  const wide = await decodePicture(new Uint8Array(await grey.clone().withIccProfile('p3').png().toBuffer()), 'p3.png');
   expect(pixel(wide, 5, 5)).not.toEqual(pixel(plain, 5, 5));
   const light = (of: Decoded) => lightOfPicture(of, [0, 0, W, H], { width: 1, height: 1 });
   const [a, b] = [light(plain), light(wide)];

@@ -25,7 +25,10 @@ export interface PictureFacts {
   readonly memory: number;
 }
 
-/** Bytes a pixel while a picture is decoded: eight bits a channel, sixteen, and HEIC, whose decoder holds it three times over. */
+/**
+ * Bytes a pixel while a picture is decoded: eight bits a channel, sixteen, and HEIC, whose decoder holds it three times
+ * over.
+ */
 const PER_PIXEL = { plain: 4.5, deep: 9, heic: 12 } as const;
 
 async function metadata(bytes: Uint8Array, name: string): Promise<Metadata> {
@@ -133,7 +136,8 @@ export async function verifyPicture(bytes: Uint8Array, name: string): Promise<Pi
 const profileOf = (icc: Uint8Array | undefined): ColourProfile | null => (icc ? readMatrixProfile(icc) : SRGB_PROFILE);
 
 /**
- * Decodes a photograph upright, keeping its own colour values and the profile that explains them; 16-bit files stay 16-bit.
+ * Decodes a photograph upright, keeping its own colour values and the profile that explains them; 16-bit files stay
+ * 16-bit.
  * @throws InputError for anything that cannot be decoded whole
  */
 export async function decodePicture(bytes: Uint8Array, name: string): Promise<Picture> {

@@ -1,4 +1,7 @@
-/** Input that cannot be used: which part, a sentence for the painter (what happened, what was kept, what to do), a code for machines. */
+/**
+ * Input that cannot be used: which part, a sentence for the painter (what happened, what was kept, what to do), a code
+ * for machines.
+ */
 export class InputError extends Error {
   override name = 'InputError';
   constructor(

@@ -13,7 +13,10 @@ describe('when a photograph was taken', () => {
   });
 
   test('midnight is an hour, and the day is not the one before', async () =>
-    expect(await takenAt(await tagged('2026:03:14 00:05:00').jpeg().toBuffer())).toEqual({ day: '2026-03-14', hour: 0 })); // prettier-ignore
+    expect(await takenAt(await tagged('2026:03:14 00:05:00').jpeg().toBuffer())).toEqual({
+      day: '2026-03-14',
+      hour: 0,
+    }));
 
   test.each(['0000:00:00 00:00:00', '1970:01:01 00:00:00', 'yesterday'])('"%s" tells nothing', async (tag) =>
     expect(await takenAt(await tagged(tag).jpeg().toBuffer())).toEqual({ day: null, hour: null }),

@@ -1,7 +1,10 @@
 import readExif from 'exif-reader';
 import sharp from 'sharp';
 
-/** When a photograph was taken, by its own clock (EXIF has no time zone, and a painter's day is a local one); null = it does not say. */
+/**
+ * When a photograph was taken, by its own clock (EXIF has no time zone, and a painter's day is a local one); null = it
+ * does not say.
+ */
 export interface Taken {
   /** ISO day */
   readonly day: string | null;

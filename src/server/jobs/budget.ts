@@ -1,7 +1,10 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 
-/** Room for decoded pictures in all worker threads together, MB. With what the threads and the server need besides, 1.2 GB are not passed. */
+/**
+ * Room for decoded pictures in all worker threads together, MB. With what the threads and the server need besides, 1.2
+ * GB are not passed.
+ */
 export const ROOM_MB = 640;
 const LOOK_MS = 15;
 const LARGE_MB = 120; // a photograph of 24 million pixels
@@ -17,7 +20,8 @@ export const openRoom = (): SharedArrayBuffer => {
 };
 
 /**
- * One thread's part of the room. A task that holds none waits until there is enough, or until nobody else holds any; one that holds some
+ * One thread's part of the room. A task that holds none waits until there is enough, or until nobody else holds any;
+ * one that holds some
  * takes more without waiting, so that two never wait for each other.
  */
 export class Budget {
@@ -39,7 +43,10 @@ export class Budget {
     this.held += wanted;
   }
 
-  /** Gives back all that this thread holds. Of large pictures only once they are really gone: the collector is in no hurry by itself. */
+  /**
+   * Gives back all that this thread holds. Of large pictures only once they are really gone: the collector is in no
+   * hurry by itself.
+   */
   async giveBack(): Promise<void> {
     if (this.held > LARGE_MB) {
       // What was collected is let go of in the next turn, and what that held in the one after.

@@ -97,7 +97,10 @@ describe('long work on the board', () => {
     leave();
     hand.finish();
     await settled();
-    expect(heard.map(({ state, share }) => [state, share])).toEqual([['running', 0], ['running', 0.5]]); // prettier-ignore
+    expect(heard.map(({ state, share }) => [state, share])).toEqual([
+      ['running', 0],
+      ['running', 0.5],
+    ]);
     jobs.watch('unknown', () => heard.push({} as Job))();
     expect(heard).toHaveLength(2);
   });

@@ -37,7 +37,9 @@ const KEEP = 200; // ended jobs remembered
 
 const isOpen = ({ state }: Job) => state === 'queued' || state === 'running';
 
-/** Long work under way: what, how far, and how to stop it. Lives in memory; what a job has committed is in the database. */
+/**
+ * Long work under way: what, how far, and how to stop it. Lives in memory; what a job has committed is in the database.
+ */
 export class JobBoard {
   private readonly entries = new Map<string, Entry>();
   /** @param report is told of failures that nobody foresaw */
@@ -51,7 +53,15 @@ export class JobBoard {
     about: Pick<Job, 'kind' | 'photoId'>,
     work: (signal: AbortSignal, tell: (told: Told) => void) => Promise<void>,
   ): Job {
-    const job: Job = { id: this.world.newId(), ...about, state: 'queued', doing: 'waiting', share: 0, problem: null, early: null }; // prettier-ignore
+    const job: Job = {
+      id: this.world.newId(),
+      ...about,
+      state: 'queued',
+      doing: 'waiting',
+      share: 0,
+      problem: null,
+      early: null,
+    };
     const entry: Entry = { job, pictures: {}, abort: new AbortController(), watchers: new Set() };
     // Pictures of ended work are in its result by now.
     for (const other of this.entries.values()) if (!isOpen(other.job)) other.pictures = {};

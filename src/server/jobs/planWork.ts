@@ -39,7 +39,9 @@ async function openBase({ reference, crop, canvas, pins }: PlanTask): Promise<Ba
 }
 
 async function suppliesOf({ ground, added }: PlanTask): Promise<Supplies> {
-  const opened = await Promise.all(added.map(async ({ id, picture }): Promise<[string, Picture]> => [id, await openStored(picture)])); // prettier-ignore
+  const opened = await Promise.all(
+    added.map(async ({ id, picture }): Promise<[string, Picture]> => [id, await openStored(picture)]),
+  );
   return { ground, added: new Map(opened) };
 }
 

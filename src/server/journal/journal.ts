@@ -42,7 +42,8 @@ export interface Hold {
 export const stateOf = (db: Knex, name: ThingName, id: string): Promise<State> => (THINGS[name] as Thing).state(db, id);
 
 /**
- * Does something that decides, in one transaction with its line in the journal. Where nothing has changed in the end there is no line.
+ * Does something that decides, in one transaction with its line in the journal. Where nothing has changed in the end
+ * there is no line.
  * @param work names every thing before changing it; the facts of the deed may be had from what it returns
  */
 export async function journaled<T>(

@@ -6,7 +6,9 @@ import { NO_CORNERS, rowOf, type DecisionRow, type PlanRow, type SessionRow } fr
 import type { World } from '../world';
 import type { ThingName } from './thingNames';
 
-/** What a thing is at one moment, as it is kept in the journal; null = it is not there, or nothing was ever said of it. */
+/**
+ * What a thing is at one moment, as it is kept in the journal; null = it is not there, or nothing was ever said of it.
+ */
 export type State = Readonly<Record<string, string | number | null>> | null;
 
 /** Something a deed may change. Its states are told and put back the same way, whoever changed it. */
@@ -35,7 +37,10 @@ const inPlace = (table: string, columns: readonly string[], away: Row): Thing =>
       .update(state ?? away)),
 });
 
-/** Kept as a history, whose newest row governs: what is put back follows as the next row. @param none what says that there is nothing */
+/**
+ * Kept as a history, whose newest row governs: what is put back follows as the next row.
+ * @param none what says that there is nothing
+ */
 const asHistory = (table: string, owner: string, none: Row): Thing => ({
   state: async (db, id) => {
     const row = await db<Row>(table)
@@ -58,7 +63,10 @@ const contentIn = ({ referenceId, crop, content }: PlanRow): string =>
     .update(JSON.stringify([referenceId, crop, content]))
     .digest('hex');
 
-/** The plan is told by the version that says it: versions are never changed. The one that is put back follows as the next. */
+/**
+ * The plan is told by the version that says it: versions are never changed. The one that is put back follows as the
+ * next.
+ */
 const PLAN: Thing = {
   state: async (db, paintingId) => {
     const row = await governingPlan(db, paintingId);
@@ -69,14 +77,24 @@ const PLAN: Thing = {
     const last = await governingPlan(trx, paintingId);
     if (state) {
       const row = await rowOf<PlanRow>(trx, 'plan', String(state.id));
-      await trx('plan').insert({ ...row, id: world.newId(), version: (last?.version ?? 0) + 1, createdAt: world.now().toISOString() }); // prettier-ignore
+      await trx('plan').insert({
+        ...row,
+        id: world.newId(),
+        version: (last?.version ?? 0) + 1,
+        createdAt: world.now().toISOString(),
+      });
       return;
     }
     const read = await trx('reading')
       .join('plan', 'plan.id', 'reading.planId')
       .where({ paintingId })
       .first('reading.id');
-    if (read) throw new InputError('in-use', 'A photograph was read with this plan meanwhile, so the plan stays. Nothing was changed.', 409); // prettier-ignore
+    if (read)
+      throw new InputError(
+        'in-use',
+        'A photograph was read with this plan meanwhile, so the plan stays. Nothing was changed.',
+        409,
+      );
     await trx('plan').where({ paintingId }).delete();
   },
 };

@@ -94,7 +94,8 @@ async function lookWhereCovered(studio: Studio, parts: readonly Part[]): Promise
 }
 
 /**
- * Undoes a deed, or does it again. Only the last one can be undone, so that nothing is pulled away from under what was done after it.
+ * Undoes a deed, or does it again. Only the last one can be undone, so that nothing is pulled away from under what was
+ * done after it.
  * @throws InputError 404, or 409 where something else was done meanwhile
  */
 export async function setUndone(studio: Studio, deedId: string, undo: boolean): Promise<Journal> {

@@ -45,14 +45,18 @@ interface Open {
 const isLan = ({ family, internal }: NetworkInterfaceInfo) => family === 'IPv4' && !internal;
 /** This machine's address in the local network; its own where it is in none. */
 const lanAddress = (): string =>
-  Object.values(networkInterfaces()).flatMap((list) => list ?? []).find(isLan)?.address ?? '127.0.0.1'; // prettier-ignore
+  Object.values(networkInterfaces())
+    .flatMap((list) => list ?? [])
+    .find(isLan)?.address ?? '127.0.0.1';
 
-const same = (one: string, two: string) => one.length === two.length && timingSafeEqual(Buffer.from(one), Buffer.from(two)); // prettier-ignore
+const same = (one: string, two: string) =>
+  one.length === two.length && timingSafeEqual(Buffer.from(one), Buffer.from(two));
 const cookieOf = (request: Request) =>
   new RegExp(`(?:^|; )${COOKIE}=([\\w-]+)`).exec(request.headers.cookie ?? '')?.[1] ?? '';
 
 /**
- * A second door into the studio, open to the local network while the painter says so: one code, one phone, one session, a quarter of an
+ * A second door into the studio, open to the local network while the painter says so: one code, one phone, one session,
+ * a quarter of an
  * hour. It takes photographs and shows nothing of the studio.
  */
 export class PhoneDoor {
@@ -105,7 +109,12 @@ export class PhoneDoor {
     let taken = false;
     const upload = takeFile(this.files);
     app.use((_request, response, next) => {
-      response.set({ 'Cache-Control': 'no-store', 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; script-src-attr 'unsafe-inline'; form-action 'self'" }); // prettier-ignore
+      response.set({
+        'Cache-Control': 'no-store',
+        'X-Content-Type-Options': 'nosniff',
+        'Content-Security-Policy':
+          "default-src 'none'; style-src 'unsafe-inline'; script-src-attr 'unsafe-inline'; form-action 'self'",
+      });
       next();
     });
     // Browsers ask for these by themselves: nobody has tried a code.
@@ -118,7 +127,9 @@ export class PhoneDoor {
           .send(sayingPage('This code does not fit. Scan the square on the screen again.'));
       }
       if (taken && !same(cookieOf(request), paired))
-        return void response.status(403).send(sayingPage('Another phone is paired with this code. Ask for a new one on the screen.')); // prettier-ignore
+        return void response
+          .status(403)
+          .send(sayingPage('Another phone is paired with this code. Ask for a new one on the screen.'));
       taken = true;
       response.set('Set-Cookie', `${COOKIE}=${paired}; HttpOnly; SameSite=Strict; Path=/`);
       next();

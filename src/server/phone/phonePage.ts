@@ -1,6 +1,8 @@
 import type { DeedDone } from '../../contract';
 
-/** What the phone shows: plain HTML over plain http, so that any phone's own camera can be used through its file picker. */
+/**
+ * What the phone shows: plain HTML over plain http, so that any phone's own camera can be used through its file picker.
+ */
 const escape = (text: string) => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 
 const STYLE = `

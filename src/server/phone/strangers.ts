@@ -4,8 +4,10 @@ const HELD = 12; // answers that are held back at the same time, so that nobody 
 const REMEMBERED = 200;
 
 /**
- * Wrong codes, counted by sender. Whoever tries on is answered more and more slowly; the door stays open to the one who has the code
- * (72 random bits: guessing is hopeless at any speed), so that a stranger on the network cannot close it in the painter's face.
+ * Wrong codes, counted by sender. Whoever tries on is answered more and more slowly; the door stays open to the one who
+ * has the code
+ * (72 random bits: guessing is hopeless at any speed), so that a stranger on the network cannot close it in the
+ * painter's face.
  */
 export class Strangers {
   private readonly wrong = new Map<string, number>();

@@ -15,7 +15,8 @@ interface Kept {
 }
 
 /**
- * What was asked for and made stays good until something is written into the database: the same question is then answered without asking
+ * What was asked for and made stays good until something is written into the database: the same question is then
+ * answered without asking
  * the database again. One that is asked by many at once is worked out once.
  */
 export class Answers {

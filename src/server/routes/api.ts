@@ -24,7 +24,17 @@ function handOf({ headers }: Incoming): Hand {
 }
 
 /** Answers that follow from the database alone. */
-const FROM_DATABASE = new Set<RouteName>(['listPaintings', 'getPainting', 'getReading', 'getSettings', 'listArrivals', 'listPlans', 'getHistory', 'getMasses', 'listDeeds']); // prettier-ignore
+const FROM_DATABASE = new Set<RouteName>([
+  'listPaintings',
+  'getPainting',
+  'getReading',
+  'getSettings',
+  'listArrivals',
+  'listPlans',
+  'getHistory',
+  'getMasses',
+  'listDeeds',
+]);
 
 function handle(studio: Studio, answers: Answers, name: RouteName): RequestHandler {
   const row: Route = ROUTES[name];

@@ -17,7 +17,8 @@ function madeOn({ headers }: Incoming): string {
 }
 
 /**
- * Carries a change out if nobody was before it; one after another for the same thing. The new version goes with the answer (ETag).
+ * Carries a change out if nobody was before it; one after another for the same thing. The new version goes with the
+ * answer (ETag).
  * @throws InputError 412 saying what happened in between, with the version it can be laid on
  */
 export function guarded<T>(

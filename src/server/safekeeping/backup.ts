@@ -101,7 +101,8 @@ function readNames(snapshot: string): { named: ReadonlySet<string>; called: (sha
 }
 
 /**
- * Writes a studio into one file: its database as it is at this moment, and every original once. The studio may be open meanwhile.
+ * Writes a studio into one file: its database as it is at this moment, and every original once. The studio may be open
+ * meanwhile.
  * @param out is whole or absent afterwards
  * @throws InputError where there is no studio, or the file is there already
  */

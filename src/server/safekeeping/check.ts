@@ -164,7 +164,8 @@ const missingFlats = async (folder: string, { readings }: Looked): Promise<numbe
 };
 
 /**
- * Looks a studio through: its database, every original by its digest, what is missing. Puts right what can be put right without losing
+ * Looks a studio through: its database, every original by its digest, what is missing. Puts right what can be put right
+ * without losing
  * anything, unless Revlin runs on the folder: then it only looks.
  * @throws InputError where there is no studio
  */

@@ -101,7 +101,8 @@ async function putAside(target: string): Promise<string> {
 }
 
 /**
- * Brings a studio back from a backup. Everything is taken out and proved first; then originals that are missing are added, and the database
+ * Brings a studio back from a backup. Everything is taken out and proved first; then originals that are missing are
+ * added, and the database
  * is put in place of the one that stands there, which is kept. Nothing is deleted.
  * @throws InputError for a file that is no whole backup, or while Revlin runs on the folder
  */

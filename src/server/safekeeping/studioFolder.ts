@@ -29,7 +29,10 @@ export interface Named {
   readonly name: string;
 }
 
-/** Tells what kept pictures are called, by what a database says of them; one it has no name for is called by its digest's beginning. */
+/**
+ * Tells what kept pictures are called, by what a database says of them; one it has no name for is called by its
+ * digest's beginning.
+ */
 export function callerIn(database: Database.Database): (sha256: string) => Named {
   const rows = database.prepare('SELECT sha256, fileName FROM reference UNION ALL SELECT sha256, fileName FROM photo');
   const names = new Map(

@@ -20,7 +20,8 @@ export interface OpenStudio {
 }
 
 /**
- * Opens the studio in a folder, which is made where it is missing: first the lock, then the database, so that a second program ends
+ * Opens the studio in a folder, which is made where it is missing: first the lock, then the database, so that a second
+ * program ends
  * before it has touched anything.
  * @param worker bundled jobs/worker
  */

@@ -11,7 +11,9 @@ const DENIED = new Set([
 ]);
 const FULL = new Set(['ENOSPC', 'EDQUOT', 'EFBIG', 'SQLITE_FULL', 'SQLITE_IOERR_WRITE', 'SQLITE_IOERR_SHMSIZE']);
 
-/** Why a studio's folder cannot be opened, in one sentence that says what to do; null = it is none of the known ways. */
+/**
+ * Why a studio's folder cannot be opened, in one sentence that says what to do; null = it is none of the known ways.
+ */
 export function wordsForStart(cause: unknown, folder: string): string | null {
   if (cause instanceof InputError) return cause.message;
   const code = String((cause as { code?: string }).code ?? '');

@@ -43,7 +43,10 @@ async function stepsOf(db: Knex): Promise<string[]> {
   return ((await db('knex_migrations').orderBy('id').select('name')) as { name: string }[]).map(({ name }) => name);
 }
 
-/** A kill between a change of shape and the note of it (they were two steps once) left the change unnoted: it is noted now. */
+/**
+ * A kill between a change of shape and the note of it (they were two steps once) left the change unnoted: it is noted
+ * now.
+ */
 async function noteWhatIsThere(db: Knex, noted: readonly string[]): Promise<void> {
   if (!(await db.schema.hasTable('knex_migrations'))) return;
   for (const { name, leaves } of MIGRATIONS) {
@@ -55,7 +58,8 @@ async function noteWhatIsThere(db: Knex, noted: readonly string[]): Promise<void
 }
 
 /**
- * Brings the file's shape up to date: all of what is missing in one transaction with the note of it, or nothing. A kill at any moment
+ * Brings the file's shape up to date: all of what is missing in one transaction with the note of it, or nothing. A kill
+ * at any moment
  * leaves the old shape or the new one. Before anything is changed the file is copied aside.
  * The caller holds the folder's lock, so a migration lock that is set was left by a program that was killed.
  */
@@ -83,7 +87,8 @@ async function bringUpToDate(file: string): Promise<void> {
 }
 
 /**
- * Opens (and where needed brings up to date) the studio's SQLite file: write-ahead log, foreign keys on, every commit synced.
+ * Opens (and where needed brings up to date) the studio's SQLite file: write-ahead log, foreign keys on, every commit
+ * synced.
  * The caller holds the folder's lock.
  * @throws InputError when a newer version has kept it
  */
@@ -93,7 +98,8 @@ export async function openDatabase(file: string): Promise<Knex> {
 }
 
 /**
- * A number that is another one after every change of the file, whoever made it: SQLite's data_version, seen from a connection of its own
+ * A number that is another one after every change of the file, whoever made it: SQLite's data_version, seen from a
+ * connection of its own
  * that never writes.
  */
 export function watchChanges(file: string): { changes: () => number; close: () => void } {

@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 
-/** Who was put on the easel, in the order it was done: by the clock alone a painting could not be put there while it ran behind. */
+/**
+ * Who was put on the easel, in the order it was done: by the clock alone a painting could not be put there while it ran
+ * behind.
+ */
 export async function addEasel(knex: Knex): Promise<void> {
   await knex.schema.createTable('easel', (t) => {
     t.string('id', 36).primary();

@@ -3,7 +3,10 @@ import { createReadStream } from 'node:fs';
 import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 
-/** Where files are kept: originals byte for byte under their SHA-256, derived pictures that can be made again, and unfinished writes. */
+/**
+ * Where files are kept: originals byte for byte under their SHA-256, derived pictures that can be made again, and
+ * unfinished writes.
+ */
 export interface FileStore {
   /** the studio's folder */
   readonly folder: string;
@@ -11,7 +14,10 @@ export interface FileStore {
   readonly unfinished: string;
   /** Writes bytes to an unfinished file. @returns its path */
   hold(bytes: Uint8Array): Promise<string>;
-  /** Makes an unfinished file the original of its digest, or drops it where that is kept already. No original is ever removed. */
+  /**
+   * Makes an unfinished file the original of its digest, or drops it where that is kept already. No original is ever
+   * removed.
+   */
   keepOriginal(path: string, sha256: string): Promise<void>;
   originalPath(sha256: string): string;
   derivedPath(name: string): string;
@@ -49,7 +55,10 @@ const exists = (path: string) =>
     () => false,
   );
 
-/** Opens the folder of a studio's files; unfinished writes of an earlier run are swept away. The caller holds the folder's lock. */
+/**
+ * Opens the folder of a studio's files; unfinished writes of an earlier run are swept away. The caller holds the
+ * folder's lock.
+ */
 export async function openFiles(folder: string): Promise<FileStore> {
   const unfinished = join(folder, 'unfinished');
   await mkdir(unfinished, { recursive: true });

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 
-// Threads of findings as they were when they became rows. Frozen: a database that was brought up to date long ago must not be read
+// Threads of findings as they were when they became rows. Frozen: a database that was brought up to date long ago must
+// not be read
 // differently by a later version, so this does not follow core/correct.
 
 type Box = readonly [number, number, number, number];

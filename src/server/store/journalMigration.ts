@@ -1,6 +1,9 @@
 import type { Knex } from 'knex';
 
-/** What was done, in the order it was done: by whom, on which version, what it changed, and whether it was taken back since. */
+/**
+ * What was done, in the order it was done: by whom, on which version, what it changed, and whether it was taken back
+ * since.
+ */
 export async function addJournal(knex: Knex): Promise<void> {
   await knex.schema.createTable('deed', (t) => {
     t.string('id', 36).primary();

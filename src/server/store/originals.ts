@@ -41,7 +41,8 @@ async function endingOf(path: string): Promise<string> {
 }
 
 /**
- * Moves originals that nothing names and that are a day old to a folder of their own: what an upload that was cut off has left, or somebody's
+ * Moves originals that nothing names and that are a day old to a folder of their own: what an upload that was cut off
+ * has left, or somebody's
  * photographs after an older database was brought back. Nothing is deleted.
  * @returns how many were moved
  */

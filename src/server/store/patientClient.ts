@@ -14,7 +14,8 @@ class WritingTransaction extends Transaction {
 }
 
 /**
- * The database driver waits for a locked file on the only thread there is, so that everything waits with it. Here a statement is tried
+ * The database driver waits for a locked file on the only thread there is, so that everything waits with it. Here a
+ * statement is tried
  * again a little later instead, and the studio goes on answering meanwhile.
  */
 export class PatientClient extends BetterSqlite {

@@ -11,7 +11,9 @@ interface OldPlan {
   names: string;
 }
 
-/** Where a line across meets the outlines, from left to right; inside is between the first and the second, and so on. */
+/**
+ * Where a line across meets the outlines, from left to right; inside is between the first and the second, and so on.
+ */
 const crossings = ({ outlines }: Outlined, y: number): number[] =>
   outlines
     .flatMap((outline) =>
@@ -37,12 +39,17 @@ function pointInside(place: Outlined): At | null {
   return points.reduce((best, p) => (away(p) < away(best) ? p : best));
 }
 
-/** What a plan kept by then says beside what it was told, as it was that day: a later version must not change what an old folder said. */
+/**
+ * What a plan kept by then says beside what it was told, as it was that day: a later version must not change what an
+ * old folder said.
+ */
 const KEY = { kind: 'absolute', knots: [], darkest: 1.6, white: 9.3 };
 const MARK = { group: '', family: null, loose: false, quiet: false, shape: '' };
 const MASSES = 12;
 
-/** Names stood on node numbers; now they stand on points. Where each mass lay is known from a reading under that plan. */
+/**
+ * Names stood on node numbers; now they stand on points. Where each mass lay is known from a reading under that plan.
+ */
 async function marksOf(knex: Knex, plan: OldPlan) {
   const names = JSON.parse(plan.names) as Record<string, string>;
   const row = (await knex('reading').where({ planId: plan.id }).first()) as { result: string } | undefined;
@@ -80,7 +87,7 @@ export async function addPlanning(knex: Knex): Promise<void> {
   for (const plan of (await knex('plan').select('id', 'key', 'masses', 'names')) as OldPlan[]) {
     const marks = await marksOf(knex, plan);
     // The old names stay beside the new ones: readings made under them name their masses by them.
-    const content = { key: { ...KEY, kind: plan.key }, masses: plan.masses, marks, names: JSON.parse(plan.names) }; // prettier-ignore
+    const content = { key: { ...KEY, kind: plan.key }, masses: plan.masses, marks, names: JSON.parse(plan.names) };
     await knex('plan')
       .where({ id: plan.id })
       .update({ content: JSON.stringify(content) });

@@ -60,7 +60,15 @@ async function refusedOf(db: Studio['db']): Promise<Arrival[]> {
   const waiting = () => db('arrival').where({ state: 'unsorted', sha256: null });
   const [{ n }] = (await waiting().count({ n: '*' })) as { n: number }[];
   const first = (await waiting().orderBy('rowid').limit(FEW)) as ArrivalRow[];
-  const lines = first.map(({ id, fileName, day, problem }): Arrival => ({ id, fileName, day, problem, width: null, height: null, many: 1 })); // prettier-ignore
+  const lines = first.map(({ id, fileName, day, problem }): Arrival => ({
+    id,
+    fileName,
+    day,
+    problem,
+    width: null,
+    height: null,
+    many: 1,
+  }));
   if (n <= FEW) return lines;
   const names = lines.map(({ fileName }) => fileName).join(', ');
   const problem = `${n} files could not be taken in, among them ${names}. They are left where they are. Of the first: ${lines[0].problem}`;
@@ -75,11 +83,21 @@ export async function listArrivals(studio: Studio): Promise<ResponseOf<'listArri
     .where({ state: 'unsorted' })
     .orderBy([{ column: 'day' }, { column: 'arrival.rowid' }])
     .select('arrival.*', 'image.width', 'image.height')) as (ArrivalRow & { width: number; height: number })[];
-  const waiting = rows.map(({ id, fileName, day, width, height }): Arrival => ({ id, fileName, day, problem: null, width, height, many: 1 })); // prettier-ignore
+  const waiting = rows.map(({ id, fileName, day, width, height }): Arrival => ({
+    id,
+    fileName,
+    day,
+    problem: null,
+    width,
+    height,
+    many: 1,
+  }));
   return { folder: inbox, camera, waiting: [...waiting, ...(await refusedOf(db))], journal: await journalOf(db, null) };
 }
 
-/** Puts a waiting photograph into the session of its day; null = it belongs to no painting and is asked about no more. */
+/**
+ * Puts a waiting photograph into the session of its day; null = it belongs to no painting and is asked about no more.
+ */
 export async function sortArrival(
   studio: Studio,
   id: string,
@@ -88,7 +106,11 @@ export async function sortArrival(
   const { db } = studio;
   const row = await rowOf<ArrivalRow>(db, 'arrival', id);
   if (row.state !== 'unsorted')
-    throw new InputError('sorted', `${row.fileName} was ${row.state === 'left' ? 'left out' : 'put to a painting'} meanwhile. Nothing was changed.`, 409); // prettier-ignore
+    throw new InputError(
+      'sorted',
+      `${row.fileName} was ${row.state === 'left' ? 'left out' : 'put to a painting'} meanwhile. Nothing was changed.`,
+      409,
+    );
   if (paintingId === null) await leaveOut(studio, row);
   else if (!row.sha256)
     throw new InputError('not-a-picture', `${row.fileName} could not be taken in: ${row.problem}`, 409);
@@ -108,7 +130,12 @@ async function leaveOut(studio: Studio, row: ArrivalRow): Promise<void> {
         together ? await trx('arrival').where({ state: 'unsorted', sha256: null }).select('id') : [row]
       ) as Pick<ArrivalRow, 'id'>[];
       for (const { id } of all) await touch('arrival', id);
-      await trx('arrival').whereIn('id', all.map(({ id }) => id)).update({ state: 'left' }); // prettier-ignore
+      await trx('arrival')
+        .whereIn(
+          'id',
+          all.map(({ id }) => id),
+        )
+        .update({ state: 'left' });
     },
   );
 }

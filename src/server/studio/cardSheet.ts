@@ -8,7 +8,10 @@ const LEFT = (PAGE_W - CARD.widthMm) / 2;
 
 type Pdf = InstanceType<typeof PDFDocument>;
 
-/** The tone a printer is asked for so that a grey of this value comes out on white paper: relative to the paper, as printing is. */
+/**
+ * The tone a printer is asked for so that a grey of this value comes out on white paper: relative to the paper, as
+ * printing is.
+ */
 const toneOf = (value: number): string => {
   const code = Math.round(255 * codeFromLinear(luminanceFromValue(value) / luminanceFromValue(CARD_VALUES[0])));
   return `#${code.toString(16).padStart(2, '0').repeat(3)}`;
@@ -17,7 +20,12 @@ const toneOf = (value: number): string => {
 function drawCard(pdf: Pdf, top: number, greys: readonly number[] | null): void {
   const x = (mm: number) => (LEFT + mm) * MM;
   const y = (mm: number) => (top + mm) * MM;
-  pdf.lineWidth(0.3).rect(x(0), y(0), CARD.widthMm * MM, CARD.heightMm * MM).dash(2, { space: 2 }).stroke('#888888').undash(); // prettier-ignore
+  pdf
+    .lineWidth(0.3)
+    .rect(x(0), y(0), CARD.widthMm * MM, CARD.heightMm * MM)
+    .dash(2, { space: 2 })
+    .stroke('#888888')
+    .undash();
   for (const [cx, cy] of CARD.rings) {
     pdf.circle(x(cx), y(cy), CARD.ringMm.outer * MM).fill('#000000');
     pdf.circle(x(cx), y(cy), CARD.ringMm.inner * MM).fill('#ffffff');
@@ -25,32 +33,70 @@ function drawCard(pdf: Pdf, top: number, greys: readonly number[] | null): void 
   CARD.patches.forEach(([px, py, w, h], k) => {
     const box = [x(px), y(py), w * MM, h * MM] as const;
     if (greys) pdf.rect(...box).fill(toneOf(greys[k]));
-    pdf.lineWidth(0.3).rect(...box).stroke('#888888'); // prettier-ignore
+    pdf
+      .lineWidth(0.3)
+      .rect(...box)
+      .stroke('#888888');
   });
   const { from, to, top: ruler } = CARD.ruler;
   for (let mm = 0; mm <= to - from; mm++) {
     const long = mm % 10 === 0 ? 5.5 : mm % 5 === 0 ? 4 : 2.5;
-    pdf.lineWidth(0.4).moveTo(x(from + mm), y(ruler)).lineTo(x(from + mm), y(ruler + long)).stroke('#000000'); // prettier-ignore
+    pdf
+      .lineWidth(0.4)
+      .moveTo(x(from + mm), y(ruler))
+      .lineTo(x(from + mm), y(ruler + long))
+      .stroke('#000000');
     if (mm % 20 === 0)
-      pdf.fillColor('#000000').fontSize(7).text(String(mm), x(from + mm - 5), y(ruler + 6.2), { width: 10 * MM, align: 'center', lineBreak: false }); // prettier-ignore
+      pdf
+        .fillColor('#000000')
+        .fontSize(7)
+        .text(String(mm), x(from + mm - 5), y(ruler + 6.2), { width: 10 * MM, align: 'center', lineBreak: false });
   }
 }
 
-/** The sheet with the card to print (A4, true to size): one with printed greys, one whose greys the painter paints. @returns a PDF */
+/**
+ * The sheet with the card to print (A4, true to size): one with printed greys, one whose greys the painter paints.
+ * @returns a PDF
+ */
 export function cardSheet(): Promise<Uint8Array> {
-  const pdf = new PDFDocument({ size: [PAGE_W * MM, PAGE_H * MM], margin: 0, info: { Title: 'A card for photographs, Revlin' } }); // prettier-ignore
+  const pdf = new PDFDocument({
+    size: [PAGE_W * MM, PAGE_H * MM],
+    margin: 0,
+    info: { Title: 'A card for photographs, Revlin' },
+  });
   const chunks: Uint8Array[] = [];
   pdf.on('data', (chunk: Uint8Array) => chunks.push(chunk));
   const say = (words: string, top: number, { size = 10, bold = false } = {}) =>
-    pdf.font(bold ? 'Times-Bold' : 'Times-Roman').fontSize(size).fillColor('#000000').text(words, LEFT * MM, top * MM, { width: CARD.widthMm * MM, lineGap: 2 }); // prettier-ignore
+    pdf
+      .font(bold ? 'Times-Bold' : 'Times-Roman')
+      .fontSize(size)
+      .fillColor('#000000')
+      .text(words, LEFT * MM, top * MM, { width: CARD.widthMm * MM, lineGap: 2 });
   say('A card to stand beside the canvas', 18, { size: 20 });
-  say('Print this page at 100 %, not fitted to the page, on matt white paper, and cut along the dashes. The line below must measure 100 mm.', 30); // prettier-ignore
-  pdf.lineWidth(0.6).moveTo(LEFT * MM, 46 * MM).lineTo((LEFT + 100) * MM, 46 * MM).stroke('#000000'); // prettier-ignore
-  for (const end of [0, 100]) pdf.moveTo((LEFT + end) * MM, 44 * MM).lineTo((LEFT + end) * MM, 48 * MM).stroke('#000000'); // prettier-ignore
+  say(
+    'Print this page at 100 %, not fitted to the page, on matt white paper, and cut along the dashes. The line below must measure 100 mm.',
+    30,
+  );
+  pdf
+    .lineWidth(0.6)
+    .moveTo(LEFT * MM, 46 * MM)
+    .lineTo((LEFT + 100) * MM, 46 * MM)
+    .stroke('#000000');
+  for (const end of [0, 100])
+    pdf
+      .moveTo((LEFT + end) * MM, 44 * MM)
+      .lineTo((LEFT + end) * MM, 48 * MM)
+      .stroke('#000000');
   drawCard(pdf, 56, CARD_VALUES);
-  say('Stand it in the plane of the canvas, in the same light, whole in the frame and flat. Its rings are found by themselves; its greys then give the light, its size the scale. Greys as a printer makes them are known to about a quarter of a step.', 112); // prettier-ignore
+  say(
+    'Stand it in the plane of the canvas, in the same light, whole in the frame and flat. Its rings are found by themselves; its greys then give the light, its size the scale. Greys as a printer makes them are known to about a quarter of a step.',
+    112,
+  );
   say('Surer: your own greys', 146, { size: 14, bold: true });
-  say('Cut this one out instead and paint the six fields with matt paint, lightest on the left, each clearly darker than the one before. Compare them dry with greys of known value, and tell Revlin the six values once.', 154); // prettier-ignore
+  say(
+    'Cut this one out instead and paint the six fields with matt paint, lightest on the left, each clearly darker than the one before. Compare them dry with greys of known value, and tell Revlin the six values once.',
+    154,
+  );
   drawCard(pdf, 174, null);
   pdf.end();
   return new Promise((done, failed) => {

@@ -54,7 +54,13 @@ export function carryBetween(
   before: { crop: Crop; canvas: Canvas },
   after: { crop: Crop; canvas: Canvas },
 ): Carry | null {
-  const out = homographyBetween(rectangle(before.canvas.widthMm, before.canvas.heightMm), cropCorners(before.crop, picture)); // prettier-ignore
-  const back = homographyBetween(cropCorners(after.crop, picture), rectangle(after.canvas.widthMm, after.canvas.heightMm)); // prettier-ignore
+  const out = homographyBetween(
+    rectangle(before.canvas.widthMm, before.canvas.heightMm),
+    cropCorners(before.crop, picture),
+  );
+  const back = homographyBetween(
+    cropCorners(after.crop, picture),
+    rectangle(after.canvas.widthMm, after.canvas.heightMm),
+  );
   return out && back ? (at) => project(back, project(out, at)) : null;
 }

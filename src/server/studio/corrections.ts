@@ -21,7 +21,10 @@ export async function addCorrection(
   if (painting.id !== paintingId)
     throw new InputError('photo', 'That photograph belongs to another painting. Nothing was changed.', 409);
   // Without a plan a note of the painter's own is kept as it is; there is nothing to measure it against.
-  const seen = setUpOf(painting).from === 'photograph' || (await governingPlan(db, paintingId)) ? await seePlace(studio, photoId, place) : null; // prettier-ignore
+  const seen =
+    setUpOf(painting).from === 'photograph' || (await governingPlan(db, paintingId))
+      ? await seePlace(studio, photoId, place)
+      : null;
   const row: CorrectionRow = {
     id: world.newId(),
     paintingId,

@@ -9,7 +9,10 @@ import { addPlanVersion } from './plans';
 import { rowOf, type CorrectionRow, type DecisionRow, type PaintingRow, type ReferenceRow } from './rows';
 import type { Studio } from './studio';
 
-/** Puts a finding on the correction list: the correction it was once before, or a new one. @returns the correction's id */
+/**
+ * Puts a finding on the correction list: the correction it was once before, or a new one.
+ * @returns the correction's id
+ */
 async function putOnList(
   { trx, touch }: Hold,
   finding: FindingOfReading,
@@ -45,7 +48,10 @@ async function putOnList(
   return id;
 }
 
-/** The plan that is there takes over what is painted. @throws InputError where there is no plan, or no departure can say it */
+/**
+ * The plan that is there takes over what is painted.
+ * @throws InputError where there is no plan, or no departure can say it
+ */
 async function depart(
   { trx, touch }: Hold,
   studio: Studio,
@@ -72,7 +78,10 @@ async function depart(
   await addPlanVersion({ trx, touch }, studio, { reference, change: { departures } });
 }
 
-/** Takes, dismisses or puts off a finding, or lets the plan take it over; null takes the decision back, and a correction made by it off the list. */
+/**
+ * Takes, dismisses or puts off a finding, or lets the plan take it over; null takes the decision back, and a correction
+ * made by it off the list.
+ */
 export async function decide(
   studio: Studio,
   { photoId, index, decision, why = '' }: { photoId: string; index: number; decision: Decision | null; why?: string },

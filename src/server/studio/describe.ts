@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { Correction, Painting, PaintingDetail, Photo, SetUp, Session, Stage } from '../../contract'; // prettier-ignore
+import type { Correction, Painting, PaintingDetail, Photo, SetUp, Session, Stage } from '../../contract';
 import { journalOf } from '../journal/undoing';
 import { correctionsOf } from './correctionsOf';
 import { groupedBy } from './grouped';
@@ -9,7 +9,7 @@ import { nextOf } from './next';
 import { governingPlan, planOf, referencesOf, setUpOf } from './planRows';
 import { undecidedIn } from './undecided';
 import { paintingVersion } from './versionOf';
-import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows'; // prettier-ignore
+import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 
 /** The stage under way; null = no approach is chosen. */
 export const stageOf = ({ approach, stage }: SetUp): Stage | null =>
@@ -25,7 +25,10 @@ const paintingOf = (row: PaintingRow, onEasel: boolean): Painting => {
   return { ...row, version: paintingVersion(row), setUp: setUpOf(row), onEasel };
 };
 
-/** The photographs of a session that are used, the one that is read last: the first of the canvas that was not put aside. */
+/**
+ * The photographs of a session that are used, the one that is read last: the first of the canvas that was not put
+ * aside.
+ */
 export async function shotsOf(db: Knex, sessionId: string): Promise<PhotoRow[]> {
   return inUse((await db('photo').where({ sessionId, aside: 0 }).orderBy('rowid')) as PhotoRow[]);
 }

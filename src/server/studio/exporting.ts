@@ -20,7 +20,15 @@ export async function readingAsJson(studio: Studio, photoId: string): Promise<un
   const { painting, session } = await homeOf(studio, photo);
   const reading = await describeReading(studio, photoId);
   const { title, widthMm, heightMm } = painting;
-  return { format: 'revlin-reading', version: 1, units: UNITS, painting: { title, widthMm, heightMm }, session: { number: session.number, date: session.date }, photo: photo.fileName, reading }; // prettier-ignore
+  return {
+    format: 'revlin-reading',
+    version: 1,
+    units: UNITS,
+    painting: { title, widthMm, heightMm },
+    session: { number: session.number, date: session.date },
+    photo: photo.fileName,
+    reading,
+  };
 }
 
 type Cell = string | number | null;
@@ -31,24 +39,101 @@ const round = (v: number, digits = 3) => Number(v.toFixed(digits));
 
 const rowsOf: Record<TableName, (reading: ReadingDetail) => Cell[][]> = {
   masses: ({ masses, account }) => [
-    ['mass', 'share', 'planned value', 'painted value', 'difference (steps)', 'uncertainty (steps)', 'spread (steps)', 'planned warmth', 'painted warmth', 'planned chroma', 'painted chroma', 'CIEDE2000', 'off right (mm)', 'off down (mm)', 'tilt (degrees clockwise)'],
+    [
+      'mass',
+      'share',
+      'planned value',
+      'painted value',
+      'difference (steps)',
+      'uncertainty (steps)',
+      'spread (steps)',
+      'planned warmth',
+      'painted warmth',
+      'planned chroma',
+      'painted chroma',
+      'CIEDE2000',
+      'off right (mm)',
+      'off down (mm)',
+      'tilt (degrees clockwise)',
+    ],
     ...masses.map(({ id, name, share, target, painted, difference, uncertainty, spread }) => {
       const drawn = account?.drawing.masses.find((one) => one.id === id);
-      const place = drawn ? [round(drawn.shift[0], 2), round(drawn.shift[1], 2), round(drawn.tilt, 2)] : [null, null, null];
-      return [name, round(share), round(target.value), round(painted.value), round(difference.value), round(uncertainty.value), round(spread), round(target.warmth, 2), round(painted.warmth, 2), round(target.chroma, 2), round(painted.chroma, 2), round(difference.deltaE, 2), ...place];
+      const place = drawn
+        ? [round(drawn.shift[0], 2), round(drawn.shift[1], 2), round(drawn.tilt, 2)]
+        : [null, null, null];
+      return [
+        name,
+        round(share),
+        round(target.value),
+        round(painted.value),
+        round(difference.value),
+        round(uncertainty.value),
+        round(spread),
+        round(target.warmth, 2),
+        round(painted.warmth, 2),
+        round(target.chroma, 2),
+        round(painted.chroma, 2),
+        round(difference.deltaE, 2),
+        ...place,
+      ];
     }),
-  ], // prettier-ignore
+  ],
   findings: ({ findings }) => [
-    ['number', 'kind', 'place', 'words', 'amount (steps or a*b* units or mm)', 'share', 'left (mm)', 'top (mm)', 'width (mm)', 'height (mm)', 'decision'],
-    ...findings.map(({ index, kind, name, words, amount, share, region: { box }, decision }) => [index + 1, kind, name, words, round(amount), round(share), ...box.map((mm) => round(mm, 1)), decision]),
-  ], // prettier-ignore
+    [
+      'number',
+      'kind',
+      'place',
+      'words',
+      'amount (steps or a*b* units or mm)',
+      'share',
+      'left (mm)',
+      'top (mm)',
+      'width (mm)',
+      'height (mm)',
+      'decision',
+    ],
+    ...findings.map(({ index, kind, name, words, amount, share, region: { box }, decision }) => [
+      index + 1,
+      kind,
+      name,
+      words,
+      round(amount),
+      round(share),
+      ...box.map((mm) => round(mm, 1)),
+      decision,
+    ]),
+  ],
   relations: ({ account, masses }) => {
     const nameOf = (id: number) => masses.find((mass) => mass.id === id)?.name ?? '';
     return [
-      ['lighter as planned', 'darker as planned', 'planned step', 'painted step', 'difference (steps)', 'uncertainty (steps)', 'order reversed', 'planned warmth step', 'painted warmth step', 'shared border (mm)'],
-      ...(account?.relations ?? []).map(({ ids, planned, painted, difference, uncertainty, reversed, warmth, contactMm }) => [nameOf(ids[0]), nameOf(ids[1]), round(planned), round(painted), round(difference), round(uncertainty), reversed ? 'yes' : 'no', round(warmth.planned, 2), round(warmth.painted, 2), round(contactMm, 1)]),
+      [
+        'lighter as planned',
+        'darker as planned',
+        'planned step',
+        'painted step',
+        'difference (steps)',
+        'uncertainty (steps)',
+        'order reversed',
+        'planned warmth step',
+        'painted warmth step',
+        'shared border (mm)',
+      ],
+      ...(account?.relations ?? []).map(
+        ({ ids, planned, painted, difference, uncertainty, reversed, warmth, contactMm }) => [
+          nameOf(ids[0]),
+          nameOf(ids[1]),
+          round(planned),
+          round(painted),
+          round(difference),
+          round(uncertainty),
+          reversed ? 'yes' : 'no',
+          round(warmth.planned, 2),
+          round(warmth.painted, 2),
+          round(contactMm, 1),
+        ],
+      ),
     ];
-  }, // prettier-ignore
+  },
 };
 
 /** One cell as RFC 4180 wants it; a name that a spreadsheet would take for a formula is made harmless. */

@@ -49,7 +49,8 @@ interface SaidRow {
 }
 
 /**
- * Findings of earlier readings by which threads are known again: of each thread the one that was spoken of last, else the newest. Earlier are
+ * Findings of earlier readings by which threads are known again: of each thread the one that was spoken of last, else
+ * the newest. Earlier are
  * the sessions before, and this photograph read before.
  */
 async function earlierOf(db: Knex, { photoId, paintingId, session }: Omit<ReadingPlace, 'readingId'>) {

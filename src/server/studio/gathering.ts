@@ -24,7 +24,9 @@ const storedOf = ({ files }: Studio, { sha256, fileName }: PhotoRow) => ({
   name: fileName,
 });
 
-/** The photographs a reading is made of: the one asked about, further shots whose corners are known, and a white board. */
+/**
+ * The photographs a reading is made of: the one asked about, further shots whose corners are known, and a white board.
+ */
 async function gathered(studio: Studio, row: PhotoRow) {
   const { db } = studio;
   const rows = await shotsOf(db, row.sessionId);
@@ -71,17 +73,28 @@ const KNOWN_LIGHT = new Set(['card', 'grey', 'board']);
 function witness(reading: ReadingRow, session: SessionRow, path: string): ReadTask['last'] {
   const { light, glare } = kept('reading.result', reading.result);
   if (!KNOWN_LIGHT.has(light.method)) return null;
-  return { flat: { path, name: `session ${session.number}` }, session: session.number, uncertainty: light.uncertainty, notRead: glare }; // prettier-ignore
+  return {
+    flat: { path, name: `session ${session.number}` },
+    session: session.number,
+    uncertainty: light.uncertainty,
+    notRead: glare,
+  };
 }
 
 /**
- * How much less is claimed where the photograph was taken under another lamp, or of paint in another state, than the one before it: wet
+ * How much less is claimed where the photograph was taken under another lamp, or of paint in another state, than the
+ * one before it: wet
  * and oiled paint is darker and stronger than dry. A card in the frame takes the lamp out.
  */
 function doubtFrom(now: PhotoRow, before: PhotoRow | undefined, card: boolean): { value: number; warmth: number } {
   const elsewhere = !card && said(now.room, before?.room);
   // Daylight of the morning and of the afternoon are two lights.
-  const later = !card && now.lamp === 'daylight' && now.hour !== null && before?.hour != null && Math.abs(now.hour - before.hour) >= HOURS; // prettier-ignore
+  const later =
+    !card &&
+    now.lamp === 'daylight' &&
+    now.hour !== null &&
+    before?.hour != null &&
+    Math.abs(now.hour - before.hour) >= HOURS;
   const lamp = !card && (said(now.lamp, before?.lamp) || now.lamp === 'mixed');
   const surface = unlikeSurface(now, before);
   return { value: surface ? 1.6 : 1, warmth: (lamp || elsewhere ? 2 : later ? 1.5 : 1) * (surface ? 1.4 : 1) };
@@ -91,7 +104,8 @@ function doubtFrom(now: PhotoRow, before: PhotoRow | undefined, card: boolean): 
 const underWay = new Map<string, Promise<string | null>>();
 
 /**
- * Makes a reading's pictures again where the cache was cleared, as after a backup was brought back: the same inputs give the same pictures.
+ * Makes a reading's pictures again where the cache was cleared, as after a backup was brought back: the same inputs
+ * give the same pictures.
  * @returns path of its flat; null where corners, greys, shots, light or plan have changed since
  */
 export function remakePictures(studio: Studio, reading: ReadingRow): Promise<string | null> {

@@ -54,7 +54,8 @@ export async function learnGround(
 ): Promise<PaintingDetail> {
   const photo = await rowOf<PhotoRow>(studio.db, 'photo', photoId);
   const { task, painting } = await asked(studio, photoId);
-  // On a bare surface nothing agrees with the plan or the last session: a card tells how light it is, and the surface itself, being
+  // On a bare surface nothing agrees with the plan or the last session: a card tells how light it is, and the surface
+  // itself, being
   // even, how the lamp falls off.
   const [{ photo: own, corners }] = task.shots;
   const bare =

@@ -17,7 +17,8 @@ export const cleanName = (name: string): string =>
   basename(name.replaceAll('\\', '/').replace(/[\p{Cc}\p{Cf}\p{Cs}]/gu, '')).slice(0, 120) || 'picture';
 
 /**
- * Checks a picture, keeps its bytes and its row. The same bytes are kept once, whoever came first: what is kept is never removed here.
+ * Checks a picture, keeps its bytes and its row. The same bytes are kept once, whoever came first: what is kept is
+ * never removed here.
  * @throws InputError for anything that is not a whole picture of a sensible size; nothing is kept then
  */
 export async function keepPicture(

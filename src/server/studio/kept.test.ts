@@ -56,7 +56,15 @@ describe('what no longer fits', () => {
       knownTo: 10,
       uncertainty: { value: 0.1, warmth: 1 },
     };
-    const reading = { light, glareShare: 0, glare: null, blurMm: null, quality: ['Blurred.'], account: { relations: 3 }, change: 'One change.' }; // prettier-ignore
+    const reading = {
+      light,
+      glareShare: 0,
+      glare: null,
+      blurMm: null,
+      quality: ['Blurred.'],
+      account: { relations: 3 },
+      change: 'One change.',
+    };
     expect(kept('reading.result', JSON.stringify(reading))).toMatchObject({
       shots: 1,
       quality: [{ verbatim: 'Blurred.', cost: '' }],

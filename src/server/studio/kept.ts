@@ -41,11 +41,29 @@ const LIFTS: { readonly [N in KeptName]?: readonly Lift[] } = {
   ],
   'reading.result': [
     missing('one photograph, its lens taken as straight', { shots: 1, lens: { bend: 0, px: 0 } }),
-    missing('neither ground nor kept lights nor a common change were told', { coverage: null, lostLights: [], change: null, account: null }), // prettier-ignore
-    of('light was told without its field', ({ light, ...kept }) => ({ ...kept, light: isObject(light) ? { field: [], ...light } : light })), // prettier-ignore
-    of('faults of a photograph were kept as sentences', ({ quality, ...kept }) => ({ ...kept, quality: Array.isArray(quality) ? quality.map(asSaid) : quality })), // prettier-ignore
-    of('a common change was kept as a sentence', ({ change, ...kept }) => ({ ...kept, change: typeof change === 'string' ? { verbatim: change } : change })), // prettier-ignore
-    of('an account had another shape', ({ account, ...kept }) => KEPT['reading.result'].shape.shape.account.safeParse(account).success ? { ...kept, account } : { ...kept, account: null, ofEarlierMethod: true }), // prettier-ignore
+    missing('neither ground nor kept lights nor a common change were told', {
+      coverage: null,
+      lostLights: [],
+      change: null,
+      account: null,
+    }),
+    of('light was told without its field', ({ light, ...kept }) => ({
+      ...kept,
+      light: isObject(light) ? { field: [], ...light } : light,
+    })),
+    of('faults of a photograph were kept as sentences', ({ quality, ...kept }) => ({
+      ...kept,
+      quality: Array.isArray(quality) ? quality.map(asSaid) : quality,
+    })),
+    of('a common change was kept as a sentence', ({ change, ...kept }) => ({
+      ...kept,
+      change: typeof change === 'string' ? { verbatim: change } : change,
+    })),
+    of('an account had another shape', ({ account, ...kept }) =>
+      KEPT['reading.result'].shape.shape.account.safeParse(account).success
+        ? { ...kept, account }
+        : { ...kept, account: null, ofEarlierMethod: true },
+    ),
   ],
 };
 

@@ -5,7 +5,10 @@ import type { Knex } from 'knex';
 import { afterAll, beforeAll, expect, test, vi } from 'vitest';
 import type { Finding, Kind } from '../../core/kinds';
 
-/** A kind that nobody has heard of: hard specks of light on the painting that the plan has not. Its one record; its row is below. */
+/**
+ * A kind that nobody has heard of: hard specks of light on the painting that the plan has not. Its one record; its row
+ * is below.
+ */
 const specks = vi.hoisted(() => async (): Promise<Kind> => {
   const { boxOf, placeOfPixels, pixelsIn } = await import('../../core/raster');
   const { compare } = await import('../../core/read');
@@ -110,19 +113,33 @@ test('a new kind is found, said, taken, checked and settled without another line
     quality: [],
     account: against?.account,
   };
-  const readingId = await insert('reading', { photoId, algorithm: 1, inputs: 'x', result: JSON.stringify(result), createdAt: at }); // prettier-ignore
+  const readingId = await insert('reading', {
+    photoId,
+    algorithm: 1,
+    inputs: 'x',
+    result: JSON.stringify(result),
+    createdAt: at,
+  });
   await keepFindings(db, { readingId, photoId, paintingId, session: 1 }, { findings: found, masses: [], newId });
   const world = { now: () => new Date(at), newId };
   const studio = { db, world, hand: PROGRAM } as Parameters<typeof decide>[0];
   const { findings } = await describeReading(studio, photoId);
   const index = findings.findIndex(({ kind }) => String(kind) === 'specks');
-  expect(FindingOfReading.parse(findings[index])).toMatchObject({ words: expect.stringMatching(/: take the specks down\.$/) }); // prettier-ignore
+  expect(FindingOfReading.parse(findings[index])).toMatchObject({
+    words: expect.stringMatching(/: take the specks down\.$/),
+  });
   const after = await decide(studio, { photoId, index, decision: 'taken' });
   expect(after.findings[index].decision).toBe('taken');
 
   // Checked by the next photograph: half gone it is closer, gone it is settled.
   const row = await db('correction').first();
-  const asked = { kind: row.kind, towards: row.towards, place: JSON.parse(row.place), difference: row.difference, uncertainty: row.uncertainty }; // prettier-ignore
+  const asked = {
+    kind: row.kind,
+    towards: row.towards,
+    place: JSON.parse(row.place),
+    difference: row.difference,
+    uncertainty: row.uncertainty,
+  };
   const verdictAt = async (value: number) => {
     const painted = (x: number, y: number) => (inBox(SPECK, x, y) ? planned(x, y) + value : planned(x, y));
     return (await readSession(ask(painted, { corrections: [asked] }))).checks[0];
@@ -130,6 +147,12 @@ test('a new kind is found, said, taken, checked and settled without another line
   expect(await verdictAt(1)).toMatchObject({ verdict: 'closer' });
   const settled = await verdictAt(0);
   expect(settled).toMatchObject({ verdict: 'settled' });
-  await insert('correction_check', { correctionId: row.id, readingId, before: row.difference, ...settled, checkedAt: at }); // prettier-ignore
+  await insert('correction_check', {
+    correctionId: row.id,
+    readingId,
+    before: row.difference,
+    ...settled,
+    checkedAt: at,
+  });
   expect((await correctionsOf(db, [row]))[0].checks).toMatchObject([{ verdict: 'settled' }]);
 });

@@ -24,7 +24,8 @@ export async function openPhone(screen: Studio, paintingId: string, session: num
     widthMm,
     heightMm,
     take: async (file) => {
-      const find = async () => (await describePainting(studio.db, paintingId)).sessions.find(({ number }) => number === session); // prettier-ignore
+      const find = async () =>
+        (await describePainting(studio.db, paintingId)).sessions.find(({ number }) => number === session);
       const known = (await find()) ?? (await addSession(studio, paintingId, {}).then(find));
       if (!known) return 'That session can no longer be begun. Look at the screen.';
       const { twin } = await addPhoto(studio, known.id, file);

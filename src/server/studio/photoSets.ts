@@ -5,7 +5,10 @@ import { seatOf } from './looking';
 import { photoOf } from './photosOf';
 import type { Studio } from './studio';
 
-/** Keeps the next set of what is kept of a photograph as a history; the sets before are kept too. @param columns what is kept, JSON where it is a list */
+/**
+ * Keeps the next set of what is kept of a photograph as a history; the sets before are kept too.
+ * @param columns what is kept, JSON where it is a list
+ */
 export async function keepSet(
   studio: Studio,
   set: PhotoHistory,

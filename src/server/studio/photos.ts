@@ -110,7 +110,9 @@ async function refuseElsewhere(
   );
 }
 
-/** Keeps a photograph of the canvas and starts looking for its corners. The same file twice in a session is kept once. */
+/**
+ * Keeps a photograph of the canvas and starts looking for its corners. The same file twice in a session is kept once.
+ */
 export async function addPhoto(
   studio: Studio,
   sessionId: string,
@@ -140,7 +142,10 @@ export async function addPhoto(
 export const setAreas = (studio: Studio, photoId: string, areas: BodyOf<'setAreas'>['areas']): Promise<Photo> =>
   keepSet(studio, 'areas', { photoId, columns: { areas: JSON.stringify(areas) } });
 
-/** What a photograph shows, how its light is taken out, what burned and how the paint was; or it is put aside or taken back. */
+/**
+ * What a photograph shows, how its light is taken out, what burned and how the paint was; or it is put aside or taken
+ * back.
+ */
 export async function changePhoto(
   studio: Studio,
   photoId: string,
@@ -176,7 +181,10 @@ function checkCovered({ by, top, right, bottom, left }: Covered, { widthMm, heig
   );
 }
 
-/** Keeps the corners the painter showed. @throws InputError when they cross, lie far outside, or enclose next to nothing */
+/**
+ * Keeps the corners the painter showed.
+ * @throws InputError when they cross, lie far outside, or enclose next to nothing
+ */
 export async function setCorners(studio: Studio, photoId: string, corners: Corners): Promise<Photo> {
   const { db } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);

@@ -4,7 +4,10 @@ import { kept, keptOr } from './kept';
 import type { PhotoRow } from './rows';
 import { photoVersion } from './versionOf';
 
-/** A photograph with what governs each thing that is kept of it: the row written last. JSON where it is a list or a shape. */
+/**
+ * A photograph with what governs each thing that is kept of it: the row written last. JSON where it is a list or a
+ * shape.
+ */
 interface PhotoLine extends PhotoRow {
   readonly width: number | null;
   readonly height: number | null;
@@ -95,7 +98,9 @@ function photoIn(line: PhotoLine): Photo {
   };
 }
 
-/** Every photograph of a painting, also those put aside, in the order they came: one statement however many there are. */
+/**
+ * Every photograph of a painting, also those put aside, in the order they came: one statement however many there are.
+ */
 export async function photosOfPainting(db: Knex, paintingId: string): Promise<(Photo & { readonly aside: boolean })[]> {
   const ids = 'SELECT photo.id FROM photo JOIN session ON session.id = photo.sessionId WHERE session.paintingId = ?';
   const lines = (await db.raw(`${PHOTOS} WHERE p.id IN (${ids}) ORDER BY p.rowid`, [paintingId])) as PhotoLine[];

@@ -97,7 +97,8 @@ const READING_PICTURES = { flat: 'jpg', squared: 'jpg', map: 'png' } as const;
 export type ReadingPicture = keyof typeof READING_PICTURES;
 
 /**
- * A picture of a reading, made again where the cache was cleared. Path of a JPEG (flat: the light taken out; squared: as it was) or PNG (map
+ * A picture of a reading, made again where the cache was cleared. Path of a JPEG (flat: the light taken out; squared:
+ * as it was) or PNG (map
  * of differences).
  * @throws InputError where it cannot be made any more
  */
@@ -106,7 +107,11 @@ export async function readingPicture(studio: Studio, reading: ReadingRow, which:
   if (await studio.files.exists(path)) return path;
   await remakePictures(studio, reading);
   if (await studio.files.exists(path)) return path;
-  throw new InputError('not-read', 'The picture of this reading is gone, and something it was made from has changed since. Read the photograph again.', 404); // prettier-ignore
+  throw new InputError(
+    'not-read',
+    'The picture of this reading is gone, and something it was made from has changed since. Read the photograph again.',
+    404,
+  );
 }
 
 /** The same of a photograph's newest reading. */

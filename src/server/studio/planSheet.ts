@@ -49,13 +49,26 @@ const printable = (words: string): string =>
 
 interface Pen {
   readonly pdf: Pdf;
-  say(words: string, at: readonly [x: number, y: number], how?: { size?: number; bold?: boolean; width?: number; height?: number; align?: 'left' | 'right' }): void; // prettier-ignore
+  say(
+    words: string,
+    at: readonly [x: number, y: number],
+    how?: { size?: number; bold?: boolean; width?: number; height?: number; align?: 'left' | 'right' },
+  ): void;
 }
 
 const penOf = (pdf: Pdf): Pen => ({
   pdf,
   say(words, [x, y], { size = 9, bold = false, width = WIDE, height, align = 'left' } = {}) {
-    pdf.font(bold ? 'Times-Bold' : 'Times-Roman').fontSize(size).fillColor('#000').text(printable(words), x * MM, y * MM, { width: width * MM, align, lineGap: 1, ...(height !== undefined && { height: height * MM, ellipsis: true }) }); // prettier-ignore
+    pdf
+      .font(bold ? 'Times-Bold' : 'Times-Roman')
+      .fontSize(size)
+      .fillColor('#000')
+      .text(printable(words), x * MM, y * MM, {
+        width: width * MM,
+        align,
+        lineGap: 1,
+        ...(height !== undefined && { height: height * MM, ellipsis: true }),
+      });
   },
 });
 
@@ -80,9 +93,18 @@ function keyGraph(
   const size = 44;
   const knots = knotsInUse(plan.task.key, pictures.range, plan.task.paint);
   const key = makeKey(knots);
-  const at = (reference: number, paint: number): [number, number] => [(x0 + (reference * size) / 10) * MM, (y0 + size - (paint * size) / 10) * MM]; // prettier-ignore
+  const at = (reference: number, paint: number): [number, number] => [
+    (x0 + (reference * size) / 10) * MM,
+    (y0 + size - (paint * size) / 10) * MM,
+  ];
   pdf.lineWidth(0.25);
-  for (let v = 0; v <= 10; v++) pdf.moveTo(...at(v, 0)).lineTo(...at(v, 10)).moveTo(...at(0, v)).lineTo(...at(10, v)).stroke('#999999'); // prettier-ignore
+  for (let v = 0; v <= 10; v++)
+    pdf
+      .moveTo(...at(v, 0))
+      .lineTo(...at(v, 10))
+      .moveTo(...at(0, v))
+      .lineTo(...at(10, v))
+      .stroke('#999999');
   pdf
     .moveTo(...at(0, 0))
     .lineTo(...at(10, 10))
@@ -94,7 +116,11 @@ function keyGraph(
   pdf.stroke('#000');
   const { darkest, white } = plan.content.key;
   const number = (value: number) => numberOf(value, settings);
-  say(`Key: your darkest mixture ${number(darkest)}, your lightest ${number(white)}. Reference along, paint upwards.`, [x0, y0 + size + 1.5], { size: 8, width: size + 8 }); // prettier-ignore
+  say(
+    `Key: your darkest mixture ${number(darkest)}, your lightest ${number(white)}. Reference along, paint upwards.`,
+    [x0, y0 + size + 1.5],
+    { size: 8, width: size + 8 },
+  );
 }
 
 const numberOf = (value: number, { scale, scaleSteps }: Settings): string =>
@@ -105,7 +131,9 @@ const figure = (v: number) => String(Math.round(v) + 0);
 function massTable(pen: Pen, { masses, settings, plan }: SheetContent, [x0, y0]: readonly [number, number]): void {
   const { pdf, say } = pen;
   const columns = [0, 52, 74, 88, 104] as const;
-  ['Mass', 'family', 'value', 'warmth', 'chroma'].forEach((name, c) => say(name, [x0 + columns[c], y0], { bold: true, size: 8.5 })); // prettier-ignore
+  ['Mass', 'family', 'value', 'warmth', 'chroma'].forEach((name, c) =>
+    say(name, [x0 + columns[c], y0], { bold: true, size: 8.5 }),
+  );
   const largest = [...masses].sort((a, b) => b.share - a.share);
   const room = 14;
   largest.slice(0, room).forEach((mass, i) => {
@@ -115,9 +143,12 @@ function massTable(pen: Pen, { masses, settings, plan }: SheetContent, [x0, y0]:
     pdf.rect(x0 * MM, (y + 0.4) * MM, 3 * MM, 2.6 * MM).fill(swatch(mass.target.lab));
     say(`${mass.name}${tags ? ` (${tags})` : ''}`, [x0 + 4.5, y], { size: 8.5, width: 47 });
     say(mass.family, [x0 + columns[1], y], { size: 8.5 });
-    [numberOf(mass.target.value, settings), figure(mass.target.warmth), figure(mass.target.chroma)].forEach((text, c) => say(text, [x0 + columns[c + 2], y], { size: 8.5 })); // prettier-ignore
+    [numberOf(mass.target.value, settings), figure(mass.target.warmth), figure(mass.target.chroma)].forEach((text, c) =>
+      say(text, [x0 + columns[c + 2], y], { size: 8.5 }),
+    );
   });
-  if (largest.length > room) say(`and ${largest.length - room} smaller ones`, [x0 + 4.5, y0 + 5 + room * 4.4], { size: 8.5 }); // prettier-ignore
+  if (largest.length > room)
+    say(`and ${largest.length - room} smaller ones`, [x0 + 4.5, y0 + 5 + room * 4.4], { size: 8.5 });
 }
 
 /** A colour as a printer is asked for it: sRGB, clipped. */
@@ -143,7 +174,11 @@ const CAUTION =
 /** The plan on one A4 page. @returns a PDF */
 export function planSheet(content: SheetContent): Promise<Uint8Array> {
   const { title, canvas, setUp, pictures, plan, settings, ground, grid } = content;
-  const pdf = new PDFDocument({ size: [PAGE_W * MM, PAGE_H * MM], margin: 0, info: { Title: printable(`${title}, plan`) } }); // prettier-ignore
+  const pdf = new PDFDocument({
+    size: [PAGE_W * MM, PAGE_H * MM],
+    margin: 0,
+    info: { Title: printable(`${title}, plan`) },
+  });
   const pen = penOf(pdf);
   const { say } = pen;
   say(title, [LEFT, 11], { size: 20 });
@@ -167,12 +202,30 @@ export function planSheet(content: SheetContent): Promise<Uint8Array> {
   const wide = (tall * canvas.widthMm) / canvas.heightMm;
   const [x0, y0] = [LEFT, 23 + lines];
   pdf.image(Buffer.from(pictures.reference), x0 * MM, y0 * MM, { width: wide * MM, height: tall * MM });
-  const place = (x: number, y: number): [number, number] => [(x0 + (x * wide) / canvas.widthMm) * MM, (y0 + (y * tall) / canvas.heightMm) * MM]; // prettier-ignore
+  const place = (x: number, y: number): [number, number] => [
+    (x0 + (x * wide) / canvas.widthMm) * MM,
+    (y0 + (y * tall) / canvas.heightMm) * MM,
+  ];
   drawLines(pdf, gridLines(canvas, grid), place);
   const { top, right, bottom, left } = setUp.rebate;
   if (top + right + bottom + left > 0) {
     const [w, h] = [canvas.widthMm - left - right, canvas.heightMm - top - bottom];
-    drawLines(pdf, [{ points: [[left, top], [left + w, top], [left + w, top + h], [left, top + h], [left, top]], strong: true }], place); // prettier-ignore
+    drawLines(
+      pdf,
+      [
+        {
+          points: [
+            [left, top],
+            [left + w, top],
+            [left + w, top + h],
+            [left, top + h],
+            [left, top],
+          ],
+          strong: true,
+        },
+      ],
+      place,
+    );
   }
   const { focal } = plan.content;
   if (focal) {
@@ -191,7 +244,11 @@ export function planSheet(content: SheetContent): Promise<Uint8Array> {
   const each = (WIDE - 8) / 3;
   const low = Math.min(46, (each * canvas.heightMm) / canvas.widthMm);
   const thin = (low * canvas.widthMm) / canvas.heightMm;
-  const small = [[pictures.two, `Two values, parting at ${numberOf(pictures.split, settings)}`], [pictures.tones, `${plan.content.pattern.tones} values`], [pictures.planned, 'As planned: key and departures']] as const; // prettier-ignore
+  const small = [
+    [pictures.two, `Two values, parting at ${numberOf(pictures.split, settings)}`],
+    [pictures.tones, `${plan.content.pattern.tones} values`],
+    [pictures.planned, 'As planned: key and departures'],
+  ] as const;
   small.forEach(([jpeg, words], i) => {
     const x = LEFT + i * (each + 4);
     pdf.image(Buffer.from(jpeg), x * MM, y * MM, { width: thin * MM, height: low * MM });
@@ -199,17 +256,29 @@ export function planSheet(content: SheetContent): Promise<Uint8Array> {
   });
   const percent = (v: number) => `${Math.round(100 * v)} %`;
   y += low + 6.5;
-  say(`${percent(pictures.shares.dark)} dark, ${percent(pictures.shares.middle)} middle, ${percent(pictures.shares.light)} light. Values run 0 ${settings.scale === 'black-is-0' ? 'black' : 'white'} to ${settings.scaleSteps} ${settings.scale === 'black-is-0' ? 'white' : 'black'}.`, [LEFT, y], { size: 9 }); // prettier-ignore
+  say(
+    `${percent(pictures.shares.dark)} dark, ${percent(pictures.shares.middle)} middle, ${percent(pictures.shares.light)} light. Values run 0 ${settings.scale === 'black-is-0' ? 'black' : 'white'} to ${settings.scaleSteps} ${settings.scale === 'black-is-0' ? 'white' : 'black'}.`,
+    [LEFT, y],
+    { size: 9 },
+  );
   y += 6;
   keyGraph(pen, content, [LEFT, y]);
   massTable(pen, content, [LEFT + 58, y - 1]);
   const foot = PAGE_H - 19;
   const words = departuresOf(content);
   const { palette } = plan.content;
-  const notes = [words && `Departures: ${words}.`, palette && `Palette: ${palette}`, setUp.wishes && `Wishes: ${setUp.wishes}`]; // prettier-ignore
+  const notes = [
+    words && `Departures: ${words}.`,
+    palette && `Palette: ${palette}`,
+    setUp.wishes && `Wishes: ${setUp.wishes}`,
+  ];
   const below = y + 57; // the key and its words
   say(notes.filter(Boolean).join('\n'), [LEFT, below], { size: 8.5, width: 52, height: foot - 4 - below });
-  pdf.lineWidth(0.4).moveTo(LEFT * MM, (foot - 2) * MM).lineTo((LEFT + WIDE) * MM, (foot - 2) * MM).stroke('#000'); // prettier-ignore
+  pdf
+    .lineWidth(0.4)
+    .moveTo(LEFT * MM, (foot - 2) * MM)
+    .lineTo((LEFT + WIDE) * MM, (foot - 2) * MM)
+    .stroke('#000');
   say(CAUTION, [LEFT, foot], { size: 7.5 });
   return finished(pdf);
 }

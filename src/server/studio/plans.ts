@@ -53,9 +53,15 @@ export async function addPlanVersion(
 
 function checked({ key, governing, drawings }: PlanContent): void {
   if (key.kind === 'curve' && key.knots.length < 2)
-    throw new InputError('key', `A key of your own needs at least two knots; it has ${key.knots.length}. The plan before it is kept.`); // prettier-ignore
+    throw new InputError(
+      'key',
+      `A key of your own needs at least two knots; it has ${key.knots.length}. The plan before it is kept.`,
+    );
   if (governing && !drawings.some(({ id }) => id === governing))
-    throw new InputError('drawing', 'The drawing that should govern is not among the kept ones. The plan before it is kept.'); // prettier-ignore
+    throw new InputError(
+      'drawing',
+      'The drawing that should govern is not among the kept ones. The plan before it is kept.',
+    );
 }
 
 export async function referenceOrRefusal(db: Knex, paintingId: string): Promise<ReferenceRow> {
@@ -93,7 +99,10 @@ export async function listPlans({ db }: Studio, paintingId: string): Promise<(Pl
   );
 }
 
-/** The masses of the governing plan, named by the painter or else by their place. @throws InputError without a reference */
+/**
+ * The masses of the governing plan, named by the painter or else by their place.
+ * @throws InputError without a reference
+ */
 export async function massesOf(studio: Studio, paintingId: string) {
   const painting = await rowOf<PaintingRow>(studio.db, 'painting', paintingId);
   const plan = await planTask(studio, painting);

@@ -39,7 +39,8 @@ export async function readPhoto(studio: Studio, photoId: string, after?: Job): P
       const open = await openCorrections(studio, all.painting, all.session);
       const corrections = open.map(correctionIn);
       const plan = all.planId ? await rowOf<PlanRow>(db, 'plan', all.planId) : null;
-      const onProgress = ({ part, ...how }: Progress) => tell(part ? { ...how, ...earlyOf(part, plan, all.painting) } : how); // prettier-ignore
+      const onProgress = ({ part, ...how }: Progress) =>
+        tell(part ? { ...how, ...earlyOf(part, plan, all.painting) } : how);
       const answer = await crew.run('read', { task: all.task, corrections }, { signal, onProgress });
       if (!signal.aborted)
         await keepReading(studio, {
@@ -61,7 +62,13 @@ function earlyOf(
   painting: PaintingRow,
 ): Pick<Told, 'early' | 'pictures'> {
   const name = namer(plan, masses ?? [], painting).mass;
-  const lines = masses?.map((mass) => ({ id: mass.id, name: name(mass), planned: mass.target.value, painted: mass.painted.value, doubt: mass.uncertainty.value })); // prettier-ignore
+  const lines = masses?.map((mass) => ({
+    id: mass.id,
+    name: name(mass),
+    planned: mass.target.value,
+    painted: mass.painted.value,
+    doubt: mass.uncertainty.value,
+  }));
   return {
     early: { ...(flatJpeg && { flat: true }), ...(mapPng && { map: true }), ...(lines && { masses: lines }) },
     pictures: { ...(flatJpeg && { flat: flatJpeg }), ...(mapPng && { map: mapPng }) },
@@ -149,7 +156,11 @@ const judged = new Map<string, Quality>();
 export async function seePlace(studio: Studio, photoId: string, place: Place): Promise<SeenPlace> {
   const { task } = await asked(studio, photoId);
   if (!task.plan)
-    throw new InputError('no-plan', 'This painting has no reference, so a place cannot be measured against a plan. Nothing was changed.', 409); // prettier-ignore
+    throw new InputError(
+      'no-plan',
+      'This painting has no reference, so a place cannot be measured against a plan. Nothing was changed.',
+      409,
+    );
   const { places } = await studio.crew.run('see', { task, places: [place] });
   const [seen] = places;
   if (!seen)

@@ -88,7 +88,10 @@ export async function addFurtherReference(
 /** @throws InputError when a crop leaves its picture or has other proportions than the canvas */
 function checkCrop(crop: Crop, picture: { width: number; height: number }, { widthMm, heightMm }: PaintingRow): void {
   if (crop.print && !isConvexClockwise(crop.print))
-    throw new InputError('print', 'The corners of the print cross or run the wrong way round. The crop before it is kept. Drag them to its corners, clockwise from its top left.'); // prettier-ignore
+    throw new InputError(
+      'print',
+      'The corners of the print cross or run the wrong way round. The crop before it is kept. Drag them to its corners, clockwise from its top left.',
+    );
   if (!cropFits(crop, picture)) {
     const { width, height } = cropBase(crop, picture);
     throw new InputError(
@@ -130,7 +133,11 @@ export async function changeReference(
   const row = await rowOf<ReferenceRow>(db, 'reference', referenceId);
   const painting = await rowOf<PaintingRow>(db, 'painting', row.paintingId);
   if (aside && row.governs)
-    throw new InputError('governs', 'This is the main reference; the plan is made from it. Make another one the main one first.', 409); // prettier-ignore
+    throw new InputError(
+      'governs',
+      'This is the main reference; the plan is made from it. Make another one the main one first.',
+      409,
+    );
   const columns = {
     ...words,
     ...(crops && { crops: JSON.stringify(crops) }),
@@ -159,7 +166,11 @@ export async function auditOf(studio: Studio, referenceId: string): Promise<Audi
   const paint = plan ? contentOf(plan).key : PAINT_RANGE;
   const { viewingM } = setUpOf(painting);
   const { widthMm, heightMm } = painting;
-  const ask = { reference: { path: files.originalPath(row.sha256), name: row.fileName }, crop: cropOf(row.crop), canvas: { widthMm, heightMm } }; // prettier-ignore
+  const ask = {
+    reference: { path: files.originalPath(row.sha256), name: row.fileName },
+    crop: cropOf(row.crop),
+    canvas: { widthMm, heightMm },
+  };
   const name = JSON.stringify([ask, paint.darkest, paint.white, viewingM, row.place]);
   const known = audits.get(name);
   if (known) return known;
@@ -168,7 +179,14 @@ export async function auditOf(studio: Studio, referenceId: string): Promise<Audi
   const place = keptOr('reference.place', row.place, null);
   const audit = { ...whole, pixelsPerMm: whole.pixelsPerMm * (place ? widthMm / place[2] : 1) };
   const { crushed, blown, range, families, pixelsPerMm } = audit;
-  const answer = { words: auditWords(audit, { paint, viewingM }), crushed, blown, range, families, pixelsPerMm } as AuditAnswer; // prettier-ignore
+  const answer = {
+    words: auditWords(audit, { paint, viewingM }),
+    crushed,
+    blown,
+    range,
+    families,
+    pixelsPerMm,
+  } as AuditAnswer;
   if (audits.size > 60) audits.clear();
   audits.set(name, answer);
   return answer;

@@ -166,7 +166,10 @@ export interface CorrectionRow {
   place: string;
   difference: number;
   uncertainty: number;
-  /** drawing only: degrees (clockwise from the right) the place was off towards; null = the whole drawing, or another kind */
+  /**
+   * drawing only: degrees (clockwise from the right) the place was off towards; null = the whole drawing, or another
+   * kind
+   */
   towards: number | null;
   own: number;
   open: number;

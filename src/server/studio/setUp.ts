@@ -12,9 +12,15 @@ import type { Studio } from './studio';
 function checkSetUp({ rebate, approach, stage }: SetUp, { widthMm, heightMm }: { widthMm: number; heightMm: number }) {
   const [across, down] = [widthMm - rebate.left - rebate.right, heightMm - rebate.top - rebate.bottom];
   if (across < 20 || down < 20)
-    throw new InputError('rebate', `A frame that hides so much leaves ${Math.round(across)} x ${Math.round(down)} mm to see; at least 20 mm each way are needed. The set-up before it is kept.`); // prettier-ignore
+    throw new InputError(
+      'rebate',
+      `A frame that hides so much leaves ${Math.round(across)} x ${Math.round(down)} mm to see; at least 20 mm each way are needed. The set-up before it is kept.`,
+    );
   if (stage && !approach?.stages.some(({ id }) => id === stage))
-    throw new InputError('stage', 'This stage does not belong to the approach that is chosen. The set-up before it is kept.'); // prettier-ignore
+    throw new InputError(
+      'stage',
+      'This stage does not belong to the approach that is chosen. The set-up before it is kept.',
+    );
 }
 
 /** Another size: the reference is cropped anew where its proportions change, and everything planned goes with it. */
@@ -25,7 +31,11 @@ async function resize(
 ) {
   const photographed = await trx('session').where({ paintingId: before.id }).where('number', '>', 0).first();
   if (photographed)
-    throw new InputError('sessions', `Sessions of this painting are measured on a canvas of ${before.widthMm} x ${before.heightMm} mm, so its size cannot change any more. Nothing was changed. Begin another painting for another canvas.`, 409); // prettier-ignore
+    throw new InputError(
+      'sessions',
+      `Sessions of this painting are measured on a canvas of ${before.widthMm} x ${before.heightMm} mm, so its size cannot change any more. Nothing was changed. Begin another painting for another canvas.`,
+      409,
+    );
   const reference = await governingReference(trx, before.id);
   if (!reference) return;
   const image = await imageOf(trx, reference.sha256);

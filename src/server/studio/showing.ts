@@ -17,16 +17,27 @@ export async function setLandmarks(
   for (const { plan, painted } of landmarks)
     for (const [x, y] of [plan, painted])
       if (x < 0 || y < 0 || x > painting.widthMm || y > painting.heightMm)
-        throw new InputError('landmark', `The point ${Math.round(x)}, ${Math.round(y)} mm lies outside the canvas of ${painting.widthMm} x ${painting.heightMm} mm. Nothing was changed. Show it on the canvas.`); // prettier-ignore
+        throw new InputError(
+          'landmark',
+          `The point ${Math.round(x)}, ${Math.round(y)} mm lies outside the canvas of ${painting.widthMm} x ${painting.heightMm} mm. Nothing was changed. Show it on the canvas.`,
+        );
   return keepSet(studio, 'landmarks', { photoId, columns: { landmarks: JSON.stringify(landmarks) } });
 }
 
-/** Keeps what the painter says before any number is shown. The first one stands: what is said afterwards is no guess. */
+/**
+ * Keeps what the painter says before any number is shown. The first one stands: what is said afterwards is no guess.
+ */
 export async function setImpression(studio: Studio, photoId: string, said: Impression): Promise<Photo> {
   const { db, world } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
   const before = await newest<ImpressionRow>(db, 'impression', photoId);
-  if (!before) await db('impression').insert({ id: world.newId(), photoId, said: JSON.stringify(said), setAt: world.now().toISOString() }); // prettier-ignore
+  if (!before)
+    await db('impression').insert({
+      id: world.newId(),
+      photoId,
+      said: JSON.stringify(said),
+      setAt: world.now().toISOString(),
+    });
   return photoOf(db, photo);
 }
 

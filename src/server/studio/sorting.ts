@@ -8,7 +8,10 @@ import { hourOf, keepPhoto, takeBack } from './photos';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from './rows';
 import type { Studio } from './studio';
 
-/** The session of a day, begun at its place in time where there is none: sessions are numbered in the order they were painted. */
+/**
+ * The session of a day, begun at its place in time where there is none: sessions are numbered in the order they were
+ * painted.
+ */
 async function sessionOn(
   { trx, touch }: Hold,
   { world }: Studio,
@@ -20,7 +23,12 @@ async function sessionOn(
     .orderBy('number')
     .first()) as SessionRow | undefined;
   if (known) return known;
-  const earlier = (await trx('session').where({ paintingId }).where('number', '>', 0).where('date', '<', day).max('number as number').first()) as { number: number | null }; // prettier-ignore
+  const earlier = (await trx('session')
+    .where({ paintingId })
+    .where('number', '>', 0)
+    .where('date', '<', day)
+    .max('number as number')
+    .first()) as { number: number | null };
   const number = (earlier.number ?? 0) + 1;
   await makeRoom(trx, paintingId, number);
   const row: SessionRow = { id: world.newId(), paintingId, number, date: day, intention: '', minutes: null };
@@ -40,7 +48,8 @@ async function makeRoom(trx: Knex.Transaction, paintingId: string, from: number)
 }
 
 /**
- * Keeps one of a batch of photographs and puts it into the session of the day it was taken; a file that is here already is left where
+ * Keeps one of a batch of photographs and puts it into the session of the day it was taken; a file that is here already
+ * is left where
  * it is, so that a batch that was stopped can be given again whole.
  * @param modified when the file was last changed: its day counts where the photograph does not tell its own
  */

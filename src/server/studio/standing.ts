@@ -20,7 +20,10 @@ export interface Standing {
   readonly decided: Word | null;
   /** it was dismissed in an earlier reading and nothing was done there since: it stays silent */
   readonly silenced: Word | null;
-  /** what of an earlier reading goes on: taken, dismissed, or put off. Put off in an earlier session, it is asked about again. */
+  /**
+   * what of an earlier reading goes on: taken, dismissed, or put off. Put off in an earlier session, it is asked about
+   * again.
+   */
   readonly carried: (Word & Carried) | null;
 }
 export const WAITS: Standing = { decisionId: null, decided: null, silenced: null, carried: null };
@@ -36,7 +39,10 @@ interface WordRow extends Omit<Word, 'decision'> {
   readonly open: number | null;
 }
 
-/** A word of an earlier reading as it goes on. What the plan took over does not: were it struck out there, it would speak. */
+/**
+ * A word of an earlier reading as it goes on. What the plan took over does not: were it struck out there, it would
+ * speak.
+ */
 function carriedBy(word: WordRow | undefined): Pick<Standing, 'decided' | 'silenced' | 'carried'> {
   const none = { decided: null, silenced: null, carried: null };
   if (!word?.decision || word.decision === 'planned') return none;

@@ -14,7 +14,9 @@ interface PaintingLine extends Pick<PaintingSummary, 'id' | 'title' | 'widthMm' 
   readonly referred: number;
 }
 
-/** A photograph of a painting's newest session, of its newest one with photographs, or of its newest one with a reading. */
+/**
+ * A photograph of a painting's newest session, of its newest one with photographs, or of its newest one with a reading.
+ */
 interface PhotoLine {
   readonly paintingId: string;
   readonly number: number;

@@ -1,4 +1,7 @@
-/** Work on one thing, one after another: what is looked at first is still so when it is changed. One server has a folder, so this holds. */
+/**
+ * Work on one thing, one after another: what is looked at first is still so when it is changed. One server has a
+ * folder, so this holds.
+ */
 export class Turns {
   private readonly last = new Map<string, Promise<unknown>>();
 

@@ -4,7 +4,8 @@ import { waitingIn } from './findingRows';
 import { standingsIn, WAITS } from './standing';
 
 /**
- * How many findings of some readings wait for a decision, said aloud in the stage under way, by reading; a reading that is missing has none.
+ * How many findings of some readings wait for a decision, said aloud in the stage under way, by reading; a reading that
+ * is missing has none.
  * @param readings the stage under way in each one's painting, by the readings' ids; null = no approach is chosen
  */
 export async function undecidedIn(db: Knex, readings: ReadonlyMap<string, Calls | null>): Promise<Map<string, number>> {

@@ -18,7 +18,8 @@ export const findingVersion = (readingId: string, decisionId: string | null): st
   `${readingId}.${decisionId ?? NO_VERSION}`;
 
 /**
- * The corners a change may be late for. Corners that were found are no word of the painter's: showing them better is late for nothing. Once
+ * The corners a change may be late for. Corners that were found are no word of the painter's: showing them better is
+ * late for nothing. Once
  * they were shown, whatever was put in their place counts.
  */
 export const shownCorners = async (db: Knex, photoId: string): Promise<CornersRow | undefined> => {

@@ -17,7 +17,10 @@ import { findingVersion, idOf, paintingVersion, photoVersion, referenceVersion, 
 const groundVersion = async (db: Knex, paintingId: string): Promise<string> =>
   idOf(await db('painting_ground').where({ paintingId }).orderBy('rowid', 'desc').first('id'));
 
-/** A thing that may be changed: its name among all of its kind, its version now, and what was done to it since another one. */
+/**
+ * A thing that may be changed: its name among all of its kind, its version now, and what was done to it since another
+ * one.
+ */
 export interface Guarded {
   readonly name: string;
   readonly version: string;

@@ -73,7 +73,9 @@ async function fetched<N extends RouteName>(name: N, { params, body, file }: Sen
   }
 }
 
-/** Sends a change with the version it is made on; one that comes too late is laid on top, or left, as the painter says. */
+/**
+ * Sends a change with the version it is made on; one that comes too late is laid on top, or left, as the painter says.
+ */
 async function changed<N extends RouteName>(name: N, sent: Sent<N>, thing: string): Promise<unknown> {
   let { body } = sent;
   for (let on = seen.of(thing, sent.on); ;) {
@@ -96,7 +98,10 @@ const turns = new Map<string, Promise<unknown>>();
 /** Changes of one thing go out one after another: the next one is made on what the one before has left. */
 function inTurn<T>(thing: string, work: () => Promise<T>): Promise<T> {
   const own = (turns.get(thing) ?? Promise.resolve()).then(work, work);
-  turns.set(thing, own.catch(() => undefined)); // prettier-ignore
+  turns.set(
+    thing,
+    own.catch(() => undefined),
+  );
   return own;
 }
 

@@ -2,7 +2,8 @@ import type { PaintingDetail, Photo, ReadingDetail } from '../../contract';
 import { NO_VERSION, type Guard } from '../../contract';
 
 /**
- * Which version of each thing this window has seen last, so that a change can name the one it is made on. What this window itself has
+ * Which version of each thing this window has seen last, so that a change can name the one it is made on. What this
+ * window itself has
  * replaced is remembered too: an answer that set out before is then not taken for news.
  */
 export class SeenVersions {

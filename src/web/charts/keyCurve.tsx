@@ -10,7 +10,10 @@ const x = scaleLinear([0, 10], [LEFT, LEFT + SIZE]);
 const y = scaleLinear([0, 10], [TOP + SIZE, TOP]);
 const AT = Array.from({ length: 101 }, (_, i) => i / 10);
 
-/** The key as a curve: the reference's values along, the paint's upwards. Its knots are dragged, or moved by the arrow keys. */
+/**
+ * The key as a curve: the reference's values along, the paint's upwards. Its knots are dragged, or moved by the arrow
+ * keys.
+ */
 export function KeyCurve({
   knots,
   paint,

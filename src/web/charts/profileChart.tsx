@@ -19,7 +19,7 @@ export function ProfileChart({ profile }: { profile: Profile }) {
       (_, i) => x(along[i]),
       (v) => y(v),
     )(values as number[]) ?? '';
-  const words = `Value along the line of ${Math.round(along[along.length - 1])} mm: planned from ${scale.show(planned[0])} to ${scale.show(planned[planned.length - 1])}, painted from ${scale.show(painted[0])} to ${scale.show(painted[painted.length - 1])}`; // prettier-ignore
+  const words = `Value along the line of ${Math.round(along[along.length - 1])} mm: planned from ${scale.show(planned[0])} to ${scale.show(planned[planned.length - 1])}, painted from ${scale.show(painted[0])} to ${scale.show(painted[painted.length - 1])}`;
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={words}>
       {y.ticks(4).map((v) => (

@@ -10,14 +10,22 @@ export interface Strung {
 }
 const [W, ROW] = [256, 22];
 
-/** Spots from the lightest planned to the darkest: bar = plan, filled dot = painted; a line that runs back breaks the order. */
+/**
+ * Spots from the lightest planned to the darkest: bar = plan, filled dot = painted; a line that runs back breaks the
+ * order.
+ */
 export function ValueString({ spots }: { spots: readonly Strung[] }) {
   const scale = useScale();
   const rows = [...spots].sort((a, b) => b.planned - a.planned);
   const order = [...spots].sort((a, b) => b.painted - a.painted).map(({ number }) => number);
   const x = scaleLinear([0, 10], [30, W - 8]);
   const at = (value: number) => x((scale.number(value) * 10) / Math.max(scale.number(0), scale.number(10)));
-  const words = rows.map(({ number, planned, painted }) => `spot ${number}: planned ${scale.show(planned)}, painted ${scale.show(painted)}`).join('; '); // prettier-ignore
+  const words = rows
+    .map(
+      ({ number, planned, painted }) =>
+        `spot ${number}: planned ${scale.show(planned)}, painted ${scale.show(painted)}`,
+    )
+    .join('; ');
   return (
     <>
       <svg viewBox={`0 0 ${W} ${rows.length * ROW + 6}`} className="block w-full" role="img" aria-label={words}>

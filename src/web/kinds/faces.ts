@@ -39,7 +39,14 @@ const takenOut: Face<ShownPaint>['takenOut'] = (finding) => {
   const { a, b } = matchedDifference(finding);
   return { value: 0, a: -a, b: -b };
 };
-const colour = { group: 'Temperature and chroma', subject: 'temperature', figure: () => '', exactly: () => null, takenOut, traced: true } as const; // prettier-ignore
+const colour = {
+  group: 'Temperature and chroma',
+  subject: 'temperature',
+  figure: () => '',
+  exactly: () => null,
+  takenOut,
+  traced: true,
+} as const;
 
 const TEMPERATURE: Face<ShownPaint> = {
   ...colour,

@@ -15,7 +15,9 @@ const KINDS = [
   ['chroma', 'strength'],
 ] as const;
 
-/** The way the painting is brought about: stages with what each asks; the one under way decides which readings are loud. */
+/**
+ * The way the painting is brought about: stages with what each asks; the one under way decides which readings are loud.
+ */
 export function ApproachPart({ detail }: { detail: PaintingDetail }) {
   const { painting } = detail;
   const { setUp } = painting;

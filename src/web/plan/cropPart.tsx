@@ -111,7 +111,9 @@ function OtherCanvases({
   );
 }
 
-/** Crop with turn and perspective, to the canvas's proportions; kept crops beside each other; what the photograph hides. */
+/**
+ * Crop with turn and perspective, to the canvas's proportions; kept crops beside each other; what the photograph hides.
+ */
 export function CropPart({ detail, reference }: { detail: PaintingDetail; reference: Reference }) {
   const { painting } = detail;
   const change = useAction('changeReference', painting.id);

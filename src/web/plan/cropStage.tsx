@@ -3,7 +3,9 @@ import { fileUrl, type Crop, type Reference } from '../../contract';
 import { cropBase, cropCorners } from '../../core/plan';
 import { mapCorners, homographyBetween, invert, project, rectangle, type Corners, type Point } from '../../core/raster';
 
-/** The reference with the canvas's crop on it, dragged or moved by the arrow keys; a print's corners where it is one. */
+/**
+ * The reference with the canvas's crop on it, dragged or moved by the arrow keys; a print's corners where it is one.
+ */
 export function CropStage({
   reference,
   crop,

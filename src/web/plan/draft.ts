@@ -27,13 +27,16 @@ interface Draft {
 }
 
 /**
- * Whether a draft goes on beside the plan that is there. One with nothing changed follows the plan; one with changes stays, whatever was kept
+ * Whether a draft goes on beside the plan that is there. One with nothing changed follows the plan; one with changes
+ * stays, whatever was kept
  * in another window meanwhile, but for another crop: under that its places are elsewhere.
  */
 const holds = (draft: Draft, { on, crop }: Pick<Draft, 'on' | 'crop'>): boolean =>
   draft.on === on || (draft.crop === crop && !same(draft.now, draft.base));
 
-/** What was remembered before drafts named what they were begun on: it was dropped once the plan had another version. */
+/**
+ * What was remembered before drafts named what they were begun on: it was dropped once the plan had another version.
+ */
 interface OldDraft {
   readonly version: number;
   readonly content: unknown;

@@ -23,7 +23,8 @@ describe('laying my changes on top of another version', () => {
     const [a, b, c, d] = ['a', 'b', 'c', 'd'].map((id) => departure(id));
     const base = plan({ departures: [a, b, c] });
     const mine = plan({ departures: [{ ...a, why: 'mine' }, c, d] }); // a changed, b taken away, d added
-    const theirs = plan({ departures: [{ ...a, why: 'theirs' }, b, departure('e')] }); // a changed, c taken away, e added
+    // a changed, c taken away, e added
+    const theirs = plan({ departures: [{ ...a, why: 'theirs' }, b, departure('e')] });
     const ids = layOnTop(base, mine, theirs).departures.map(({ id, why }) => `${id} ${why}`.trim());
     expect(ids).toEqual(['a mine', 'e', 'd']);
   });

@@ -19,7 +19,8 @@ function layList(base: readonly Named[], mine: readonly Named[], theirs: readonl
 }
 
 /**
- * Lays my changes of a plan on top of another version: what I did not touch is theirs, what I changed is mine, and of lists each thing by
+ * Lays my changes of a plan on top of another version: what I did not touch is theirs, what I changed is mine, and of
+ * lists each thing by
  * itself.
  * @param base what mine was made from
  */

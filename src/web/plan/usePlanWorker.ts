@@ -63,7 +63,9 @@ export function usePlanWorker(
   return { worker, problem };
 }
 
-/** Something asked of the worker, asked again when the question changes; the last answer stays until the next is there. */
+/**
+ * Something asked of the worker, asked again when the question changes; the last answer stays until the next is there.
+ */
 export function useAsked<T>(
   worker: PlanWorker | null,
   question: string,

@@ -7,7 +7,9 @@ import { SortTable } from './sortTable';
 
 const WIDE = 900; // drawing units across the flat
 
-/** A reading that is being made: the flat as soon as it is squared and lit, then the map on it and the values by mass. */
+/**
+ * A reading that is being made: the flat as soon as it is squared and lit, then the map on it and the values by mass.
+ */
 export function ComingIn({ job, painting, guessed }: { job: Job; painting: Painting; guessed: boolean }) {
   const scale = useScale();
   const { settings } = useSettings();

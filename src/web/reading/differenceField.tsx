@@ -28,7 +28,8 @@ export function useDifferences(url: string | null): CodedMap | null {
     setMap(null);
     if (!url) return;
     const abort = new AbortController();
-    load(url, abort.signal).then(setMap, () => undefined); // a reading of an earlier version has no map: the marks stand alone
+    // a reading of an earlier version has no map: the marks stand alone
+    load(url, abort.signal).then(setMap, () => undefined);
     return () => abort.abort();
   }, [url]);
   return map;
@@ -36,9 +37,17 @@ export function useDifferences(url: string | null): CodedMap | null {
 
 /** Bands of amount, each with its field; below the first nothing is drawn. */
 const BANDS = {
-  value: { from: [0.25, 0.6, 1.1, 1.9], more: ['darker-1', 'darker-3', 'darker-4', 'darker-7'], less: ['lighter-1', 'lighter-3', 'lighter-4', 'lighter-7'] }, // prettier-ignore
+  value: {
+    from: [0.25, 0.6, 1.1, 1.9],
+    more: ['darker-1', 'darker-3', 'darker-4', 'darker-7'],
+    less: ['lighter-1', 'lighter-3', 'lighter-4', 'lighter-7'],
+  },
   warmth: { from: [3, 7, 14], more: ['cooler-1', 'cooler-2', 'cooler-3'], less: ['warmer-1', 'warmer-2', 'warmer-3'] },
-  chroma: { from: [4, 8, 15], more: ['greyer-1', 'greyer-2', 'greyer-3'], less: ['stronger-1', 'stronger-2', 'stronger-3'] }, // prettier-ignore
+  chroma: {
+    from: [4, 8, 15],
+    more: ['greyer-1', 'greyer-2', 'greyer-3'],
+    less: ['stronger-1', 'stronger-2', 'stronger-3'],
+  },
 } as const;
 export type Mapped = keyof typeof BANDS;
 const LEAST_TRUST = 0.15;
@@ -59,7 +68,9 @@ export function DifferenceField({
   const areas = useMemo(() => {
     const signed = (sign: number) => {
       const values = Array.from(map[of], (v, i) => (map.trust[i] > LEAST_TRUST ? sign * v : 0));
-      return contours().size([map.width, map.height]).thresholds([...from])(values); // prettier-ignore
+      return contours()
+        .size([map.width, map.height])
+        .thresholds([...from])(values);
     };
     return [signed(1), signed(-1)];
   }, [map, of, from]);

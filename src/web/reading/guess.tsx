@@ -4,7 +4,10 @@ import type { Photo } from '../../contract';
 import { useAction } from '../api/queries';
 import { ProblemNote } from '../slips/problem';
 
-const time = (iso: string) => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }).format(new Date(iso)); // prettier-ignore
+const time = (iso: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }).format(
+    new Date(iso),
+  );
 
 /** Before any number: what bothers the painter, in a few words. The first one stands. */
 export function GuessForm({ paintingId, photo, onSkip }: { paintingId: string; photo: Photo; onSkip?: () => void }) {

@@ -69,7 +69,13 @@ export function InquiryMarks({
       </g>
     );
   if ((tool === 'line' || tool === 'outline') && shown.length > 1) {
-    const path = `M${shown.map((at) => px(at).map((v) => v.toFixed(1)).join(' ')).join('L')}${tool === 'outline' ? 'Z' : ''}`; // prettier-ignore
+    const path = `M${shown
+      .map((at) =>
+        px(at)
+          .map((v) => v.toFixed(1))
+          .join(' '),
+      )
+      .join('L')}${tool === 'outline' ? 'Z' : ''}`;
     return (
       <g fill="none" strokeLinejoin="round">
         <path d={path} stroke="#fff" strokeWidth="4.4" />
@@ -111,7 +117,10 @@ export function PlumbAndLevel({ at, size, toPx }: { at: Point; size: { width: nu
   );
 }
 
-/** Where the darkest dark and the lightest light lie. @param moved from the plan's place to this picture's; none = the plan */
+/**
+ * Where the darkest dark and the lightest light lie.
+ * @param moved from the plan's place to this picture's; none = the plan
+ */
 export function RangeEnds({
   range: { darkestAt, lightestAt },
   painting,

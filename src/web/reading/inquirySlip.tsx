@@ -44,7 +44,11 @@ export function LineResult({ from, to, ...pair }: Pair & { from: Point; to: Poin
     return seen && { along: t * long, ...seen };
   }).filter((one) => one !== null);
   if (samples.length < 5) return <p className="small">{WALL_TEXT.lineLeaves}</p>;
-  const profile = profileOf(samples.map(({ along }) => along), samples.map(({ planned }) => planned), samples.map(({ painted }) => painted)); // prettier-ignore
+  const profile = profileOf(
+    samples.map(({ along }) => along),
+    samples.map(({ planned }) => planned),
+    samples.map(({ painted }) => painted),
+  );
   return (
     <div data-testid="line-result">
       <ProfileChart profile={profile} />
@@ -72,7 +76,12 @@ const leanInWords = (lean: number): string =>
 /** Lengths, angles and proportions of two or four points, planned and painted. */
 export function CompareResult({ points, moved }: { points: readonly Point[]; moved: (at: Point) => Point }) {
   const planned = measuresOf(points);
-  const painted = measuresOf(points.map((at): Point => { const [dx, dy] = moved(at); return [at[0] + dx, at[1] + dy]; })); // prettier-ignore
+  const painted = measuresOf(
+    points.map((at): Point => {
+      const [dx, dy] = moved(at);
+      return [at[0] + dx, at[1] + dy];
+    }),
+  );
   if (!planned || !painted) return null;
   const rows: [string, string, string][] = [
     ['A to B', `${planned.first.toFixed(1)} mm`, `${painted.first.toFixed(1)} mm`],
@@ -120,10 +129,13 @@ export function OutlineResult({ points, photo }: { points: readonly Point[]; pho
   useEffect(() => {
     let current = true;
     setState({ seen: null, problem: null });
-    call('measure', { params: { photoId: photo.id }, body: { place: { outlines: [points.map(([x, y]): [number, number] => [x, y])] } } }).then(
+    call('measure', {
+      params: { photoId: photo.id },
+      body: { place: { outlines: [points.map(([x, y]): [number, number] => [x, y])] } },
+    }).then(
       (seen) => current && setState({ seen, problem: null }),
       (refused: Refused) => current && setState({ seen: null, problem: refused.message }),
-    ); // prettier-ignore
+    );
     return () => {
       current = false;
     };
@@ -131,8 +143,18 @@ export function OutlineResult({ points, photo }: { points: readonly Point[]; pho
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [name, photo.id]);
   const { seen, problem } = state;
-  if (problem) return <p className="problem" role="alert">{problem}</p>; // prettier-ignore
-  if (!seen) return <p className="small" role="status">{WALL_TEXT.measuring}</p>; // prettier-ignore
+  if (problem)
+    return (
+      <p className="problem" role="alert">
+        {problem}
+      </p>
+    );
+  if (!seen)
+    return (
+      <p className="small" role="status">
+        {WALL_TEXT.measuring}
+      </p>
+    );
   return (
     <p className="serif mt-1" data-testid="outline-result">
       {outlineInWords(seen, scale.show)}

@@ -27,7 +27,17 @@ function Magnifier({
     if (!picture) return;
     const wide = SIZE * ratio;
     const perMm = picture.bitmap.width / painting.widthMm;
-    context.drawImage(picture.bitmap, (at[0] - SHOWN_MM / 2) * perMm, (at[1] - SHOWN_MM / 2) * perMm, SHOWN_MM * perMm, SHOWN_MM * perMm, 0, 0, wide, wide); // prettier-ignore
+    context.drawImage(
+      picture.bitmap,
+      (at[0] - SHOWN_MM / 2) * perMm,
+      (at[1] - SHOWN_MM / 2) * perMm,
+      SHOWN_MM * perMm,
+      SHOWN_MM * perMm,
+      0,
+      0,
+      wide,
+      wide,
+    );
     const m = wide / 2;
     for (const [colour, line] of [
       ['#fff', 3 * ratio],
@@ -58,7 +68,9 @@ function Magnifier({
   );
 }
 
-/** The painter's landmarks: each on both pictures, moved by key, named; kept, they overrule where the drawing was found. */
+/**
+ * The painter's landmarks: each on both pictures, moved by key, named; kept, they overrule where the drawing was found.
+ */
 export function LandmarkSlip({
   landmarks,
   waiting,

@@ -9,7 +9,9 @@ const offOf = ({ plan, painted }: Landmark) => apart(plan, painted);
 /** The two landmarks planned furthest from each other: what shifts are counted against. */
 function spanOf(landmarks: readonly Landmark[]): { readonly mm: number; readonly names: string } | null {
   const named = landmarks.map((one, i) => ({ ...one, name: one.name || String(i + 1) }));
-  const pairs = named.flatMap((a, i) => named.slice(i + 1).map((b) => ({ mm: apart(a.plan, b.plan), names: `${a.name} to ${b.name}` }))); // prettier-ignore
+  const pairs = named.flatMap((a, i) =>
+    named.slice(i + 1).map((b) => ({ mm: apart(a.plan, b.plan), names: `${a.name} to ${b.name}` })),
+  );
   const [widest] = pairs.sort((p, q) => q.mm - p.mm);
   return widest && widest.mm > 0 ? widest : null;
 }
@@ -22,7 +24,10 @@ function landmarksBefore({ sessions }: PaintingDetail, number: number) {
     .find(({ landmarks }) => landmarks.length > 0);
 }
 
-/** Every feature's shift, in millimetres and as a share of the widest span, beside the session before; the furthest off first. */
+/**
+ * Every feature's shift, in millimetres and as a share of the widest span, beside the session before; the furthest off
+ * first.
+ */
 export function LandmarkTable({
   detail,
   number,

@@ -54,7 +54,12 @@ export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
           show: ({ target }) => scale.show(target.value),
           by: ({ target }) => target.value,
         },
-        { name: 'painted', number: true, show: ({ painted }) => scale.show(painted.value), by: ({ painted }) => painted.value }, // prettier-ignore
+        {
+          name: 'painted',
+          number: true,
+          show: ({ painted }) => scale.show(painted.value),
+          by: ({ painted }) => painted.value,
+        },
         {
           name: 'should become',
           number: true,
@@ -63,7 +68,12 @@ export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
             <ShouldBecome kind="value" amount={value} within={valueWithin(uncertainty.value)} />
           ),
         },
-        { name: 'sure to', number: true, show: ({ uncertainty }) => (2 * uncertainty.value).toFixed(2), by: ({ uncertainty }) => uncertainty.value }, // prettier-ignore
+        {
+          name: 'sure to',
+          number: true,
+          show: ({ uncertainty }) => (2 * uncertainty.value).toFixed(2),
+          by: ({ uncertainty }) => uncertainty.value,
+        },
         { name: 'spread', number: true, show: ({ spread }) => spread.toFixed(2), by: ({ spread }) => spread },
         {
           name: 'turns through',
@@ -89,8 +99,18 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
       chosen={chosen}
       onChoose={onChoose}
       columns={[
-        { name: 'plan warmth', number: true, show: ({ target }) => figure(target.warmth, 0), by: ({ target }) => target.warmth }, // prettier-ignore
-        { name: 'painted', number: true, show: ({ painted }) => figure(painted.warmth, 0), by: ({ painted }) => painted.warmth }, // prettier-ignore
+        {
+          name: 'plan warmth',
+          number: true,
+          show: ({ target }) => figure(target.warmth, 0),
+          by: ({ target }) => target.warmth,
+        },
+        {
+          name: 'painted',
+          number: true,
+          show: ({ painted }) => figure(painted.warmth, 0),
+          by: ({ painted }) => painted.warmth,
+        },
         {
           name: 'should become',
           number: true,
@@ -104,9 +124,24 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
             />
           ),
         },
-        { name: 'sure to', number: true, show: ({ uncertainty }) => (2 * uncertainty.warmth).toFixed(1), by: ({ uncertainty }) => uncertainty.warmth }, // prettier-ignore
-        { name: 'plan chroma', number: true, show: ({ target }) => target.chroma.toFixed(0), by: ({ target }) => target.chroma }, // prettier-ignore
-        { name: 'painted', number: true, show: ({ painted }) => painted.chroma.toFixed(0), by: ({ painted }) => painted.chroma }, // prettier-ignore
+        {
+          name: 'sure to',
+          number: true,
+          show: ({ uncertainty }) => (2 * uncertainty.warmth).toFixed(1),
+          by: ({ uncertainty }) => uncertainty.warmth,
+        },
+        {
+          name: 'plan chroma',
+          number: true,
+          show: ({ target }) => target.chroma.toFixed(0),
+          by: ({ target }) => target.chroma,
+        },
+        {
+          name: 'painted',
+          number: true,
+          show: ({ painted }) => painted.chroma.toFixed(0),
+          by: ({ painted }) => painted.chroma,
+        },
         {
           name: 'colour plays',
           number: true,
@@ -136,10 +171,30 @@ export function DrawingTable({ masses, account, chosen, onChoose }: TableProps) 
       columns={[
         { name: 'right', number: true, show: ({ id }) => mm(shift(id, 0)), by: ({ id }) => shift(id, 0) },
         { name: 'down', number: true, show: ({ id }) => mm(shift(id, 1)), by: ({ id }) => shift(id, 1) },
-        { name: 'off by', number: true, show: ({ id }) => `${Math.hypot(shift(id, 0), shift(id, 1)).toFixed(1)} mm`, by: ({ id }) => Math.hypot(shift(id, 0), shift(id, 1)) }, // prettier-ignore
-        { name: 'tilted', number: true, show: ({ id }) => `${signedFigure('drawing', drawnOf(id)?.tilt ?? 0)}°`, by: ({ id }) => Math.abs(drawnOf(id)?.tilt ?? 0) }, // prettier-ignore
-        { name: 'size', number: true, show: ({ id }) => `${Math.round(100 * (drawnOf(id)?.scale ?? 1))} %`, by: ({ id }) => drawnOf(id)?.scale ?? 1 }, // prettier-ignore
-        { name: 'sure to', number: true, show: ({ id }) => `${(2 * (drawnOf(id)?.doubt ?? 0)).toFixed(1)} mm`, by: ({ id }) => drawnOf(id)?.doubt ?? 0 }, // prettier-ignore
+        {
+          name: 'off by',
+          number: true,
+          show: ({ id }) => `${Math.hypot(shift(id, 0), shift(id, 1)).toFixed(1)} mm`,
+          by: ({ id }) => Math.hypot(shift(id, 0), shift(id, 1)),
+        },
+        {
+          name: 'tilted',
+          number: true,
+          show: ({ id }) => `${signedFigure('drawing', drawnOf(id)?.tilt ?? 0)}°`,
+          by: ({ id }) => Math.abs(drawnOf(id)?.tilt ?? 0),
+        },
+        {
+          name: 'size',
+          number: true,
+          show: ({ id }) => `${Math.round(100 * (drawnOf(id)?.scale ?? 1))} %`,
+          by: ({ id }) => drawnOf(id)?.scale ?? 1,
+        },
+        {
+          name: 'sure to',
+          number: true,
+          show: ({ id }) => `${(2 * (drawnOf(id)?.doubt ?? 0)).toFixed(1)} mm`,
+          by: ({ id }) => drawnOf(id)?.doubt ?? 0,
+        },
       ]}
     />
   );
@@ -152,7 +207,11 @@ export function RelationTable({ masses, account }: Pick<TableProps, 'masses' | '
   const nameOf = (id: number) => masses.find((mass) => mass.id === id)?.name ?? '';
   const steps = (v: number) => figure(v, 1);
   const columns: Column<Relation>[] = [
-    { name: 'Lighter as planned', show: ({ ids, reversed }) => <span style={{ fontWeight: reversed ? 700 : undefined }}>{nameOf(ids[0])}</span>, by: ({ ids }) => nameOf(ids[0]) }, // prettier-ignore
+    {
+      name: 'Lighter as planned',
+      show: ({ ids, reversed }) => <span style={{ fontWeight: reversed ? 700 : undefined }}>{nameOf(ids[0])}</span>,
+      by: ({ ids }) => nameOf(ids[0]),
+    },
     { name: 'beside', show: ({ ids }) => nameOf(ids[1]), by: ({ ids }) => nameOf(ids[1]) },
     { name: 'step planned', number: true, show: ({ planned }) => steps(planned), by: ({ planned }) => planned },
     { name: 'painted', number: true, show: ({ painted }) => steps(painted), by: ({ painted }) => painted },
@@ -161,10 +220,22 @@ export function RelationTable({ masses, account }: Pick<TableProps, 'masses' | '
       number: true,
       by: ({ difference, reversed }) => (reversed ? 100 : 0) + Math.abs(difference),
       show: ({ difference, reversed, uncertainty }) =>
-        reversed ? <b>order reversed</b> : Math.abs(difference) < Math.max(0.2, 2 * uncertainty) ? 'as planned' : `${Math.abs(difference).toFixed(1)} ${difference > 0 ? 'too far apart' : 'too near'}`, // prettier-ignore
+        reversed ? (
+          <b>order reversed</b>
+        ) : Math.abs(difference) < Math.max(0.2, 2 * uncertainty) ? (
+          'as planned'
+        ) : (
+          `${Math.abs(difference).toFixed(1)} ${difference > 0 ? 'too far apart' : 'too near'}`
+        ),
     },
   ];
   return (
-    <SortTable label="Relations between neighbours" rows={account.relations} idOf={({ ids }) => ids.join('-')} first={{ column: 4, down: true }} columns={columns} /> // prettier-ignore
+    <SortTable
+      label="Relations between neighbours"
+      rows={account.relations}
+      idOf={({ ids }) => ids.join('-')}
+      first={{ column: 4, down: true }}
+      columns={columns}
+    />
   );
 }

@@ -43,7 +43,11 @@ function OneSeat({
   return (
     <li
       className="py-2"
-      style={{ borderTop: '1px solid var(--slip-rule)', boxShadow: chosen ? 'inset 4px 0 0 var(--ink)' : undefined, paddingLeft: chosen ? 10 : 0 }} // prettier-ignore
+      style={{
+        borderTop: '1px solid var(--slip-rule)',
+        boxShadow: chosen ? 'inset 4px 0 0 var(--ink)' : undefined,
+        paddingLeft: chosen ? 10 : 0,
+      }}
       data-testid="seat"
     >
       <button className="line text-left" aria-pressed={chosen} onClick={onChoose} style={{ fontWeight: 650 }}>
@@ -102,7 +106,10 @@ export function Seats({
     );
   const answer = (seat: Seat, sits: boolean | null) => {
     const others = photo.seated.filter(({ at }) => !same(at, seat.at));
-    set.mutate({ params: { photoId: photo.id }, body: { seated: sits === null ? others : [...others, { at: seat.at, sits }] } }); // prettier-ignore
+    set.mutate({
+      params: { photoId: photo.id },
+      body: { seated: sits === null ? others : [...others, { at: seat.at, sits }] },
+    });
   };
   return (
     <section aria-label="What rests on what">
@@ -126,7 +133,10 @@ export function Seats({
   );
 }
 
-/** Where a thing meets its surface, and the darkest spot there. @param moved from the plan's place to this picture's; none = the plan */
+/**
+ * Where a thing meets its surface, and the darkest spot there.
+ * @param moved from the plan's place to this picture's; none = the plan
+ */
 export function SeatMarks({
   seat,
   painting,

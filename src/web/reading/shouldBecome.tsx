@@ -2,7 +2,12 @@ import { Mark, markOf } from '../marks/mark';
 
 const WORDS = { value: ['darker', 'lighter'], temperature: ['cooler', 'warmer'] } as const;
 
-/** What the hand should do to a mass, with its mark. @param amount painted minus plan; @param within so far it is as planned; @param towards the hue it should turn to */
+/**
+ * What the hand should do to a mass, with its mark.
+ * @param amount painted minus plan;
+ * @param within so far it is as planned;
+ * @param towards the hue it should turn to
+ */
 export function ShouldBecome({
   kind,
   amount,

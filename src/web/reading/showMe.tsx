@@ -38,7 +38,17 @@ function Patch({
       outline.forEach(([px, py], i) => context[i ? 'lineTo' : 'moveTo']((px - left) * scale, (py - top) * scale));
     context.clip('evenodd');
     const perMm = picture.bitmap.width / painting.widthMm;
-    context.drawImage(picture.bitmap, (left + moved[0]) * perMm, (top + moved[1]) * perMm, side * perMm, side * perMm, 0, 0, SIZE * ratio, SIZE * ratio); // prettier-ignore
+    context.drawImage(
+      picture.bitmap,
+      (left + moved[0]) * perMm,
+      (top + moved[1]) * perMm,
+      side * perMm,
+      side * perMm,
+      0,
+      0,
+      SIZE * ratio,
+      SIZE * ratio,
+    );
   };
   // By where it was found, not by the identity of the pair: the pointer moves over the wall all the time.
   return (
@@ -52,7 +62,10 @@ function Patch({
   );
 }
 
-/** From a sentence to what it rests on: both patches side by side on neutral grey, the two numbers, and how they were got. */
+/**
+ * From a sentence to what it rests on: both patches side by side on neutral grey, the two numbers, and how they were
+ * got.
+ */
 export function ShowMe({
   finding,
   reading,
@@ -122,7 +135,11 @@ export function AboutPlace({
   const scale = useScale();
   const mass: MassOfReading | undefined = reading.masses.find(({ place }) => placeHolds(place, at));
   const about = reading.findings.filter((one) => kindOf(one.kind).named(one) === null && placeHolds(one.place, at));
-  const relations = mass ? (reading.account?.relations ?? []).filter(({ ids, reversed, difference }) => ids.includes(mass.id) && (reversed || Math.abs(difference) > 0.4)) : []; // prettier-ignore
+  const relations = mass
+    ? (reading.account?.relations ?? []).filter(
+        ({ ids, reversed, difference }) => ids.includes(mass.id) && (reversed || Math.abs(difference) > 0.4),
+      )
+    : [];
   const nameOf = (id: number) => reading.masses.find((one) => one.id === id)?.name ?? '';
   return (
     <section aria-label="About this place" data-testid="about-place">

@@ -31,7 +31,11 @@ export function useLandmarks(
     if (!snap || !picture) return [at[0], at[1]];
     const { width, height, data } = picture.pixels;
     const perMm = width / painting.widthMm;
-    const [x, y] = snapToContour(data, { width, height }, { at: [at[0] * perMm, at[1] * perMm], reach: SNAP_MM * perMm }); // prettier-ignore
+    const [x, y] = snapToContour(
+      data,
+      { width, height },
+      { at: [at[0] * perMm, at[1] * perMm], reach: SNAP_MM * perMm },
+    );
     return [x / perMm, y / perMm];
   };
   return {

@@ -64,16 +64,41 @@ function Margins({ mass, painting, moved }: { mass: MassOfReading; painting: Pai
   if (points.length === 0) return null;
   const sides = (list: readonly Point[]) => {
     const [xs, ys] = [list.map(([x]) => x), list.map(([, y]) => y)];
-    return [Math.min(...xs) - left, painting.widthMm - right - Math.max(...xs), Math.min(...ys) - top, painting.heightMm - bottom - Math.max(...ys)]; // prettier-ignore
+    return [
+      Math.min(...xs) - left,
+      painting.widthMm - right - Math.max(...xs),
+      Math.min(...ys) - top,
+      painting.heightMm - bottom - Math.max(...ys),
+    ];
   };
   const planned = sides(points);
-  const painted = sides(points.map(([x, y]): Point => { const [dx, dy] = moved([x, y]); return [x + dx, y + dy]; })); // prettier-ignore
+  const painted = sides(
+    points.map(([x, y]): Point => {
+      const [dx, dy] = moved([x, y]);
+      return [x + dx, y + dy];
+    }),
+  );
   return <p className="small">{marginsInWords(planned, painted)}</p>;
 }
 
 /** The slip beside the wall: an inquiry while one is under way, else what the reading says of its subject. */
 export function WallSlip(props: Props) {
-  const { detail, number, photo, reading, subject, listed, chosen, mass, pinned, inquiry, landmarks, plan, flat, moved } = props; // prettier-ignore
+  const {
+    detail,
+    number,
+    photo,
+    reading,
+    subject,
+    listed,
+    chosen,
+    mass,
+    pinned,
+    inquiry,
+    landmarks,
+    plan,
+    flat,
+    moved,
+  } = props;
   const { painting } = detail;
   const { settings } = useSettings();
   const [revealed, setRevealed] = useState<string | null>(null);

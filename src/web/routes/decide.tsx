@@ -99,7 +99,18 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
     setChosen(null);
     setAdding(true);
   };
-  useKeys({ t: () => decide('taken'), l: () => decide('later'), x: () => decide('dismissed'), f: depart, a: add, Escape: leave, ArrowDown: move(1), ArrowRight: move(1), ArrowUp: move(-1), ArrowLeft: move(-1) }); // prettier-ignore
+  useKeys({
+    t: () => decide('taken'),
+    l: () => decide('later'),
+    x: () => decide('dismissed'),
+    f: depart,
+    a: add,
+    Escape: leave,
+    ArrowDown: move(1),
+    ArrowRight: move(1),
+    ArrowUp: move(-1),
+    ArrowLeft: move(-1),
+  });
   const step = nextOf(detail, number);
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-x-10 gap-y-4">

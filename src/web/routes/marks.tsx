@@ -122,7 +122,19 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
   ],
 ];
 
-const FIELDS = ['darker-1', 'darker-3', 'darker-6', 'lighter-1', 'lighter-3', 'lighter-6', 'warmer-2', 'cooler-2', 'stronger-2', 'greyer-2', 'not-read']; // prettier-ignore
+const FIELDS = [
+  'darker-1',
+  'darker-3',
+  'darker-6',
+  'lighter-1',
+  'lighter-3',
+  'lighter-6',
+  'warmer-2',
+  'cooler-2',
+  'stronger-2',
+  'greyer-2',
+  'not-read',
+];
 
 function Fields() {
   return (

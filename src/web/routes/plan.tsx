@@ -92,7 +92,6 @@ export function Plan() {
       {shown &&
         part === 'references' &&
         (reference ? <ReferencesPart detail={detail} /> : <AddReference id={painting.id} />)}{' '}
-      {/* prettier-ignore */}
       {reference && part === 'crop' && <CropPart detail={detail} reference={reference} />}
       {reference && part === 'key' && <KeyPart {...props} />}
       {reference && part === 'masses' && <MassesPart {...props} />}
@@ -117,10 +116,7 @@ function KeepBar({ detail, plan }: { detail: ReturnType<typeof useDetail>; plan:
       style={{ background: 'var(--wall)', borderColor: 'var(--rule)' }}
     >
       {' '}
-      {/* prettier-ignore */}
-      <span className="small">
-        {keptInWords({ dirty: plan.dirty, begunOn: plan.begunOn, version })}
-      </span>
+      <span className="small">{keptInWords({ dirty: plan.dirty, begunOn: plan.begunOn, version })}</span>
       <ProblemNote error={plan.error} />
       <span className="ml-auto flex flex-wrap items-center gap-3">
         {plan.canUndo && (

@@ -33,7 +33,9 @@ const stagesOf = (detail: PaintingDetail): Stage[] =>
 const hoursInWords = (minutes: number) =>
   minutes < 60 ? `${minutes} minutes` : `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')}`;
 
-/** What a correction looked like in one session: the moment it was taken, or the verdict of that session's photograph. */
+/**
+ * What a correction looked like in one session: the moment it was taken, or the verdict of that session's photograph.
+ */
 function Cell({ correction, number }: { correction: Correction; number: number }) {
   const check = correction.checks.find(({ sessionNumber }) => sessionNumber === number);
   if (check)
@@ -123,7 +125,8 @@ function RangeRow({
   stages: readonly Stage[];
 }) {
   const scale = useScale();
-  const show = ({ darkest, lightest }: { darkest: number; lightest: number }) => `${scale.show(darkest)} to ${scale.show(Math.min(10, lightest))}`; // prettier-ignore
+  const show = ({ darkest, lightest }: { darkest: number; lightest: number }) =>
+    `${scale.show(darkest)} to ${scale.show(Math.min(10, lightest))}`;
   const planned = readings.at(-1)?.account?.range.planned;
   if (!planned) return null;
   return (

@@ -158,7 +158,14 @@ export function Studio() {
   const navigate = useNavigate();
   const easel = data?.[0];
   const go = (to: string | undefined) => to && void navigate(to);
-  useKeys({ n: () => go('/new'), d: easel && (() => go(`/painting/${easel.id}/decide/${easel.sessionCount}`)), p: easel && (() => go(nextStep(easel.id, easel.next === 'decide' ? 'next-session' : easel.next, easel).to)), w: easel && (() => go(`/painting/${easel.id}`)), Enter: easel && (() => go(nextStep(easel.id, easel.next, easel).to)), '?': () => go('/marks') }); // prettier-ignore
+  useKeys({
+    n: () => go('/new'),
+    d: easel && (() => go(`/painting/${easel.id}/decide/${easel.sessionCount}`)),
+    p: easel && (() => go(nextStep(easel.id, easel.next === 'decide' ? 'next-session' : easel.next, easel).to)),
+    w: easel && (() => go(`/painting/${easel.id}`)),
+    Enter: easel && (() => go(nextStep(easel.id, easel.next, easel).to)),
+    '?': () => go('/marks'),
+  });
   return (
     <main className="page">
       <header className="mb-6 flex items-baseline justify-between">

@@ -64,7 +64,11 @@ export function Wall() {
   const inquiry = useInquiry(painting, toPlan);
   const landmarks = useLandmarks(painting, photo, { inquiry, plan: planned, flat: painted });
   const taken = (reading?.findings ?? []).filter(({ index }) => whatIf.includes(index));
-  const repainted = useWhatIf(painted, taken.flatMap((one) => takenOf(one, moved) ?? []), painting); // prettier-ignore
+  const repainted = useWhatIf(
+    painted,
+    taken.flatMap((one) => takenOf(one, moved) ?? []),
+    painting,
+  );
   const flat = repainted ?? painted;
   // What was taken out is compared with the painting as it is.
   const left = repainted ? painted : hung;
@@ -104,7 +108,9 @@ export function Wall() {
   );
   useKeys({
     ...steps,
-    ...Object.fromEntries(TOOLS.map(([tool, , , hotkey]) => [hotkey, () => inquiry.choose(inquiry.tool === tool ? null : tool)])), // prettier-ignore
+    ...Object.fromEntries(
+      TOOLS.map(([tool, , , hotkey]) => [hotkey, () => inquiry.choose(inquiry.tool === tool ? null : tool)]),
+    ),
     s: () => change({ squint: !aids.squint }),
     g: () => change({ grey: !aids.grey }),
     m: () => setView({ ...view, mirror: !view.mirror }),
@@ -160,9 +166,21 @@ export function Wall() {
     const place = side === 'flat' ? toPlan(mm) : mm;
     setMass(reading?.masses.find((one) => placeHolds(one.place, place))?.id ?? null);
   };
-  const drawn = (side: Side) => (inquiry.draws ? (at: Point, stroke: Parameters<typeof inquiry.draw>[1]) => inquiry.draw(at, stroke, side) : undefined); // prettier-ignore
+  const drawn = (side: Side) =>
+    inquiry.draws
+      ? (at: Point, stroke: Parameters<typeof inquiry.draw>[1]) => inquiry.draw(at, stroke, side)
+      : undefined;
   const shown = (side: Side, toPx: (at: Point) => Point) =>
-    inquiry.tool && <InquiryMarks inquiry={inquiry} landmarks={landmarks.landmarks} painting={painting} toPx={toPx} side={side} moved={moved} />; // prettier-ignore
+    inquiry.tool && (
+      <InquiryMarks
+        inquiry={inquiry}
+        landmarks={landmarks.landmarks}
+        painting={painting}
+        toPx={toPx}
+        side={side}
+        moved={moved}
+      />
+    );
   const level = (toPx: (at: Point) => Point, size: { width: number; height: number }) =>
     plumb && (spot ?? pinned) && <PlumbAndLevel at={(spot ?? pinned) as Point} size={size} toPx={toPx} />;
   const ends = subject === 'values' && marks && !inquiry.tool ? reading?.account?.range : undefined;

@@ -15,7 +15,10 @@ interface Sorting {
   readonly running: boolean;
 }
 
-/** Takes in many photographs one after another; each goes into the session of its day. Stopped, it goes on where it stopped. */
+/**
+ * Takes in many photographs one after another; each goes into the session of its day. Stopped, it goes on where it
+ * stopped.
+ */
 export function useBatch(paintingId: string) {
   const client = useQueryClient();
   const [state, setState] = useState<Sorting | null>(null);

@@ -12,7 +12,9 @@ type Arrival = ResponseOf<'listArrivals'>['waiting'][number];
 const FRESH_MS = 24 * 3600_000; // so long leaving out can be undone on this page; the journal keeps it
 const isFresh = (deed: DeedDone | null) => deed !== null && Date.now() - Date.parse(deed.at) < FRESH_MS;
 
-/** Photographs that came through the inbox folder: each goes to a painting, into the session of its day, or is left out. */
+/**
+ * Photographs that came through the inbox folder: each goes to a painting, into the session of its day, or is left out.
+ */
 export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) {
   const { data } = useArrivals();
   const client = useQueryClient();

@@ -5,7 +5,9 @@ import { keys, useAction } from '../api/queries';
 import { plural } from '../words';
 
 const when = (at: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }).format(new Date(at)); // prettier-ignore
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }).format(
+    new Date(at),
+  );
 
 /** Corners and greys the photograph had before: each can be used again. */
 export function PhotoHistory({ paintingId, photo }: { paintingId: string; photo: Photo }) {

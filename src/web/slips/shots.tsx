@@ -13,7 +13,10 @@ const nameOf = (photo: Photo, main: Photo | undefined) =>
         ? 'added to it'
         : 'corners?';
 
-/** The photographs of one session: the one that is read, further shots that take its glare away, a white board, and those put aside. */
+/**
+ * The photographs of one session: the one that is read, further shots that take its glare away, a white board, and
+ * those put aside.
+ */
 export function Shots({
   paintingId,
   session,

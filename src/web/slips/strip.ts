@@ -10,7 +10,8 @@ export interface Strip {
 }
 
 /**
- * Cuts a box drawn over a value strip into its steps along the longer side, the first at the left or the top; a tenth is left out at
+ * Cuts a box drawn over a value strip into its steps along the longer side, the first at the left or the top; a tenth
+ * is left out at
  * every join, where paint runs over.
  * @returns patches with values in even steps from first to last, rounded to a hundredth
  */

@@ -7,7 +7,14 @@ const areaIn = (place: NonNullable<ReturnType<typeof strokeOf>>) =>
   Math.abs(place.outlines.reduce((sum, outline) => sum + areaOf(outline), 0));
 
 test('a stroke covers its length by its width, with round ends', () => {
-  const place = strokeOf([[100, 100], [180, 100]], 6, CANVAS); // prettier-ignore
+  const place = strokeOf(
+    [
+      [100, 100],
+      [180, 100],
+    ],
+    6,
+    CANVAS,
+  );
   if (!place) throw new Error('nothing covered');
   expect(areaIn(place)).toBeGreaterThan(0.93 * (80 * 12 + Math.PI * 36));
   expect(areaIn(place)).toBeLessThan(1.07 * (80 * 12 + Math.PI * 36));
@@ -16,7 +23,12 @@ test('a stroke covers its length by its width, with round ends', () => {
 });
 
 test('a brush that goes over itself leaves no hole where it crosses', () => {
-  const cross: Point[] = [[100, 100], [160, 160], [100, 160], [160, 100]]; // prettier-ignore
+  const cross: Point[] = [
+    [100, 100],
+    [160, 160],
+    [100, 160],
+    [160, 100],
+  ];
   const place = strokeOf(cross, 8, CANVAS);
   expect(place && placeHolds(place, [130, 130])).toBe(true);
 });
@@ -29,7 +41,7 @@ test('a brush led in a ring leaves its middle out', () => {
 });
 
 test('a dab counts, and what lies beyond the canvas does not', () => {
-  const place = strokeOf([[2, 2]], 6, CANVAS); // prettier-ignore
+  const place = strokeOf([[2, 2]], 6, CANVAS);
   expect(place?.outlines.flat().every(([x, y]) => x >= 0 && y >= 0)).toBe(true);
-  expect(strokeOf([[-50, -50]], 6, CANVAS)).toBeNull(); // prettier-ignore
+  expect(strokeOf([[-50, -50]], 6, CANVAS)).toBeNull();
 });

@@ -26,7 +26,9 @@ export function strokeOf(
         if (apart([(x + 0.5) * mmPerPixel, (y + 0.5) * mmPerPixel], from, to) <= radius) covered[y * width + x] = 1;
   });
   const { outlines } = placeOfPixels(covered, { width, height, mmPerPixel });
-  return outlines.length ? { outlines: outlines.map((outline) => outline.map(([x, y]): [number, number] => [x, y])) } : null; // prettier-ignore
+  return outlines.length
+    ? { outlines: outlines.map((outline) => outline.map(([x, y]): [number, number] => [x, y])) }
+    : null;
 }
 
 /** Distance of a point from a stretch. */

@@ -25,10 +25,14 @@ function anchorOf({ place, region: { box } }: FindingOfReading): Point {
   let best = { width: -1, at: [box[0] + box[2] / 2, box[1] + box[3] / 2] as Point };
   for (let k = 1; k < 8; k++) {
     const y = box[1] + (box[3] * k) / 8;
-    const xs = place.outlines.flatMap((outline) => outline.flatMap(([ax, ay], i) => {
-      const [bx, by] = outline[(i + 1) % outline.length];
-      return ay > y !== by > y ? [ax + ((y - ay) / (by - ay)) * (bx - ax)] : [];
-    })).sort((a, b) => a - b); // prettier-ignore
+    const xs = place.outlines
+      .flatMap((outline) =>
+        outline.flatMap(([ax, ay], i) => {
+          const [bx, by] = outline[(i + 1) % outline.length];
+          return ay > y !== by > y ? [ax + ((y - ay) / (by - ay)) * (bx - ax)] : [];
+        }),
+      )
+      .sort((a, b) => a - b);
     for (let i = 0; i + 1 < xs.length; i += 2)
       if (xs[i + 1] - xs[i] > best.width) best = { width: xs[i + 1] - xs[i], at: [(xs[i] + xs[i + 1]) / 2, y] };
   }

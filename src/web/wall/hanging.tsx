@@ -26,7 +26,6 @@ interface Hung {
 
 /** How the pictures hang: side by side, one over the other, blinking; and what hangs beside the painting. */
 export function Hanging({ laid, onLaid, beside, onBeside, others }: Hung) {
-  // prettier-ignore
   return (
     <div className="words ml-auto" role="group" aria-label="How the pictures hang">
       {WAYS.map(([name, words]) => (

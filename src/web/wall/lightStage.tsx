@@ -21,7 +21,10 @@ function FallOff({ field }: { field: readonly number[] }) {
       aria-hidden="true"
     >
       {shapes.map(({ value, coordinates }) => {
-        const d = coordinates.flat().map((ring) => `M${ring.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z`).join(''); // prettier-ignore
+        const d = coordinates
+          .flat()
+          .map((ring) => `M${ring.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z`)
+          .join('');
         return ['#fff', '#000'].map((stroke, k) => (
           <path
             key={`${value}${stroke}`}
@@ -55,7 +58,10 @@ function labelsOf(field: readonly number[]): { value: number; at: [number, numbe
   return labels;
 }
 
-/** The squared photograph as it was taken, and with its light taken out, under one divider; the fall-off as contours over the first. */
+/**
+ * The squared photograph as it was taken, and with its light taken out, under one divider; the fall-off as contours
+ * over the first.
+ */
 export function LightStage({
   photoId,
   reading,

@@ -2,7 +2,10 @@ import { useState } from 'react';
 import { fileUrl, type Photo, type ReadingDetail } from '../../contract';
 import { OutlineList, OutlineStage, OwnOutline } from './outlineStage';
 
-/** The flat with what is not read on it: reflections that were found, and what the painter leaves out or reads all the same. */
+/**
+ * The flat with what is not read on it: reflections that were found, and what the painter leaves out or reads all the
+ * same.
+ */
 export function NotReadStage({
   photo,
   reading,

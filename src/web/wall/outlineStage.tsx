@@ -54,7 +54,9 @@ export function OutlineStage({
     outline.clear();
   };
   const toPath: ToPath = ({ outlines }) =>
-    outlines.map((points) => `M${points.map(([x, y]) => `${(x * unit).toFixed(1)} ${(y * unit).toFixed(1)}`).join('L')}Z`).join(''); // prettier-ignore
+    outlines
+      .map((points) => `M${points.map(([x, y]) => `${(x * unit).toFixed(1)} ${(y * unit).toFixed(1)}`).join('L')}Z`)
+      .join('');
   return (
     <figure style={{ maxWidth: `calc(max(360px, 100vh - 380px) * ${canvas.widthMm / canvas.heightMm})` }}>
       <div className="relative w-full" style={{ aspectRatio: canvas.widthMm / canvas.heightMm }}>
@@ -82,7 +84,10 @@ export function OutlineStage({
           ) : (
             outline.points.length > 0 && (
               <polyline
-                points={[...outline.points, outline.points[0]].slice(0, Math.max(2, outline.points.length)).map(([x, y]) => `${x * WIDE},${y * tall}`).join(' ')} // prettier-ignore
+                points={[...outline.points, outline.points[0]]
+                  .slice(0, Math.max(2, outline.points.length))
+                  .map(([x, y]) => `${x * WIDE},${y * tall}`)
+                  .join(' ')}
                 fill="none"
                 stroke="#fff"
                 strokeOpacity=".55"

@@ -4,7 +4,10 @@ interface Outlined {
   readonly outlines: readonly (readonly (readonly [number, number])[])[];
 }
 
-/** The outlines of a place (canvas mm) as an SVG path on a picture. @param moved mm beyond, where the picture has it elsewhere */
+/**
+ * The outlines of a place (canvas mm) as an SVG path on a picture.
+ * @param moved mm beyond, where the picture has it elsewhere
+ */
 export function placePath(
   { outlines }: Outlined,
   { widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number },

@@ -48,7 +48,9 @@ export function DetailsInPlace({
   });
 }
 
-/** Places of the plan's departures: drawn round where they are outlined, found among the masses where they stand on one. */
+/**
+ * Places of the plan's departures: drawn round where they are outlined, found among the masses where they stand on one.
+ */
 export const departurePlaces = ({ plan }: PaintingDetail, reading: ReadingDetail | undefined) =>
   (plan?.departures ?? []).flatMap(({ where }) => {
     if ('place' in where) return [where.place];

@@ -34,11 +34,14 @@ export function useHung(detail: PaintingDetail, number: number) {
   const { picture: earlier } = usePicture(beside === null ? null : flatUrl(photoOf(beside)));
   const { picture: flat } = usePicture(flatUrl(photoOf(number)));
   const put = (name: string, value: string | null) =>
-    setSearch((now) => {
-      if (value === null) now.delete(name);
-      else now.set(name, value);
-      return now;
-    }, { replace: true }); // prettier-ignore
+    setSearch(
+      (now) => {
+        if (value === null) now.delete(name);
+        else now.set(name, value);
+        return now;
+      },
+      { replace: true },
+    );
   return {
     photo: photoOf(number),
     planned,

@@ -25,14 +25,20 @@ async function load(url: string, signal: AbortSignal): Promise<LoadedPicture> {
 
 const pathOf = (url: string | null) => url?.split('?')[0];
 
-/** Loads a picture; null until it is there or when there is none. A newer version of the same picture takes its place once it is there. */
+/**
+ * Loads a picture; null until it is there or when there is none. A newer version of the same picture takes its place
+ * once it is there.
+ */
 export function usePicture(url: string | null): { picture: LoadedPicture | null; failed: boolean } {
   const [state, setState] = useState<{ picture: LoadedPicture | null; failed: boolean }>({
     picture: null,
     failed: false,
   });
   useEffect(() => {
-    setState(({ picture }) => ({ picture: picture && pathOf(picture.url) === pathOf(url) ? picture : null, failed: false })); // prettier-ignore
+    setState(({ picture }) => ({
+      picture: picture && pathOf(picture.url) === pathOf(url) ? picture : null,
+      failed: false,
+    }));
     if (!url) return;
     const abort = new AbortController();
     load(url, abort.signal).then(

@@ -11,7 +11,7 @@ const views: fc.Arbitrary<View> = fc
     cy: share,
     mirror: fc.boolean(),
     turned: fc.boolean(),
-  }) // prettier-ignore
+  })
   .map(settle);
 
 test('a place goes to the frame and comes back, mirrored or turned over or not', () => {

@@ -2,8 +2,10 @@ import type { Colours } from '../../photo';
 import { gaussianBlur, shrinkPlane, type Plane } from '../../raster';
 
 /**
- * What a drawing is recognised by whatever its values and colours became: how steep the picture is at every place and along which line,
- * without which side is the lighter. The doubled angle of the gradient makes both polarities the same vector; the steepness is squashed
+ * What a drawing is recognised by whatever its values and colours became: how steep the picture is at every place and
+ * along which line,
+ * without which side is the lighter. The doubled angle of the gradient makes both polarities the same vector; the
+ * steepness is squashed
  * so that a faint contour counts nearly like a strong one.
  */
 export interface Contours {
@@ -19,7 +21,11 @@ const SQUASH = 0.3; // steps per mm at which a contour counts half
 const COLOUR = 0.09; // steps that one unit of a*b* counts like
 const RIM_MM = 2.5; // of the canvas's border: what lies there is the cut, not the drawing
 
-/** The contours of one picture. @param factor pixels of the picture a side of a pixel of the contours; @param unread 1 = not read */
+/**
+ * The contours of one picture.
+ * @param factor pixels of the picture a side of a pixel of the contours;
+ * @param unread 1 = not read
+ */
 export function contoursOf(
   { value, a, b }: Colours,
   size: { width: number; height: number; mmPerPixel: number },

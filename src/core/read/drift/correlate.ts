@@ -16,7 +16,9 @@ export interface Marked {
   readonly along: Float32Array;
 }
 
-/** The painting's contours inside an empty frame, so that shifts never leave it; across and along lie beside each other. */
+/**
+ * The painting's contours inside an empty frame, so that shifts never leave it; across and along lie beside each other.
+ */
 export interface Framed {
   readonly width: number;
   readonly data: Float32Array;
@@ -58,7 +60,11 @@ export function marked({ width, height, across, along }: Contours, cell: number,
   return { columns, rows, start, at: at.subarray(0, n), across: a.subarray(0, n), along: b.subarray(0, n) };
 }
 
-/** Sum of the products of the contours over every cell, the painting shifted. @param shift in the framed painting's data; @param per of a pixel */
+/**
+ * Sum of the products of the contours over every cell, the painting shifted.
+ * @param shift in the framed painting's data;
+ * @param per of a pixel
+ */
 export function productsAt(
   { start, at, across, along }: Marked,
   { data }: Framed,
@@ -91,7 +97,10 @@ export function energyOf({ width, height, across, along }: Contours, cell: numbe
   return out;
 }
 
-/** A triangle-shaped window over the cells, in place: two box means one after the other. @param radius of each, cells */
+/**
+ * A triangle-shaped window over the cells, in place: two box means one after the other.
+ * @param radius of each, cells
+ */
 export function soften(
   data: Float32Array,
   spare: Float32Array,
@@ -130,9 +139,11 @@ export interface Best {
 }
 
 /**
- * Products made correlations, in place, and the best of each cell kept. The floor under the painting's part follows the plan's, so that
+ * Products made correlations, in place, and the best of each cell kept. The floor under the painting's part follows the
+ * plan's, so that
  * it favours no shift.
- * @param own the plan's energy; @param there the painting's, read (u, v) cells further; @param stay what this shift must gain
+ * @param own the plan's energy; @param there the painting's, read (u, v) cells further; @param stay what this shift
+ * must gain
  */
 export function correlated(
   out: Float32Array,

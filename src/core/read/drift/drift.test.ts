@@ -115,7 +115,9 @@ describe('drift', () => {
     for (let i = 0; i < unread.length; i++) if (i % W > 200) unread[i] = 1;
     const shift = ([x]: Point): Point => (x > 210 ? [9, 0] : [0, 0]);
     const drift = driftOf(PLAN, paintedWith(shift), { ...SIZE, unread });
-    const claimed = Array.from(drift.dx.keys()).filter((i) => drift.confidence[i] >= 0.5 && middleOf(drift, i)[0] > 225); // prettier-ignore
+    const claimed = Array.from(drift.dx.keys()).filter(
+      (i) => drift.confidence[i] >= 0.5 && middleOf(drift, i)[0] > 225,
+    );
     expect(claimed).toEqual([]);
   });
 
@@ -131,7 +133,11 @@ describe('drift', () => {
 
 describe('fields', () => {
   test('the global part is zero-mean in turn and size about the middle', () => {
-    const field = fieldOfGlobal({ offset: [1, 2], scale: 1.1, rotationDegrees: 90 }, [50, 50], { columns: 10, rows: 10, cellMm: 10 }); // prettier-ignore
+    const field = fieldOfGlobal({ offset: [1, 2], scale: 1.1, rotationDegrees: 90 }, [50, 50], {
+      columns: 10,
+      rows: 10,
+      cellMm: 10,
+    });
     // A quarter turn clockwise, a tenth larger: what lay right of the middle lies below it.
     const [dx, dy] = shiftAt(field, 85, 50);
     expect(85 + dx).toBeCloseTo(51, 5);
@@ -139,7 +145,11 @@ describe('fields', () => {
   });
 
   test('another grid sees the same shifts', () => {
-    const field = fieldOfGlobal({ offset: [3, -1], scale: 1.03, rotationDegrees: 2 }, [100, 60], { columns: 40, rows: 24, cellMm: 5 }); // prettier-ignore
+    const field = fieldOfGlobal({ offset: [3, -1], scale: 1.03, rotationDegrees: 2 }, [100, 60], {
+      columns: 40,
+      rows: 24,
+      cellMm: 5,
+    });
     const coarse = onGrid(field, { columns: 20, rows: 12, cellMm: 10 });
     for (const i of [25, 57, 130]) {
       const [x, y] = shiftAt(field, ...middleOf(coarse, i));

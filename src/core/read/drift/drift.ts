@@ -45,7 +45,11 @@ export function driftOf(
   const first = sized(FAR, unit);
   // Everything is looked at shrunk at least so far: shrunk once, the rest from there.
   const base = Math.max(1, Math.round(Math.min(...steps.map(({ px }) => px)) / size.mmPerPixel));
-  const small = { width: Math.floor(size.width / base), height: Math.floor(size.height / base), mmPerPixel: size.mmPerPixel * base }; // prettier-ignore
+  const small = {
+    width: Math.floor(size.width / base),
+    height: Math.floor(size.height / base),
+    mmPerPixel: size.mmPerPixel * base,
+  };
   const [plan, painting] = [shrunkPlan(planned, size, base), shrunkColours(painted, size, base)];
   const unread = size.unread && shrunkMask(size.unread, size, base);
   const made = new Map<number, ReturnType<typeof contours>>();
@@ -61,12 +65,17 @@ export function driftOf(
   };
   const middle: Point = [(size.width * size.mmPerPixel) / 2, (size.height * size.mmPerPixel) / 2];
   const far = at(first.px);
-  let global = globalOf(matchContours(far.plan, far.painting, first, null), { middle, cellMm: first.cell * far.mm }) ?? NO_DRIFT; // prettier-ignore
+  let global =
+    globalOf(matchContours(far.plan, far.painting, first, null), { middle, cellMm: first.cell * far.mm }) ?? NO_DRIFT;
   let field: Field | null = null;
   let precision: Float32Array = new Float32Array(0);
   for (const step of steps) {
     const { plan, painting, mm } = at(step.px);
-    const grid = { columns: Math.floor(plan.width / step.cell), rows: Math.floor(plan.height / step.cell), cellMm: step.cell * mm }; // prettier-ignore
+    const grid = {
+      columns: Math.floor(plan.width / step.cell),
+      rows: Math.floor(plan.height / step.cell),
+      cellMm: step.cell * mm,
+    };
     const known = field ? onGrid(field, grid) : fieldOfGlobal(global, middle, grid);
     let matches = matchContours(plan, painting, step, known);
     // The whole once more, each time from closer by; what is left is each place's own.
@@ -80,7 +89,10 @@ export function driftOf(
   return { ...(field as Field), global, confidence: precision.map((p) => p / (p + SURE)) };
 }
 
-/** The same matches, told beyond another field than the one they were found from; null = whole shifts. Fields on the matches' cells. */
+/**
+ * The same matches, told beyond another field than the one they were found from; null = whole shifts. Fields on the
+ * matches' cells.
+ */
 function told(matches: Matches, from: Field, to: Field | null): Matches {
   const dx = matches.dx.map((v, i) => v + from.dx[i] - (to ? to.dx[i] : 0));
   const dy = matches.dy.map((v, i) => v + from.dy[i] - (to ? to.dy[i] : 0));

@@ -1,6 +1,9 @@
 import { sampleAt, type Point } from '../../raster';
 
-/** The whole drawing's offset (mm, at the canvas's middle), size (1 = as planned) and turn (degrees, clockwise): painting against plan. */
+/**
+ * The whole drawing's offset (mm, at the canvas's middle), size (1 = as planned) and turn (degrees, clockwise):
+ * painting against plan.
+ */
 export interface GlobalDrift {
   readonly offset: Point;
   readonly scale: number;
@@ -9,7 +12,12 @@ export interface GlobalDrift {
   readonly doubt: { readonly mm: number; readonly scale: number; readonly degrees: number };
 }
 
-export const NO_DRIFT: GlobalDrift = { offset: [0, 0], scale: 1, rotationDegrees: 0, doubt: { mm: 9, scale: 0.05, degrees: 4 } }; // prettier-ignore
+export const NO_DRIFT: GlobalDrift = {
+  offset: [0, 0],
+  scale: 1,
+  rotationDegrees: 0,
+  doubt: { mm: 9, scale: 0.05, degrees: 4 },
+};
 
 /** Where places of the plan lie in the painting, minus where the plan puts them: mm, known at the middles of cells. */
 export interface Field {

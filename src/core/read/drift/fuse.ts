@@ -22,8 +22,10 @@ const ROUNDS = 3;
 const HONEST_MM = 0.8; // residual at which a match loses half its say
 
 /**
- * Matches joined to one smooth field: every match says as much as it knows, in the direction in which it knows it, so that a straight
- * contour fixes the step across it and its neighbours the step along it. Matches that disagree with their neighbours lose their say.
+ * Matches joined to one smooth field: every match says as much as it knows, in the direction in which it knows it, so
+ * that a straight
+ * contour fixes the step across it and its neighbours the step along it. Matches that disagree with their neighbours
+ * lose their say.
  * @param sigma one sigma of the finest window, cells; @param still precision of "it has not moved" that every cell has
  */
 export function fuse(matches: Matches, { sigma, still }: { sigma: number; still: number }): Fused {

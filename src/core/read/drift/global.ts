@@ -9,7 +9,8 @@ const ROUNDS = 6;
 const SAME_MM = 1.5; // from the common place: what moved further moved by itself
 
 /**
- * Offset, size and turn that most matches share: iteratively reweighted least squares, each match with its own precision (Huber 1981,
+ * Offset, size and turn that most matches share: iteratively reweighted least squares, each match with its own
+ * precision (Huber 1981,
  * with Geman and McClure's weights), so that one jug drawn out of place does not move the whole.
  * @param middle of the canvas, mm; @param cellMm of a cell of the matches
  * @returns null where there is too little to go by
@@ -67,7 +68,17 @@ export function globalOf(
     const next = solveLinear(rows, [n[4], n[9], n[14], n[19]]);
     if (!next) return null;
     v = next;
-    spread = { squares, says, inverse: [0, 2, 3].map((p) => solveLinear(rows, [0, 1, 2, 3].map((q) => +(q === p)))?.[p] ?? 0) }; // prettier-ignore
+    spread = {
+      squares,
+      says,
+      inverse: [0, 2, 3].map(
+        (p) =>
+          solveLinear(
+            rows,
+            [0, 1, 2, 3].map((q) => +(q === p)),
+          )?.[p] ?? 0,
+      ),
+    };
   }
   if (agreeing < LEAST_AGREEING * total) return null;
   const [ox, oy, s, r] = v;
@@ -84,7 +95,9 @@ export function globalOf(
   };
 }
 
-/** What is left of the fit: weighted squared residuals, squared weights, and the diagonal of the inverse normal matrix. */
+/**
+ * What is left of the fit: weighted squared residuals, squared weights, and the diagonal of the inverse normal matrix.
+ */
 interface GlobalSpread {
   readonly squares: number;
   readonly says: number;
@@ -92,7 +105,10 @@ interface GlobalSpread {
 }
 const ALIKE = 8; // cells under one window: they are one look
 
-/** One sigma of each part, from how far the matches scatter about it (weighted least squares, cells of one window counted once). */
+/**
+ * One sigma of each part, from how far the matches scatter about it (weighted least squares, cells of one window
+ * counted once).
+ */
 function doubtFrom({ squares, says, inverse }: GlobalSpread, weight: number): GlobalDrift['doubt'] {
   const variance = (squares / weight) * (says / weight) * ALIKE;
   const [mm, scale, turn] = inverse.map((v) => Math.sqrt(Math.max(0, variance * v)));

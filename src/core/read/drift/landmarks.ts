@@ -11,7 +11,8 @@ export interface Landmark {
 const REACH = 0.03; // of the canvas's long side (one sigma): so far a landmark speaks for what lies around it
 
 /**
- * The field bent so that it passes through the painter's landmarks: what was found is overruled where a hand has shown better
+ * The field bent so that it passes through the painter's landmarks: what was found is overruled where a hand has shown
+ * better
  * (residuals spread by inverse-variance weights, Shepard 1968).
  */
 export function throughLandmarks(drift: Drift, landmarks: readonly Landmark[]): Drift {

@@ -13,7 +13,10 @@ import {
 } from './correlate';
 import { shiftPlanes, type Field } from './field';
 
-/** Where each cell of the plan was found in the painting, beyond what was already known, and how surely in each direction. */
+/**
+ * Where each cell of the plan was found in the painting, beyond what was already known, and how surely in each
+ * direction.
+ */
 export interface Matches {
   readonly columns: number;
   readonly rows: number;
@@ -46,7 +49,13 @@ const FLOOR = 0.1; // of the plan's contours: with less of them painted the agre
 function laidUnder(contours: Contours, known: Field): Contours {
   const { width, height, mmPerPixel, across, along } = contours;
   const { dx, dy } = shiftPlanes(known, contours);
-  const out = { width, height, mmPerPixel, across: new Float32Array(across.length), along: new Float32Array(along.length) }; // prettier-ignore
+  const out = {
+    width,
+    height,
+    mmPerPixel,
+    across: new Float32Array(across.length),
+    along: new Float32Array(along.length),
+  };
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i++) {
       const [u, v] = [x + dx[i], y + dy[i]];
@@ -75,14 +84,21 @@ interface Peak {
 const NO_PEAK: Peak = { ox: 0, oy: 0, xx: 0, xy: 0, yy: 0 };
 const clip = (v: number) => Math.min(0.6, Math.max(-0.6, v));
 
-/** A parabola through the agreement around its best place. @param scores of all cells for one shift after the other; @param at of the cell at its best shift; @param right, down from there to the shift one pixel further */
+/**
+ * A parabola through the agreement around its best place.
+ * @param scores of all cells for one shift after the other;
+ * @param at of the cell at its best shift;
+ * @param right, down from there to the shift one pixel further
+ */
 function peakOf(scores: Float32Array, at: number, { right, down }: { right: number; down: number }): Peak {
   const here = 2 * scores[at];
   const [east, west] = [scores[at + right], scores[at - right]];
   const [south, north] = [scores[at + down], scores[at - down]];
   const xx = here - east - west;
   const yy = here - south - north;
-  const xy = -(scores[at + right + down] + scores[at - right - down] - scores[at + right - down] - scores[at - right + down]) / 4; // prettier-ignore
+  const xy =
+    -(scores[at + right + down] + scores[at - right - down] - scores[at + right - down] - scores[at - right + down]) /
+    4;
   const [gx, gy] = [(east - west) / 2, (south - north) / 2];
   // Along a straight contour there is no telling: a direction in which the agreement hardly falls is not known at all.
   const half = (xx + yy) / 2;

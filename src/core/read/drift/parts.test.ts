@@ -22,7 +22,16 @@ interface Match {
 /** Matches cell by cell; null = nothing was found there. */
 function matchesOf(of: (i: number) => Match | null): Matches {
   const plane = () => new Float32Array(COUNT);
-  const out = { columns: COLUMNS, rows: ROWS, dx: plane(), dy: plane(), xx: plane(), xy: plane(), yy: plane(), agreement: plane() }; // prettier-ignore
+  const out = {
+    columns: COLUMNS,
+    rows: ROWS,
+    dx: plane(),
+    dy: plane(),
+    xx: plane(),
+    xy: plane(),
+    yy: plane(),
+    agreement: plane(),
+  };
   for (let i = 0; i < COUNT; i++) {
     const match = of(i);
     if (!match) continue;
@@ -162,7 +171,6 @@ describe('the search over shifts', () => {
       [2, -1],
       [-3, 3],
     ]) {
-      // prettier-ignore
       productsAt(marks, frame, { shift: 2 * (sy * frame.width + sx), per: 1 / CELL ** 2, out });
       const truth = new Float32Array(12);
       for (let y = 0; y < HEIGHT; y++)
@@ -171,7 +179,8 @@ describe('the search over shifts', () => {
           const [u, v] = [x + sx, y + sy];
           if (u < 0 || v < 0 || u >= WIDTH || v >= HEIGHT || Math.hypot(plan.across[i], plan.along[i]) < 0.1) continue;
           const there = v * WIDTH + u;
-          truth[Math.floor(y / CELL) * 4 + Math.floor(x / CELL)] += (plan.across[i] * painting.across[there] + plan.along[i] * painting.along[there]) / CELL ** 2; // prettier-ignore
+          truth[Math.floor(y / CELL) * 4 + Math.floor(x / CELL)] +=
+            (plan.across[i] * painting.across[there] + plan.along[i] * painting.along[there]) / CELL ** 2;
         }
       out.forEach((sum, k) => expect(sum).toBeCloseTo(truth[k], 5));
     }
@@ -199,7 +208,11 @@ describe('the search over shifts', () => {
     const best = { score: new Float32Array(2).fill(-Infinity), of: new Int32Array(2) };
     const own = new Float32Array([1, 1]);
     const look = (products: number[], index: number, stay: number) =>
-      correlated(Float32Array.from(products), { own, there: own }, { columns: 2, rows: 1, u: 0, v: 0, floor: 0, stay, index, best }); // prettier-ignore
+      correlated(
+        Float32Array.from(products),
+        { own, there: own },
+        { columns: 2, rows: 1, u: 0, v: 0, floor: 0, stay, index, best },
+      );
     look([0.5, 0.9], 0, 0);
     look([0.8, 0.91], 1, 0.05);
     expect([...best.of]).toEqual([1, 0]);
@@ -211,12 +224,16 @@ describe('the search over shifts', () => {
     [1.5, -0.75],
     [-4.25, 3.5],
   ])('a drawing moved by %f and %f mm is found within a quarter of a pixel', (dx, dy) => {
-    // prettier-ignore
     const [W, H] = [120, 90];
-    const value = (x: number, y: number) => 5 + 2 * Math.sin(x / 7) * Math.cos(y / 9) + (Math.hypot(x - 60, y - 45) < 20 ? 2 : 0); // prettier-ignore
+    const value = (x: number, y: number) =>
+      5 + 2 * Math.sin(x / 7) * Math.cos(y / 9) + (Math.hypot(x - 60, y - 45) < 20 ? 2 : 0);
     const drawn = (mx: number, my: number) => {
       const zero = new Float32Array(W * H);
-      const colours = { value: Float32Array.from(zero, (_, i) => value((i % W) - mx, Math.floor(i / W) - my)), a: zero, b: zero }; // prettier-ignore
+      const colours = {
+        value: Float32Array.from(zero, (_, i) => value((i % W) - mx, Math.floor(i / W) - my)),
+        a: zero,
+        b: zero,
+      };
       return contoursOf(colours, { width: W, height: H, mmPerPixel: 1 }, { factor: 1 });
     };
     const { dx: x, dy: y, xx, yy } = matchContours(drawn(0, 0), drawn(dx, dy), { reach: 8, cell: 5, window: 8 }, null);

@@ -1,0 +1,24 @@
+import type { Row } from '../targets';
+import { corners } from './corners';
+import { departures } from './departures';
+import { drift } from './drift';
+import { findings } from './findings';
+import { forms } from './forms';
+import { glare } from './glare';
+import { masses } from './masses';
+import { values } from './values';
+
+/**
+ * The suite in parts that can run beside one another, the longest first.
+ * @param scale 1 = as in CI; more = more pictures
+ */
+export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
+  corners: (scale) => corners(24 * scale),
+  glare: (scale) => glare(4 * scale),
+  findings: (scale) => findings(10 * scale),
+  values,
+  drift: (scale) => drift(6 * scale),
+  departures: (scale) => departures(4 * scale),
+  masses,
+  forms: (scale) => forms(10 * scale),
+};
