@@ -22,6 +22,9 @@ const walls = Object.entries(ARROWS).flatMap(([room, open]) =>
     .map((other) => ({ target: `./src/${room}`, from: `./src/${other}`, message: `${room} may not import ${other}.` })),
 );
 
+/** The server's rooms of actions, and the journal they write in. */
+const ACTIONS = ['studio', 'painting', 'plan', 'photo', 'reading', 'correction', 'exchange', 'journal'];
+
 /** What core/session puts together: whoever wants a reading asks it, so that all read alike. */
 const STEPS_OF_A_READING = [
   ...['findCanvas', 'findCard', 'flatFromPhoto', 'combineFlats'],
@@ -51,7 +54,7 @@ export default tseslint.config(
         {
           zones: [
             ...walls,
-            ...['contract', 'core', 'server/studio', 'server/journal'].map((from) => ({
+            ...['contract', 'core', ...ACTIONS.map((room) => `server/${room}`)].map((from) => ({
               target: ['./src/server/store/*igration*.ts', './src/server/store/findingThreads.ts'],
               from: `./src/${from}`,
               message: 'A migration that was released says for ever what it said that day.',

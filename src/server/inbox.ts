@@ -8,7 +8,7 @@ import type { Logger } from 'pino';
 import { InputError } from './images/inputError';
 import { openRegular } from './images/regularFile';
 import { sweeper } from './inboxSweep';
-import { keepArrival, keepRefused } from './studio/arrivals';
+import { keepArrival, keepRefused } from './exchange/arrivals';
 import type { Studio } from './studio/studio';
 
 const SETTLED_MS = 1200; // a file that has not grown for so long has been copied whole

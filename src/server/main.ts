@@ -9,7 +9,7 @@ import { readStartArguments, type StartRequest } from './start/arguments';
 import { openStudio } from './start/openStudio';
 import { wordsForStart } from './start/words';
 import { setAsideUnclaimed } from './store/originals';
-import { resumeLooking } from './studio/looking';
+import { resumeLooking } from './photo/looking';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
 const log = pino({ level: process.env.REVLIN_LOG ?? 'warn' });

@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import type { Knex } from 'knex';
 import { openDatabase } from '../../src/server/store/database';
-import { describePainting } from '../../src/server/studio/describe';
+import { describePainting } from '../../src/server/painting/describe';
 import { describeStudio } from '../../src/server/studio/studioList';
 import { copyPaintings } from './manyPaintings';
 

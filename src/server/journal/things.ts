@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { InputError } from '../images/inputError';
-import { governingPlan } from '../studio/planRows';
+import { governingPlan } from '../plan/planRows';
 import { NO_CORNERS, rowOf, type DecisionRow, type PlanRow, type SessionRow } from '../studio/rows';
 import type { World } from '../world';
 import type { ThingName } from './thingNames';

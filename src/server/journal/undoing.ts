@@ -3,7 +3,7 @@ import type { DeedDone, Journal } from '../../contract';
 import { deedInWords, type Deed } from '../../core/words';
 import { InputError } from '../images/inputError';
 import { kept } from '../studio/kept';
-import { lookAgain } from '../studio/looking';
+import { lookAgain } from '../photo/looking';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
 import { stateOf, type DeedRow, type Part } from './journal';

@@ -8,7 +8,7 @@ import { InputError } from '../images/inputError';
 import { refusalFor } from '../refusals';
 import { dropFile, fileOf, takeFile } from '../routes/takeFile';
 import type { FileStore } from '../store/files';
-import type { Arrived } from '../studio/keepPicture';
+import type { Arrived } from '../photo/keepPicture';
 import { sayingPage, takingPage } from './phonePage';
 import { Strangers } from './strangers';
 

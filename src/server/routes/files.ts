@@ -2,8 +2,8 @@ import type { Request as Incoming, RequestHandler } from 'express';
 import { z } from 'zod';
 import { Crop, FILES, type FileName } from '../../contract';
 import { InputError } from '../images/inputError';
-import { cardSheet } from '../studio/cardSheet';
-import { readingAsCsv, readingAsJson, TABLES } from '../studio/exporting';
+import { cardSheet } from '../exchange/cardSheet';
+import { readingAsCsv, readingAsJson, TABLES } from '../exchange/exporting';
 import {
   arrivalPreview,
   basePicture,
@@ -11,8 +11,8 @@ import {
   photoPreview,
   plannedPicture,
   referencePreview,
-} from '../studio/pictures';
-import { PaperQuery, sheetOf, transferOf } from '../studio/planPaper';
+} from '../exchange/pictures';
+import { PaperQuery, sheetOf, transferOf } from '../plan/planPaper';
 import type { Studio } from '../studio/studio';
 import type { Answers } from './answers';
 

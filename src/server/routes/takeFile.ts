@@ -6,7 +6,7 @@ import { InputError } from '../images/inputError';
 import { MOST_BYTES } from '../images/regularFile';
 import { MALFORMED } from '../refusals';
 import type { FileStore } from '../store/files';
-import type { Arrived } from '../studio/keepPicture';
+import type { Arrived } from '../photo/keepPicture';
 
 /** Beside the one file a form brings a few short fields; more is no form of ours. */
 const LIMITS = {

@@ -5,7 +5,7 @@ import type { Knex } from 'knex';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import type { Next } from '../../contract';
 import { openDatabase } from '../store/database';
-import { describePainting } from './describe';
+import { describePainting } from '../painting/describe';
 import { describeStudio } from './studioList';
 
 let folder: string;

@@ -2,9 +2,9 @@ import type { Knex } from 'knex';
 import type { PaintingSummary, Photo, SetUp } from '../../contract';
 import type { Calls } from '../../core/correct';
 import { groupedBy } from './grouped';
-import { nextOf } from './next';
-import { stateOf } from './photosOf';
-import { undecidedIn } from './undecided';
+import { nextOf } from '../painting/next';
+import { stateOf } from '../photo/photosOf';
+import { undecidedIn } from '../reading/undecided';
 
 interface PaintingLine extends Pick<PaintingSummary, 'id' | 'title' | 'widthMm' | 'heightMm' | 'openCorrections'> {
   readonly drewMe: string;

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import { NO_VERSION, type Guard } from '../../contract';
 import { meanwhileInWords, PLAN_PARTS, type Meanwhile, type PhotoHistory, type PlanPart } from '../../core/words';
-import { contentOf, governingPlan } from './planRows';
+import { contentOf, governingPlan } from '../plan/planRows';
 import {
   newest,
   rowOf,

@@ -1,0 +1,176 @@
+import type { Job, Place, Quality } from '../../contract';
+import type { SeenPlace } from '../../core/kinds';
+import { READING_VERSION, type Comparison } from '../../core/read';
+import type { OpenCorrection } from '../../core/session';
+import { InputError } from '../images/inputError';
+import type { Told } from '../jobs/jobBoard';
+import type { Part, Progress, ReadAnswer } from '../jobs/tasks';
+import { namer } from './describeReading';
+import { kept } from '../studio/kept';
+import { keepFindings, type ReadingPlace } from './findingRows';
+import { asked, keepPictures } from './gathering';
+import { readingPicture } from '../exchange/pictures';
+import {
+  newest,
+  rowOf,
+  type CorrectionRow,
+  type PaintingRow,
+  type PlanRow,
+  type ReadingRow,
+  type SessionRow,
+} from '../studio/rows';
+import type { Studio } from '../studio/studio';
+
+/** Starts reading a photograph; a reading of the same corners, greys and plan is used again. */
+export async function readPhoto(studio: Studio, photoId: string, after?: Job): Promise<Job> {
+  await asked(studio, photoId); // what is missing is said at once
+  const { db, crew, jobs } = studio;
+  const looking = jobs.underWay(photoId, 'corners');
+  return (
+    jobs.underWay(photoId, 'read') ??
+    jobs.post({ kind: 'read', photoId }, async (signal, tell) => {
+      // Corners that are being looked for anew are waited for: they may be others.
+      if (looking) await jobs.ended(looking.id);
+      // A session that is read after another rests on what the other's reading said.
+      if (after) await jobs.ended(after.id);
+      const all = await asked(studio, photoId);
+      const last = await newest<ReadingRow>(db, 'reading', photoId);
+      if (last?.inputs === all.inputs) return void (await readingPicture(studio, last, 'flat'));
+      const open = await openCorrections(studio, all.painting, all.session);
+      const corrections = open.map(correctionIn);
+      const plan = all.planId ? await rowOf<PlanRow>(db, 'plan', all.planId) : null;
+      const onProgress = ({ part, ...how }: Progress) =>
+        tell(part ? { ...how, ...earlyOf(part, plan, all.painting) } : how);
+      const answer = await crew.run('read', { task: all.task, corrections }, { signal, onProgress });
+      if (!signal.aborted)
+        await keepReading(studio, {
+          answer,
+          open,
+          photoId,
+          home: { paintingId: all.painting.id, session: all.session.number },
+          planId: all.planId,
+          inputs: all.inputs,
+        });
+    })
+  );
+}
+
+/** A part of a reading as it is shown while the rest is being made. */
+function earlyOf(
+  { flatJpeg, mapPng, masses }: Part,
+  plan: PlanRow | null,
+  painting: PaintingRow,
+): Pick<Told, 'early' | 'pictures'> {
+  const name = namer(plan, masses ?? [], painting).mass;
+  const lines = masses?.map((mass) => ({
+    id: mass.id,
+    name: name(mass),
+    planned: mass.target.value,
+    painted: mass.painted.value,
+    doubt: mass.uncertainty.value,
+  }));
+  return {
+    early: { ...(flatJpeg && { flat: true }), ...(mapPng && { map: true }), ...(lines && { masses: lines }) },
+    pictures: { ...(flatJpeg && { flat: flatJpeg }), ...(mapPng && { map: mapPng }) },
+  };
+}
+
+/** Corrections on the list that were taken before this session. */
+async function openCorrections({ db }: Studio, painting: PaintingRow, session: SessionRow): Promise<CorrectionRow[]> {
+  return db('correction')
+    .join('session', 'session.id', 'correction.sessionId')
+    .where('correction.paintingId', painting.id)
+    .where('correction.open', 1)
+    .where('session.number', '<', session.number)
+    .select('correction.*');
+}
+
+/** A correction as a reading judges it. */
+const correctionIn = ({ kind, towards, own, place, difference, uncertainty }: CorrectionRow): OpenCorrection => ({
+  kind,
+  towards,
+  whole: own === 0 && towards === null,
+  place: kept('correction.place', place),
+  difference,
+  uncertainty,
+});
+
+interface Reckoned {
+  readonly answer: ReadAnswer;
+  readonly open: CorrectionRow[];
+  readonly photoId: string;
+  readonly home: Pick<ReadingPlace, 'paintingId' | 'session'>;
+  readonly planId: string | null;
+  readonly inputs: string;
+}
+
+/** The flat first, then in one transaction the reading and a verdict on every open correction. */
+async function keepReading(
+  { db, files, world }: Studio,
+  { answer, open, photoId, home, planId, inputs }: Reckoned,
+): Promise<void> {
+  const { flatJpeg, squaredJpeg, mapPng, checks, findings, masses, ...told } = answer;
+  const id = world.newId();
+  const now = world.now().toISOString();
+  await keepPictures(files, id, { flatJpeg, squaredJpeg, mapPng });
+  await db.transaction(async (trx) => {
+    await trx('reading').insert({
+      id,
+      photoId,
+      planId,
+      algorithm: READING_VERSION,
+      inputs,
+      result: JSON.stringify(told),
+      covered: told.coverage?.covered ?? null,
+      createdAt: now,
+    } satisfies ReadingRow);
+    await keepFindings(trx, { ...home, readingId: id, photoId }, { findings, masses, newId: world.newId });
+    for (const [i, correction] of open.entries()) {
+      const check = checks[i];
+      if (!check) continue; // under glare this time: no verdict is better than a guess
+      await trx('correction_check').insert({
+        id: world.newId(),
+        correctionId: correction.id,
+        readingId: id,
+        before: correction.difference,
+        ...check,
+        checkedAt: now,
+      });
+    }
+  });
+}
+
+/** How good a photograph is, before it is read. The last answers are kept: the desk asks again and again. */
+export async function judgePhoto(studio: Studio, photoId: string): Promise<Quality> {
+  const { task, inputs } = await asked(studio, photoId);
+  const known = judged.get(inputs);
+  if (known) return known;
+  const answer = await studio.crew.run('judge', { task });
+  if (judged.size > 40) judged.clear();
+  judged.set(inputs, answer);
+  return answer;
+}
+const judged = new Map<string, Quality>();
+
+/** What an outlined place of a photo that can be read shows. @throws InputError when nothing of it can be read */
+export async function seePlace(studio: Studio, photoId: string, place: Place): Promise<SeenPlace> {
+  const { task } = await asked(studio, photoId);
+  if (!task.plan)
+    throw new InputError(
+      'no-plan',
+      'This painting has no reference, so a place cannot be measured against a plan. Nothing was changed.',
+      409,
+    );
+  const { places } = await studio.crew.run('see', { task, places: [place] });
+  const [seen] = places;
+  if (!seen)
+    throw new InputError(
+      'place',
+      'Nothing of this outline can be read: it is too small, off the canvas, or under glare. Draw it larger.',
+    );
+  return seen;
+}
+
+/** The same as a comparison of its paint. */
+export const measurePlace = async (studio: Studio, photoId: string, place: Place): Promise<Comparison> =>
+  (await seePlace(studio, photoId, place)).paint as Comparison;
