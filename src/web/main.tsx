@@ -1,44 +1,40 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { StrictMode, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { Refused } from './api/client';
 import { MarkSprite } from './marks/mark';
-import { Decide } from './routes/decide';
-import { Marks } from './routes/marks';
-import { NewPainting } from './routes/newPainting';
-import { NotFound, Oops } from './routes/notFound';
-import { PaintingHome, PaintingLayout } from './routes/paintingLayout';
-import { Photo } from './routes/photo';
-import { Plan } from './routes/plan';
-import { Progress } from './routes/progress';
-import { Studio } from './routes/studio';
-import { Wall } from './routes/wall';
+import { NotFound, Oops } from './studio/notFound';
+import { Studio } from './studio/studio';
 import { SettingsProvider } from './settings';
-import { ConflictDialog } from './slips/conflictDialog';
+import { ConflictDialog } from './ui/conflictDialog';
 import './styles.css';
 
 const client = new QueryClient({
   defaultOptions: { queries: { staleTime: 10_000, retry: (count, error) => count < 2 && !(error instanceof Refused) } },
 });
 
+/** A room, loaded when it is first entered: the studio's page needs none of their tools. */
+const room = (load: () => Promise<ComponentType>) => async () => ({ Component: await load() });
+
 const router = createBrowserRouter([
   {
     errorElement: <Oops />,
+    hydrateFallbackElement: <></>,
     children: [
       { path: '/', element: <Studio /> },
-      { path: '/new', element: <NewPainting /> },
-      { path: '/marks', element: <Marks /> },
+      { path: '/new', lazy: room(async () => (await import('./studio/newPainting')).NewPainting) },
+      { path: '/marks', lazy: room(async () => (await import('./studio/marks')).Marks) },
       {
         path: '/painting/:paintingId',
-        element: <PaintingLayout />,
+        lazy: room(async () => (await import('./painting/paintingLayout')).PaintingLayout),
         children: [
-          { index: true, element: <PaintingHome /> },
-          { path: 'plan', element: <Plan /> },
-          { path: 'photo/:session', element: <Photo /> },
-          { path: 'wall/:session', element: <Wall /> },
-          { path: 'decide/:session', element: <Decide /> },
-          { path: 'progress', element: <Progress /> },
+          { index: true, lazy: room(async () => (await import('./painting/paintingLayout')).PaintingHome) },
+          { path: 'plan', lazy: room(async () => (await import('./plan/plan')).Plan) },
+          { path: 'photo/:session', lazy: room(async () => (await import('./photo/photo')).Photo) },
+          { path: 'wall/:session', lazy: room(async () => (await import('./wall/wall')).Wall) },
+          { path: 'decide/:session', lazy: room(async () => (await import('./decide/decide')).Decide) },
+          { path: 'progress', lazy: room(async () => (await import('./progress/progress')).Progress) },
         ],
       },
       { path: '*', element: <NotFound /> },

@@ -1,5 +1,5 @@
 import type { FindingOfReading } from '../../contract';
-import { faceOf } from '../kinds/faces';
+import { faceOf } from '../faces/faces';
 import sprite from './marks.svg?raw';
 
 /** The notation, once in the page; symbols and field patterns are used from here. */

@@ -2,8 +2,8 @@ import { PLAN_TEXT } from '../../core/words';
 import type { Approach, PaintingDetail, Stage } from '../../contract';
 import { APPROACHES } from '../../core/correct';
 import { useAction } from '../api/queries';
-import { NumberField } from '../slips/numberField';
-import { ProblemNote } from '../slips/problem';
+import { NumberField } from '../ui/numberField';
+import { ProblemNote } from '../ui/problem';
 
 const SHIPPED: readonly Approach[] = APPROACHES.map((one) => ({
   ...one,

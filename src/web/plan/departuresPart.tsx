@@ -5,7 +5,7 @@ import { placeInWords, pinsInWords, PLAN_TEXT } from '../../core/words';
 import { boxOf, placeHolds, type Point } from '../../core/raster';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
-import { NumberField } from '../slips/numberField';
+import { NumberField } from '../ui/numberField';
 import { amountOf, CHANGES, LABELS, withAmount } from './changes';
 import { renderingOf } from './draft';
 import { markedMasses } from './massesPart';

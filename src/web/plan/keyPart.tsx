@@ -4,7 +4,7 @@ import { holdingKey, keepSpotAt, knotsInUse, type Hold, type Knot, keyChoiceOf }
 import type { Point } from '../../core/raster';
 import { KeyCurve } from '../charts/keyCurve';
 import { useScale } from '../settings';
-import { NumberField } from '../slips/numberField';
+import { NumberField } from '../ui/numberField';
 import { renderingOf } from './draft';
 import type { PartProps } from './part';
 import { Pair, PlanStage } from './planStage';

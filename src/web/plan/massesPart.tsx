@@ -6,7 +6,7 @@ import { placeHolds, type Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';
 import { useKeys } from '../keyboard';
 import { useScale } from '../settings';
-import { NumberField } from '../slips/numberField';
+import { NumberField } from '../ui/numberField';
 import { Bitmap } from './bitmap';
 import { renderingOf } from './draft';
 import { CutFigure } from './cutFigure';

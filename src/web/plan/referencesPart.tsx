@@ -2,9 +2,9 @@ import { useState } from 'react';
 import { PLAN_TEXT } from '../../core/words';
 import { fileUrl, type PaintingDetail, type Purpose, type Reference } from '../../contract';
 import { useAction, useAudit } from '../api/queries';
-import { FileDrop } from '../slips/fileDrop';
-import { NumberField } from '../slips/numberField';
-import { ProblemNote } from '../slips/problem';
+import { FileDrop } from '../ui/fileDrop';
+import { NumberField } from '../ui/numberField';
+import { ProblemNote } from '../ui/problem';
 import { AuditWords } from './auditWords';
 import { Onpic, pathOf } from './planStage';
 

@@ -3,8 +3,8 @@ import { useState } from 'react';
 import type { PaintingDetail, SetUp } from '../../contract';
 import { useAction } from '../api/queries';
 import { useScale, useSettings } from '../settings';
-import { NumberField } from '../slips/numberField';
-import { ProblemNote } from '../slips/problem';
+import { NumberField } from '../ui/numberField';
+import { ProblemNote } from '../ui/problem';
 
 const MADE_FROM: readonly (readonly [SetUp['from'], string])[] = [
   ['photograph', 'a photograph'],

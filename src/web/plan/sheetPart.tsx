@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useQueryClient } from '@tanstack/react-query';
 import { fileUrl, PlanContent } from '../../contract';
 import { refresh, useAction, useJob, usePlans } from '../api/queries';
-import { ProblemNote } from '../slips/problem';
+import { ProblemNote } from '../ui/problem';
 import { plural } from '../words';
 import type { PartProps } from './part';
 

@@ -1,5 +1,5 @@
 import type { AidState } from './aidState';
-import type { View } from './view';
+import type { View } from '../stage/view';
 
 interface Props {
   readonly aids: AidState;

@@ -1,6 +1,6 @@
 import { fileUrl, type Painting, type PaintingDetail, type ReadingDetail, type Reference } from '../../contract';
 import { placeHolds, type Point } from '../../core/raster';
-import { placePath } from './placePath';
+import { placePath } from '../stage/placePath';
 
 type ToPx = (at: Point) => Point;
 

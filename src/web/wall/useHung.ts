@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import { fileUrl, type PaintingDetail } from '../../contract';
 import { quantile } from '../../core/raster';
 import { readSessions } from './hanging';
-import { usePicture } from './usePicture';
+import { usePicture } from '../stage/usePicture';
 
 /** Range of the plan's values, for steps that fit it. */
 export function usePlanRange(pixels: ImageData | undefined) {

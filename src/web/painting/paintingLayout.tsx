@@ -1,0 +1,84 @@
+import { Link, Navigate, Outlet, useLocation, useNavigate, useOutletContext, useParams } from 'react-router';
+import type { PaintingDetail } from '../../contract';
+import { usePainting } from '../api/queries';
+import { useKeys } from '../keyboard';
+import { ProblemNote } from '../ui/problem';
+import { UndoLine } from './undoLine';
+import { nextOf } from '../words';
+
+const latestRead = (detail: PaintingDetail) =>
+  detail.sessions.filter(({ photos }) => photos.some(({ readingId }) => readingId)).at(-1)?.number ?? null;
+
+/** Where each word of the navigation leads; null where there is nothing to see yet. */
+function rooms(detail: PaintingDetail): { name: string; to: string | null }[] {
+  const read = latestRead(detail);
+  const photo = Math.max(1, detail.next === 'next-session' ? detail.sessions.length + 1 : detail.sessions.length);
+  const at = `/painting/${detail.painting.id}`;
+  const begun = detail.reference !== null || detail.painting.setUp.from !== 'photograph';
+  return [
+    { name: 'Plan', to: `${at}/plan` },
+    { name: 'Photo', to: begun ? `${at}/photo/${photo}` : null },
+    { name: 'Wall', to: begun ? `${at}/wall/${read ?? 0}` : null },
+    { name: 'Decide', to: read ? `${at}/decide/${read}` : null },
+    { name: 'Progress', to: read ? `${at}/progress` : null },
+  ];
+}
+
+export function PaintingLayout() {
+  const { paintingId = '' } = useParams();
+  const { data, error } = usePainting(paintingId);
+  const navigate = useNavigate();
+  const list = data ? rooms(data) : [];
+  // A room is the same room whichever session hangs in it.
+  const here = useLocation().pathname.split('/')[3];
+  const go = (name: string) => {
+    const to = list.find((room) => room.name === name)?.to;
+    return to ? () => void navigate(to) : undefined;
+  };
+  useKeys({ w: go('Wall'), d: go('Decide'), p: go('Photo'), l: undefined, '?': () => void navigate('/marks') });
+  return (
+    <main className="page">
+      <header className="flex flex-wrap items-baseline justify-between gap-x-8">
+        <h1>
+          {data ? (
+            <Link className="no-underline" to="/" title="Back to the studio">
+              {data.painting.title}
+            </Link>
+          ) : (
+            ' '
+          )}
+        </h1>
+        <div className="min-w-0 flex-1 basis-64 max-lg:order-last">
+          {data && <UndoLine journal={data.journal} paintingId={data.painting.id} />}
+        </div>
+        <nav className="words" aria-label="Rooms of this painting">
+          <Link className="word" to="/">
+            Studio
+          </Link>
+          {list.map(({ name, to }) =>
+            to ? (
+              <Link key={name} className="word" to={to} aria-current={here === name.toLowerCase() ? 'page' : undefined}>
+                {name}
+              </Link>
+            ) : (
+              <span key={name} className="word" style={{ opacity: 0.6 }} aria-disabled="true">
+                {name}
+              </span>
+            ),
+          )}
+        </nav>
+      </header>
+      <ProblemNote error={data ? null : error} />
+      {data && <Outlet context={data} />}
+    </main>
+  );
+}
+
+export const useDetail = () => useOutletContext<PaintingDetail>();
+
+/** The wall, once something hangs there; before that, the next thing to do. */
+export function PaintingHome() {
+  const detail = useDetail();
+  const read = latestRead(detail);
+  return <Navigate replace to={read ? `/painting/${detail.painting.id}/wall/${read}` : nextOf(detail).to} />;
+}

@@ -1,0 +1,113 @@
+import type { Photo } from '../../contract';
+import { useAction } from '../api/queries';
+import { ProblemNote } from '../ui/problem';
+
+const WAYS = [
+  ['auto', 'by itself'],
+  ['last-session', 'as last session'],
+  ['as-photographed', 'untouched'],
+] as const;
+const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
+const LAMPS = ['', 'daylight', 'lamp', 'mixed'] as const;
+const SURFACES = ['', 'dry', 'wet', 'oiled out', 'freshly glazed'] as const;
+
+/** How the light is taken out, what burned, and the state of the paint. */
+export function LightChoice({
+  paintingId,
+  photo,
+  first,
+  rooms,
+}: {
+  paintingId: string;
+  photo: Photo;
+  first: boolean;
+  /** rooms named in this painting before */
+  rooms: readonly string[];
+}) {
+  const change = useAction('changePhoto', paintingId);
+  const set = (body: Parameters<typeof change.mutate>[0]['body']) =>
+    change.mutate({ params: { photoId: photo.id }, body });
+  return (
+    <section className="mt-3 border-t pt-3" style={{ borderColor: 'var(--slip-rule)' }} aria-label="Light">
+      <h3>Light</h3>
+      <div className="words" role="group" aria-label="How the light is taken out" style={{ gap: '0 14px' }}>
+        {WAYS.filter(([way]) => way !== 'last-session' || !first).map(([way, words]) => (
+          <button
+            key={way}
+            className="word small"
+            aria-pressed={photo.lightFrom === way}
+            onClick={() => set({ lightFrom: way })}
+          >
+            {words}
+          </button>
+        ))}
+      </div>
+      <div className="mt-2 grid grid-cols-2 gap-3">
+        <label className="small">
+          Taken in
+          <select
+            className="block w-full"
+            value={photo.lamp}
+            onChange={(e) => set({ lamp: e.target.value as Photo['lamp'] })}
+          >
+            {LAMPS.map((lamp) => (
+              <option key={lamp} value={lamp}>
+                {lamp || 'not said'}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="small">
+          The paint is
+          <select
+            className="block w-full"
+            value={photo.surface}
+            onChange={(e) => set({ surface: e.target.value as Photo['surface'] })}
+          >
+            {SURFACES.map((surface) => (
+              <option key={surface} value={surface}>
+                {surface || 'not said'}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <div className="mt-2 grid grid-cols-2 gap-3">
+        <label className="small">
+          Room
+          <input
+            key={photo.room}
+            className="block w-full"
+            list="rooms"
+            defaultValue={photo.room}
+            placeholder="not said"
+            maxLength={60}
+            onBlur={(e) => e.target.value.trim() !== photo.room && set({ room: e.target.value })}
+            onKeyDown={(e) => e.key === 'Enter' && e.currentTarget.blur()}
+          />
+          <datalist id="rooms">
+            {rooms.map((room) => (
+              <option key={room} value={room} />
+            ))}
+          </datalist>
+        </label>
+        <label className="small">
+          Hour
+          <select
+            className="block w-full"
+            value={photo.hour ?? ''}
+            onChange={(e) => set({ hour: e.target.value === '' ? null : Number(e.target.value) })}
+          >
+            <option value="">not said</option>
+            {HOURS.map((hour) => (
+              <option key={hour} value={hour}>
+                {hour}:00
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <ProblemNote error={change.error} />
+    </section>
+  );
+}

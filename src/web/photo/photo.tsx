@@ -1,0 +1,139 @@
+import { asideInWords, noSessionInWords, PHOTO_TEXT } from '../../core/words';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { Job, PaintingDetail } from '../../contract';
+import { call } from '../api/client';
+import { refresh } from '../api/queries';
+import { BatchSlip, useBatch } from './batch';
+import { FileDrop } from '../ui/fileDrop';
+import { ProblemNote } from '../ui/problem';
+import { Shots } from './shots';
+import { WaysIn } from './waysIn';
+import { dayInWords } from '../words';
+import { useDetail } from '../painting/paintingLayout';
+import { PhotoDesk } from './photoDesk';
+
+/** Uploads into session n, which is started when it is the next one. */
+function useUpload(detail: PaintingDetail, number: number) {
+  const client = useQueryClient();
+  const [state, setState] = useState<{ busy: boolean; error: Error | null; job: Job | null; twin: boolean }>({
+    busy: false,
+    error: null,
+    job: null,
+    twin: false,
+  });
+  const { id } = detail.painting;
+  const send = async (file: File) => {
+    setState({ busy: true, error: null, job: null, twin: false });
+    try {
+      let session = detail.sessions.find((one) => one.number === number);
+      if (!session) {
+        const after = await call('addSession', { params: { paintingId: id }, body: {} });
+        session = after.sessions.at(-1);
+        await refresh(client, id, after);
+      }
+      if (!session) return;
+      const { job, twin } = await call('addPhoto', { params: { sessionId: session.id }, file });
+      setState({ busy: false, error: null, job, twin });
+      await refresh(client, id);
+      return job.photoId;
+    } catch (cause) {
+      setState({ busy: false, error: cause as Error, job: null, twin: false });
+      await refresh(client, id);
+    }
+  };
+  return { ...state, send };
+}
+
+/** One session's photograph: taking it in, its corners, its light. */
+export function Photo() {
+  const detail = useDetail();
+  const number = Number(useParams().session);
+  const upload = useUpload(detail, number);
+  const batch = useBatch(detail.painting.id);
+  const session = detail.sessions.find((one) => one.number === number);
+  const [shown, setShown] = useState<string | null>(null);
+  const main = session?.photos.at(-1);
+  const photo = session?.photos.find(({ id }) => id === shown) ?? main;
+  const { id } = detail.painting;
+  const known = Number.isInteger(number) && number >= 1 && number <= detail.sessions.length + 1;
+  if (!known)
+    return (
+      <p className="serif mt-6">
+        {`${noSessionInWords(String(number))} `}
+        <Link to={`/painting/${id}/photo/${detail.sessions.length + 1}`}>Photograph the next one</Link>.
+      </p>
+    );
+  const add = (file: File) => void upload.send(file).then((added) => added && setShown(added));
+  return (
+    <>
+      <div className="words" role="group" aria-label="Sessions">
+        {detail.sessions.map((one) => (
+          <Link
+            key={one.id}
+            className="word"
+            aria-current={one.number === number ? 'page' : undefined}
+            to={`/painting/${id}/photo/${one.number}`}
+          >
+            {one.number}
+          </Link>
+        ))}
+        {!detail.sessions.some(({ photos }) => photos.length === 0) && (
+          <Link
+            className="word"
+            aria-current={number === detail.sessions.length + 1 ? 'page' : undefined}
+            to={`/painting/${id}/photo/${detail.sessions.length + 1}`}
+          >
+            next
+          </Link>
+        )}
+        <span className="small ml-auto">
+          session {number}
+          {session ? `, ${dayInWords(session.date)}${session.intention && `, ${session.intention}`}` : ''}
+        </span>
+      </div>
+      <BatchSlip batch={batch} detail={detail} />
+      {upload.twin && <p className="small">{PHOTO_TEXT.hereAlready}</p>}
+      <ProblemNote error={upload.error} />
+      {session && photo ? (
+        <PhotoDesk
+          key={photo.id}
+          detail={detail}
+          session={session}
+          photo={photo}
+          found={upload.job?.photoId === photo.id ? upload.job : null}
+          shots={
+            <>
+              <Shots
+                paintingId={id}
+                session={session}
+                shown={photo}
+                busy={upload.busy}
+                onShow={setShown}
+                onFile={add}
+              />
+              <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />
+            </>
+          }
+        />
+      ) : (
+        <div className="mt-4 max-w-3xl">
+          <FileDrop
+            label={`Choose the photo of session ${number}`}
+            busy={upload.busy}
+            several
+            onFiles={(files) => (files.length > 1 ? batch.start(files) : void upload.send(files[0]))}
+          >
+            <p className="serif" style={{ fontSize: 18 }}>
+              {PHOTO_TEXT.howToPhotograph}
+            </p>
+            <p className="small">{PHOTO_TEXT.severalAtOnce}</p>
+            {session && session.aside.length > 0 && <p className="small">{asideInWords(session.aside.length)}</p>}
+          </FileDrop>
+          <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />
+        </div>
+      )}
+    </>
+  );
+}

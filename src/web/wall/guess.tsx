@@ -1,0 +1,57 @@
+import { useState } from 'react';
+import { WALL_TEXT } from '../../core/words';
+import type { Photo } from '../../contract';
+import { useAction } from '../api/queries';
+import { ProblemNote } from '../ui/problem';
+
+const time = (iso: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }).format(
+    new Date(iso),
+  );
+
+/** Before any number: what bothers the painter, in a few words. The first one stands. */
+export function GuessForm({ paintingId, photo, onSkip }: { paintingId: string; photo: Photo; onSkip?: () => void }) {
+  const [words, setWords] = useState('');
+  const say = useAction('setImpression', paintingId);
+  return (
+    <section aria-label="Before the numbers">
+      <h3>Before the numbers</h3>
+      <label className="flex flex-col gap-1">
+        <span className="serif">{WALL_TEXT.whatBothers}</span>
+        <textarea
+          rows={3}
+          maxLength={600}
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+          placeholder="the bowl swims; the wall is too warm"
+        />
+      </label>
+      <div className="mt-2 flex flex-wrap gap-4">
+        <button
+          className="btn"
+          disabled={words.trim() === '' || say.isPending}
+          onClick={() => say.mutate({ params: { photoId: photo.id }, body: { words: words.trim() } })}
+        >
+          Keep my guess
+        </button>
+        {onSkip && (
+          <button className="line" onClick={onSkip}>
+            Show the numbers
+          </button>
+        )}
+      </div>
+      <ProblemNote error={say.error} />
+    </section>
+  );
+}
+
+/** The guess beside what was measured. */
+export function Guessed({ impression }: { impression: NonNullable<Photo['impression']> }) {
+  return (
+    <section aria-label="Your guess" className="mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
+      <h3>You said first</h3>
+      <p className="serif">“{impression.words}”</p>
+      <p className="small">{time(impression.at)}, before any number was shown</p>
+    </section>
+  );
+}

@@ -1,0 +1,71 @@
+import { useRef, useState } from 'react';
+import { WALL_TEXT } from '../../../core/words';
+import type { Landmark, Painting } from '../../../contract';
+import type { Point } from '../../../core/raster';
+import type { Stroke } from '../../stage/outlining';
+
+/** What a hand can ask of the two pictures: its name, what to do, its key. */
+export const TOOLS = [
+  ['line', 'Line', WALL_TEXT.drawProfile, 'i'],
+  ['string', 'String', WALL_TEXT.tapString, 'v'],
+  ['compare', 'Compare', WALL_TEXT.tapProportion, 'c'],
+  ['landmarks', 'Landmarks', WALL_TEXT.tapLandmark, 'r'],
+  ['outline', 'Outline', WALL_TEXT.outlineRegion, 'f'],
+] as const;
+export type Tool = (typeof TOOLS)[number][0];
+export type Side = 'plan' | 'flat';
+
+const DRAWN: readonly Tool[] = ['line', 'outline'];
+const LEAST_MM = 2;
+
+/** The inquiry under way: its tool and what the hand has shown so far, canvas mm in the plan's places. */
+export function useInquiry(painting: Painting, toPlan: (at: Point) => Point) {
+  const [tool, setTool] = useState<Tool | null>(null);
+  const [points, setPoints] = useState<Point[]>([]);
+  const [landmarks, setLandmarks] = useState<Landmark[] | null>(null);
+  const [waiting, setWaiting] = useState<Point | null>(null);
+  const drawing = useRef<Point[] | null>(null);
+  const [stroke, setStroke] = useState<Point[]>([]);
+  const mm = ([x, y]: Point): Point => [
+    Math.min(painting.widthMm, Math.max(0, x * painting.widthMm)),
+    Math.min(painting.heightMm, Math.max(0, y * painting.heightMm)),
+  ];
+  const inPlan = (at: Point, side: Side) => (side === 'plan' ? mm(at) : toPlan(mm(at)));
+  return {
+    tool,
+    points,
+    stroke,
+    landmarks,
+    waiting,
+    setLandmarks,
+    setWaiting,
+    setPoints,
+    choose(next: Tool | null) {
+      setTool(next);
+      setPoints([]);
+      setStroke([]);
+      setWaiting(null);
+      setLandmarks(null);
+    },
+    /** pointers draw with these tools; with the others they tap */
+    draws: tool !== null && DRAWN.includes(tool),
+    draw(at: Point, phase: Stroke, side: Side) {
+      if (phase === 'start') drawing.current = [];
+      const list = drawing.current;
+      if (!list) return;
+      const here = inPlan(at, side);
+      const last = list.at(-1);
+      if (!last || Math.hypot(here[0] - last[0], here[1] - last[1]) >= LEAST_MM) list.push(here);
+      if (phase !== 'end') return setStroke(tool === 'line' && list.length > 1 ? [list[0], here] : [...list]);
+      drawing.current = null;
+      setStroke([]);
+      if (tool === 'line' && Math.hypot(here[0] - list[0][0], here[1] - list[0][1]) > 4) setPoints([list[0], here]);
+      if (tool === 'outline' && list.length >= 3) setPoints(list);
+    },
+    tap(at: Point, side: Side) {
+      if (tool === 'string') setPoints([...points, inPlan(at, side)].slice(-12));
+      if (tool === 'compare') setPoints(points.length >= 4 ? [inPlan(at, side)] : [...points, inPlan(at, side)]);
+    },
+  };
+}
+export type Inquiry = ReturnType<typeof useInquiry>;

@@ -1,0 +1,147 @@
+import type { Account, Landmark, Painting } from '../../../contract';
+import type { Point } from '../../../core/raster';
+import type { Inquiry } from './inquiry';
+
+type ToPx = (at: Point) => Point;
+
+function Line({ from, to, dashed }: { from: Point; to: Point; dashed?: boolean }) {
+  const d = `M${from[0]} ${from[1]}L${to[0]} ${to[1]}`;
+  return (
+    <>
+      <path d={d} stroke="#fff" strokeWidth="4" />
+      <path d={d} stroke="#000" strokeWidth="1.6" strokeDasharray={dashed ? '6 4' : undefined} />
+    </>
+  );
+}
+
+/** A point with its name. */
+function Dot({ at, name, left = false }: { at: Point; name: string; left?: boolean }) {
+  return (
+    <g>
+      <circle cx={at[0]} cy={at[1]} r="5" fill="#fff" stroke="#000" strokeWidth="1.6" />
+      <text
+        x={at[0] + (left ? -8 : 8)}
+        textAnchor={left ? 'end' : 'start'}
+        y={at[1] - 7}
+        fontSize="14"
+        fontWeight="700"
+        fill="#000"
+        stroke="#fff"
+        strokeWidth="3.5"
+        paintOrder="stroke"
+      >
+        {name}
+      </text>
+    </g>
+  );
+}
+
+/** What the hand has shown, on one picture. @param moved from the plan's place to this picture's */
+export function InquiryMarks({
+  inquiry,
+  landmarks,
+  painting,
+  toPx,
+  side,
+  moved,
+}: {
+  inquiry: Inquiry;
+  landmarks: readonly Landmark[];
+  painting: Painting;
+  toPx: ToPx;
+  side: 'plan' | 'flat';
+  moved: (at: Point) => Point;
+}) {
+  const { tool, points, stroke, waiting } = inquiry;
+  const px = (at: Point): Point => {
+    const [dx, dy] = side === 'flat' ? moved(at) : [0, 0];
+    return toPx([(at[0] + dx) / painting.widthMm, (at[1] + dy) / painting.heightMm]);
+  };
+  const bare = (at: Point) => toPx([at[0] / painting.widthMm, at[1] / painting.heightMm]);
+  const shown = stroke.length > 1 ? stroke : points;
+  if (tool === 'landmarks')
+    return (
+      <g>
+        {landmarks.map((one, i) => (
+          <Dot key={i} at={bare(side === 'plan' ? one.plan : one.painted)} name={one.name || String(i + 1)} />
+        ))}
+        {waiting && side === 'plan' && <Dot at={bare(waiting)} name="?" />}
+      </g>
+    );
+  if ((tool === 'line' || tool === 'outline') && shown.length > 1) {
+    const path = `M${shown
+      .map((at) =>
+        px(at)
+          .map((v) => v.toFixed(1))
+          .join(' '),
+      )
+      .join('L')}${tool === 'outline' ? 'Z' : ''}`;
+    return (
+      <g fill="none" strokeLinejoin="round">
+        <path d={path} stroke="#fff" strokeWidth="4.4" />
+        <path d={path} stroke="#000" strokeWidth="1.8" />
+        {tool === 'line' && <Dot at={px(shown[0])} name="A" />}
+        {tool === 'line' && <Dot at={px(shown[shown.length - 1])} name="B" />}
+      </g>
+    );
+  }
+  if (tool === 'string')
+    return (
+      <g>
+        {points.map((at, i) => (
+          <Dot key={i} at={px(at)} name={String(i + 1)} />
+        ))}
+      </g>
+    );
+  if (tool === 'compare')
+    return (
+      <g>
+        {points.length > 1 && <Line from={px(points[0])} to={px(points[1])} />}
+        {points.length > 3 && <Line from={px(points[2])} to={px(points[3])} dashed />}
+        {points.map((at, i) => (
+          <Dot key={i} at={px(at)} name={'ABCD'[i]} />
+        ))}
+      </g>
+    );
+  return null;
+}
+
+/** A plumb and a level line through one place, on both pictures. */
+export function PlumbAndLevel({ at, size, toPx }: { at: Point; size: { width: number; height: number }; toPx: ToPx }) {
+  const [x, y] = toPx(at);
+  return (
+    <g fill="none">
+      <Line from={[x, 0]} to={[x, size.height]} dashed />
+      <Line from={[0, y]} to={[size.width, y]} dashed />
+    </g>
+  );
+}
+
+/**
+ * Where the darkest dark and the lightest light lie.
+ * @param moved from the plan's place to this picture's; none = the plan
+ */
+export function RangeEnds({
+  range: { darkestAt, lightestAt },
+  painting,
+  toPx,
+  moved,
+}: {
+  range: Account['range']['planned'];
+  painting: Painting;
+  toPx: ToPx;
+  moved?: (at: Point) => Point;
+}) {
+  const px = (at: Point) => {
+    const [dx, dy] = moved?.(at) ?? [0, 0];
+    return toPx([(at[0] + dx) / painting.widthMm, (at[1] + dy) / painting.heightMm]);
+  };
+  // Near the right edge the word stands before its point.
+  const right = (at: Point) => px(at)[0] > toPx([0, 0])[0] + 0.8 * (toPx([1, 0])[0] - toPx([0, 0])[0]);
+  return (
+    <g data-testid="range-ends">
+      <Dot at={px(darkestAt)} name="darkest" left={right(darkestAt)} />
+      <Dot at={px(lightestAt)} name="lightest" left={right(lightestAt)} />
+    </g>
+  );
+}

@@ -1,0 +1,166 @@
+import { landmarkAtInWords, landmarkInWords, WALL_TEXT } from '../../../core/words';
+import { useEffect, useState, type KeyboardEvent } from 'react';
+import type { Landmark, Painting } from '../../../contract';
+import type { Point } from '../../../core/raster';
+import type { LoadedPicture } from '../../stage/usePicture';
+import { Pane } from '../../stage/pane';
+
+const SIZE = 118;
+const SHOWN_MM = 24;
+const NUDGES: Record<string, Point> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+
+/** A place enlarged, with the point in its middle; arrow keys move it by half a millimetre, with Shift by two. */
+function Magnifier({
+  picture,
+  at,
+  painting,
+  label,
+  onNudge,
+}: {
+  picture: LoadedPicture | null;
+  at: Point;
+  painting: Painting;
+  label: string;
+  onNudge: (by: Point) => void;
+}) {
+  const draw = (context: CanvasRenderingContext2D, ratio: number) => {
+    if (!picture) return;
+    const wide = SIZE * ratio;
+    const perMm = picture.bitmap.width / painting.widthMm;
+    context.drawImage(
+      picture.bitmap,
+      (at[0] - SHOWN_MM / 2) * perMm,
+      (at[1] - SHOWN_MM / 2) * perMm,
+      SHOWN_MM * perMm,
+      SHOWN_MM * perMm,
+      0,
+      0,
+      wide,
+      wide,
+    );
+    const m = wide / 2;
+    for (const [colour, line] of [
+      ['#fff', 3 * ratio],
+      ['#000', 1.2 * ratio],
+    ] as const) {
+      context.strokeStyle = colour;
+      context.lineWidth = line;
+      context.beginPath();
+      context.moveTo(m - 16 * ratio, m);
+      context.lineTo(m + 16 * ratio, m);
+      context.moveTo(m, m - 16 * ratio);
+      context.lineTo(m, m + 16 * ratio);
+      context.stroke();
+    }
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const way = NUDGES[event.key];
+    if (!way) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const far = event.shiftKey ? 2 : 0.5;
+    onNudge([way[0] * far, way[1] * far]);
+  };
+  return (
+    <button className="border-0 bg-transparent p-0" aria-label={landmarkAtInWords(label, at)} onKeyDown={onKeyDown}>
+      <Pane size={SIZE} draw={draw} changes={[picture, at, painting]} />
+    </button>
+  );
+}
+
+/**
+ * The painter's landmarks: each on both pictures, moved by key, named; kept, they overrule where the drawing was found.
+ */
+export function LandmarkSlip({
+  landmarks,
+  waiting,
+  kept,
+  painting,
+  plan,
+  flat,
+  snap,
+  onSnap,
+  onChange,
+  onKeep,
+}: {
+  landmarks: readonly Landmark[];
+  waiting: boolean;
+  /** they are the ones already kept */
+  kept: boolean;
+  painting: Painting;
+  plan: LoadedPicture | null;
+  flat: LoadedPicture | null;
+  snap: boolean;
+  onSnap: (on: boolean) => void;
+  onChange: (next: Landmark[]) => void;
+  onKeep: () => void;
+}) {
+  const [chosen, setChosen] = useState(0);
+  const index = Math.min(chosen, landmarks.length - 1);
+  const one = landmarks.at(index);
+  useEffect(() => setChosen(landmarks.length - 1), [landmarks.length]);
+  const inside = ([x, y]: Point): [number, number] => [
+    Math.min(painting.widthMm, Math.max(0, x)),
+    Math.min(painting.heightMm, Math.max(0, y)),
+  ];
+  const put = (part: Partial<Landmark>) =>
+    onChange(landmarks.map((old, i) => (i === index ? { ...old, ...part } : old)));
+  const off = one && [one.painted[0] - one.plan[0], one.painted[1] - one.plan[1]];
+  return (
+    <>
+      <p className="small" role="status">
+        {waiting ? WALL_TEXT.tapOnPainting : WALL_TEXT.tapLandmark}
+      </p>
+      <label className="small mt-1 flex items-center gap-2">
+        <input type="checkbox" checked={snap} onChange={(event) => onSnap(event.target.checked)} />
+        snap to the nearest contour
+      </label>
+      {one && off && (
+        <>
+          <div className="mt-2 flex gap-3">
+            <Magnifier
+              picture={plan}
+              at={one.plan}
+              painting={painting}
+              label="On the plan"
+              onNudge={([x, y]) => put({ plan: inside([one.plan[0] + x, one.plan[1] + y]) })}
+            />
+            <Magnifier
+              picture={flat}
+              at={one.painted}
+              painting={painting}
+              label="On the painting"
+              onNudge={([x, y]) => put({ painted: inside([one.painted[0] + x, one.painted[1] + y]) })}
+            />
+          </div>
+          <p className="small mt-1">{landmarkInWords([off[0], off[1]])}</p>
+          <label className="mt-1 flex flex-col gap-1">
+            <span className="small">Name of the landmark</span>
+            <input
+              key={index}
+              defaultValue={one.name}
+              maxLength={40}
+              placeholder={`landmark ${index + 1}`}
+              onBlur={(event) => event.target.value.trim() !== one.name && put({ name: event.target.value.trim() })}
+            />
+          </label>
+          <div className="words mt-2" role="group" aria-label="Landmarks">
+            {landmarks.map(({ name }, i) => (
+              <button key={i} className="word" aria-pressed={i === index} onClick={() => setChosen(i)}>
+                {name || i + 1}
+              </button>
+            ))}
+          </div>
+          <button className="line" onClick={() => onChange(landmarks.filter((_, i) => i !== index))}>
+            Take this one away
+          </button>
+        </>
+      )}
+      {!kept && (
+        <button className="btn mt-2 w-full" onClick={onKeep}>
+          Keep {landmarks.length} and read again
+        </button>
+      )}
+    </>
+  );
+}
