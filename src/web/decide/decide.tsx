@@ -9,7 +9,7 @@ import { FindingList } from './findingList';
 import { OwnCorrectionForm } from './ownCorrection';
 import { ProblemNote } from '../ui/problem';
 import { UndoLine } from '../painting/undoLine';
-import { PLAIN } from '../wall/aidState';
+import { PLAIN } from '../stage/aidState';
 import { OutlineSoFar, useOutline } from '../stage/outlining';
 import { Pictures } from '../stage/pictures';
 import { usePicture } from '../stage/usePicture';
@@ -157,7 +157,7 @@ function Desk({ detail, reading, number }: { detail: PaintingDetail; reading: Re
           chosen={chosen}
           leaders={false}
           onDraw={adding ? outline.draw : undefined}
-          extra={(toPx) => <OutlineSoFar points={outline.points} toPx={toPx} />}
+          layers={{ top: [(toPx) => <OutlineSoFar points={outline.points} toPx={toPx} />] }}
           range={RANGE}
           showFlat
           names={{ plan: <b>Plan</b>, flat: <b>Session {number}</b> }}

@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { STUDIO_TEXT } from '../../core/words';
 import type { Aids } from '../../core/look';
 import type { AidsApi } from '../workers/aidsWorker';
-import { AIDS_PX } from '../wall/aidState';
+import { AIDS_PX } from './aidState';
 
 /** A picture ready to draw and to read spots from. */
 export interface LoadedPicture {

@@ -1,15 +1,16 @@
-import type { AidState } from './aidState';
+import type { AidState } from '../stage/aidState';
 import type { View } from '../stage/view';
+import type { WallMoves } from './wallState';
 
 interface Props {
   readonly aids: AidState;
   readonly onAids: (part: Partial<AidState>) => void;
   readonly view: View;
-  readonly onView: (view: View) => void;
+  readonly moves: Pick<WallMoves, 'mirror' | 'turnOver'>;
 }
 
 /** The looking aids as words; each has a key. */
-export function AidBar({ aids, onAids, view, onView }: Props) {
+export function AidBar({ aids, onAids, view, moves }: Props) {
   const words: { name: string; hint: string; on: boolean; act: () => void }[] = [
     { name: 'Squint', hint: 'S', on: aids.squint, act: () => onAids({ squint: !aids.squint }) },
     { name: 'Grey', hint: 'G', on: aids.grey, act: () => onAids({ grey: !aids.grey }) },
@@ -19,8 +20,8 @@ export function AidBar({ aids, onAids, view, onView }: Props) {
       on: aids.steps > 0,
       act: () => onAids({ steps: aids.steps ? 0 : 5 }),
     },
-    { name: 'Mirror', hint: 'M', on: view.mirror, act: () => onView({ ...view, mirror: !view.mirror }) },
-    { name: 'Turn over', hint: 'U', on: view.turned, act: () => onView({ ...view, turned: !view.turned }) },
+    { name: 'Mirror', hint: 'M', on: view.mirror, act: moves.mirror },
+    { name: 'Turn over', hint: 'U', on: view.turned, act: moves.turnOver },
     { name: 'Step back', hint: 'B', on: aids.stepBack, act: () => onAids({ stepBack: !aids.stepBack }) },
     { name: 'Cover', hint: 'H', on: aids.cover, act: () => onAids({ cover: !aids.cover }) },
   ];

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { PaintingDetail } from '../../contract';
-import type { Laid } from '../stage/pictures';
+import type { Laid } from '../stage/hung';
 
 const WAYS = [
   ['side', 'Side by side'],

@@ -1,0 +1,55 @@
+import type { ReactNode } from 'react';
+import type { FindingOfReading, Painting } from '../../contract';
+import type { Point } from '../../core/raster';
+import type { AidState } from './aidState';
+import type { Layer, Layers } from './layer';
+import type { Stroke } from './outlining';
+import type { LoadedPicture } from './usePicture';
+import type { View } from './view';
+
+/** How two pictures hang: side by side, one changing places with the other, or parted by a plumb line. */
+export type Laid = 'side' | 'blink' | 'plumb';
+
+export interface PicturesProps {
+  readonly painting: Painting;
+  readonly plan: LoadedPicture | null;
+  readonly flat: LoadedPicture | null;
+  readonly names: { plan: ReactNode; flat: ReactNode };
+  readonly aids: AidState;
+  readonly view: View;
+  readonly onView: (view: View) => void;
+  readonly laid: Laid;
+  readonly spot: Point | null;
+  readonly onSpot: (at: Point | null) => void;
+  readonly onPick?: (at: Point, side: 'plan' | 'flat') => void;
+  readonly findings: readonly FindingOfReading[];
+  readonly chosen: number | null;
+  readonly layers?: Layers;
+  readonly onDraw?: (at: Point, stroke: Stroke) => void;
+  readonly onDrawPlan?: (at: Point, stroke: Stroke) => void;
+  readonly range: { darkest: number; lightest: number };
+  /** true while the flat is on top of a blink */
+  readonly showFlat: boolean;
+  /** leader lines to numerals in the margin; on unless said otherwise */
+  readonly leaders?: boolean;
+  /** there is no reference, so no plan will come */
+  readonly planless?: boolean;
+  /** name of what hangs in the plan's place */
+  readonly leftName?: string;
+}
+
+/** What both ways of hanging are given. */
+export interface HungProps extends PicturesProps {
+  readonly shown: { readonly plan: ImageBitmap | null; readonly flat: ImageBitmap | null };
+  readonly over: { readonly plan: Layer; readonly flat: Layer };
+  readonly ruler: ReactNode;
+  readonly frame: {
+    readonly proportion: number;
+    readonly view: View;
+    readonly onView: (view: View) => void;
+    readonly onSpot: (at: Point | null) => void;
+  };
+  /** where the plumb line hangs, as a share of the width */
+  readonly plumb: { readonly at: number; readonly move: (to: number) => void };
+  readonly pick: (side: 'plan' | 'flat') => ((at: Point) => void) | undefined;
+}

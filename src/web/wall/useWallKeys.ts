@@ -1,0 +1,50 @@
+import { useNavigate } from 'react-router';
+import { SUBJECTS } from '../faces/subjects';
+import { useKeys } from '../keyboard';
+import { nextOf } from '../words';
+import { TOOLS } from './tools/inquiry';
+import type { WallModel } from './wallModel';
+
+const STEPS = [2, 3, 4, 5, 6, 7, 8, 9];
+
+/** The keys of the wall: looking aids, tools, how it hangs, and where to go. */
+export function useWallKeys({ detail, number, hung, aids, moves, state, subject, read, inquiry }: WallModel): void {
+  const navigate = useNavigate();
+  const { aids: on, change } = aids;
+  const turn = (by: number) => () => {
+    const at = SUBJECTS.findIndex(([name]) => name === subject);
+    read(SUBJECTS[(at + by + SUBJECTS.length) % SUBJECTS.length][0]);
+  };
+  const go = (n: number) => () =>
+    hung.others.includes(n) ? void navigate(`/painting/${detail.painting.id}/wall/${n}`) : undefined;
+  const closer = () => moves.zoom(1.4);
+  useKeys({
+    ...Object.fromEntries(STEPS.map((n) => [String(n), () => change({ steps: on.steps === n ? 0 : n })])),
+    ...Object.fromEntries(
+      TOOLS.map(([tool, , , hotkey]) => [hotkey, () => inquiry.choose(inquiry.tool === tool ? null : tool)]),
+    ),
+    s: () => change({ squint: !on.squint }),
+    g: () => change({ grey: !on.grey }),
+    b: () => change({ stepBack: !on.stepBack }),
+    h: () => change({ cover: !on.cover }),
+    m: () => moves.mirror(),
+    u: () => moves.turnOver(),
+    o: () => moves.hang(state.laid === 'plumb' ? 'side' : 'plumb'),
+    l: () => moves.switch('plumb'),
+    k: () => moves.switch('outlines'),
+    '[': turn(-1),
+    ']': turn(1),
+    ' ': () => moves.blink(),
+    ',': go(number - 1),
+    '.': go(number + 1),
+    '+': closer,
+    '=': closer,
+    '-': () => moves.zoom(1 / 1.4),
+    '0': () => moves.seeWhole(),
+    Enter: () => void navigate(nextOf(detail, number).to),
+    Escape: () => {
+      inquiry.choose(null);
+      moves.leave();
+    },
+  });
+}

@@ -1,0 +1,111 @@
+import { createContext, useContext } from 'react';
+import type { PaintingDetail, Photo, ReadingDetail } from '../../contract';
+import { placeHolds, type Point } from '../../core/raster';
+import { useReading } from '../api/queries';
+import { mapOf, useDifferences } from '../faces/differenceField';
+import { isPattern } from '../faces/patternPlaces';
+import { seatShown } from '../faces/seats';
+import { belongs, SUBJECTS, type Subject } from '../faces/subjects';
+import { mapsOf } from '../faces/subjectViews';
+import { useAids } from '../stage/aidState';
+import { useMoved, type Moved } from '../stage/useMoved';
+import type { LoadedPicture } from '../stage/usePicture';
+import { useInquiry, type Side } from './tools/inquiry';
+import { useLandmarks } from './tools/useLandmarks';
+import { departurePlaces } from './planOverlay';
+import { useHung, usePlanRange } from './useHung';
+import { takenOf, useWhatIf } from './useWhatIf';
+import { useWallState, type WallState } from './wallState';
+
+const MOST_LISTED = 7;
+
+/** What of a reading the wall speaks of: findings of the subject, aloud or asked for, and those left out. */
+function findingsShown(reading: ReadingDetail | undefined, subject: Subject, more: boolean) {
+  const here = (reading?.findings ?? []).filter((one) => belongs(subject, one));
+  const open = here.filter(
+    ({ loud, decision }) => (loud || more) && decision !== 'dismissed' && decision !== 'planned',
+  );
+  return { open, listed: open.slice(0, MOST_LISTED), quiet: here.length - open.length };
+}
+
+/** The painting without what was taken out of it; null while nothing is. */
+function useRepainted(
+  {
+    detail,
+    reading,
+    state,
+    moved,
+  }: { detail: PaintingDetail; reading: ReadingDetail | undefined; state: WallState } & Pick<Moved, 'moved'>,
+  painted: LoadedPicture | null,
+) {
+  const taken = (reading?.findings ?? []).filter(({ index }) => state.whatIf.includes(index));
+  const repainted = useWhatIf(
+    painted,
+    taken.flatMap((one) => takenOf(one, moved) ?? []),
+    detail.painting,
+  );
+  return { taken: taken.length, repainted };
+}
+
+/** The map that is laid over the flat. */
+function useMap(photo: Photo | undefined, subject: Subject, mapped: WallState['mapped']) {
+  const maps = mapsOf(subject);
+  const map = maps.find(({ of }) => of === mapped)?.of ?? maps[0]?.of ?? null;
+  const field = map && !isPattern(map) ? map : null;
+  const differences = useDifferences(field === null ? null : mapOf(photo));
+  return { maps, map, field, differences };
+}
+
+/** Everything the parts of the wall show and do, for one session of a painting. */
+export function useWallModel(detail: PaintingDetail, number: number) {
+  const { painting } = detail;
+  const hung = useHung(detail, number);
+  const { photo, flat: painted } = hung;
+  const { data: reading } = useReading(painting.id, photo?.id ?? null);
+  const aids = useAids();
+  const { state, moves } = useWallState();
+  const subject: Subject = SUBJECTS.find(([name]) => name === hung.search.get('read'))?.[0] ?? 'all';
+  const { moved, toPlan, onFlat } = useMoved(reading);
+  const inquiry = useInquiry(painting, toPlan);
+  const landmarks = useLandmarks(painting, photo, { inquiry, plan: hung.planned, flat: painted });
+  const { taken, repainted } = useRepainted({ detail, reading, state, moved }, painted);
+  // What was taken out is compared with the painting as it is.
+  const left = repainted ? painted : hung.left;
+  const { beside } = hung;
+  const leftName = repainted ? 'as painted' : beside === null ? 'plan' : `session ${beside}`;
+  return {
+    ...{ detail, painting, number, hung, photo, reading, aids, state, moves, subject, inquiry, landmarks },
+    ...{ moved, toPlan, onFlat, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
+    flat: repainted ?? painted,
+    range: usePlanRange(left?.pixels),
+    ...useMap(photo, subject, state.mapped),
+    ...findingsShown(reading, subject, state.more),
+    mass: reading?.masses.find(({ id }) => id === state.mass) ?? null,
+    sitting: seatShown(subject, reading, state.seat),
+    tied: detail.references.filter(({ place, governs }) => place && !governs),
+    departures: departurePlaces(detail, reading),
+    read(next: Subject) {
+      hung.put('read', next === 'all' ? null : next);
+      moves.turnTo();
+    },
+    /** a tap on one picture, shares of it */
+    pick(at: Point, side: Side) {
+      if (inquiry.tool === 'landmarks') return landmarks.tap(at, side);
+      if (inquiry.tool) return inquiry.tap(at, side);
+      const mm: Point = [at[0] * painting.widthMm, at[1] * painting.heightMm];
+      const place = side === 'flat' ? toPlan(mm) : mm;
+      moves.pin(at, reading?.masses.find((one) => placeHolds(one.place, place))?.id ?? null);
+    },
+  };
+}
+export type WallModel = ReturnType<typeof useWallModel>;
+
+const Context = createContext<WallModel | null>(null);
+export const WallProvider = Context.Provider;
+
+/** The wall this part belongs to. @throws Error outside of one */
+export function useWall(): WallModel {
+  const wall = useContext(Context);
+  if (!wall) throw new Error('This part is no part of a wall.');
+  return wall;
+}

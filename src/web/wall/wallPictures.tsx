@@ -1,0 +1,66 @@
+import { WALL_TEXT } from '../../core/words';
+import { Pictures } from '../stage/pictures';
+import { LIGHT_WORDS, planInWords } from '../words';
+import { layersOf } from './layers';
+import type { Side } from './tools/inquiry';
+import { useWall } from './wallModel';
+import type { Stroke } from '../stage/outlining';
+import type { Point } from '../../core/raster';
+
+/** What hangs in the plan's place. */
+function LeftName() {
+  const { detail, number, repainted, beside } = useWall();
+  if (repainted) return <b>As painted, session {number}</b>;
+  if (beside !== null) return <b>Session {beside}</b>;
+  return (
+    <>
+      <b>{detail.plan ? 'Plan' : 'No reference'}</b>&ensp;{detail.plan && planInWords(detail.plan)}
+    </>
+  );
+}
+
+function FlatName() {
+  const { number, photo, reading, repainted, taken } = useWall();
+  if (repainted) return <b>With {taken} taken out</b>;
+  if (!photo) return <b>No session read yet</b>;
+  return (
+    <>
+      <b>Session {number}</b>&ensp;flat, {reading ? LIGHT_WORDS[reading.light.method].caption : ''}
+    </>
+  );
+}
+
+/** The two pictures with all that is drawn over them. */
+export function WallPictures() {
+  const wall = useWall();
+  const { detail, painting, left, flat, aids, state, moves, inquiry, map, repainted, listed, onFlat } = wall;
+  const drawn = (side: Side) =>
+    inquiry.draws ? (at: Point, stroke: Stroke) => inquiry.draw(at, stroke, side) : undefined;
+  return (
+    <>
+      <Pictures
+        painting={painting}
+        plan={left}
+        flat={flat}
+        aids={aids.aids}
+        view={state.view}
+        onView={moves.look}
+        laid={state.laid}
+        spot={state.spot ?? state.pinned}
+        onSpot={moves.hover}
+        onPick={wall.pick}
+        onDraw={drawn('flat')}
+        onDrawPlan={drawn('plan')}
+        findings={state.marks && map === null && !inquiry.tool && !repainted ? listed.map(onFlat) : []}
+        chosen={state.chosen}
+        range={wall.range}
+        showFlat={state.showFlat}
+        planless={!detail.reference}
+        leftName={wall.leftName}
+        layers={layersOf(wall)}
+        names={{ plan: <LeftName />, flat: <FlatName /> }}
+      />
+      {state.laid === 'blink' && <p className="small">{WALL_TEXT.spaceChanges}</p>}
+    </>
+  );
+}

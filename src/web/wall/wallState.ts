@@ -1,0 +1,98 @@
+import { useMemo, useReducer } from 'react';
+import type { Point } from '../../core/raster';
+import type { Mapped } from '../faces/differenceField';
+import type { PatternName } from '../faces/patternPlaces';
+import type { Laid } from '../stage/hung';
+import { WHOLE, zoomAt, type View } from '../stage/view';
+
+/** What the wall shows that no server knows: how it is hung and looked at, and what is chosen on it. */
+export interface WallState {
+  readonly view: View;
+  readonly laid: Laid;
+  /** whether the flat is on top of a blink */
+  readonly showFlat: boolean;
+  /** under the pointer, and where it last rested; shares of the picture */
+  readonly spot: Point | null;
+  readonly pinned: Point | null;
+  /** index of a finding, id of a mass, index of a seat */
+  readonly chosen: number | null;
+  readonly mass: number | null;
+  readonly seat: number | null;
+  /** findings that are taken out of the painting to see it without them, by index */
+  readonly whatIf: readonly number[];
+  readonly mapped: Mapped | PatternName | null;
+  /** also what the stage does not call for yet */
+  readonly more: boolean;
+  readonly plumb: boolean;
+  readonly outlines: boolean;
+  readonly marks: boolean;
+  readonly details: boolean;
+}
+type Switch = 'more' | 'plumb' | 'outlines' | 'marks' | 'details';
+
+export const AS_HUNG: WallState = {
+  view: WHOLE,
+  laid: 'side',
+  showFlat: true,
+  spot: null,
+  pinned: null,
+  chosen: null,
+  mass: null,
+  seat: null,
+  whatIf: [],
+  mapped: null,
+  more: false,
+  plumb: false,
+  outlines: false,
+  marks: true,
+  details: false,
+};
+
+const MIDDLE = { at: [0.5, 0.5] as Point, size: { width: 1, height: 1 } };
+const hung = (laid: Laid) => ({ laid, showFlat: laid !== 'blink' });
+
+type Move = (now: WallState, ...what: never[]) => Partial<WallState>;
+/** Everything a hand can do on the wall, and what it changes. */
+export const MOVES = {
+  look: (_now: WallState, view: View) => ({ view }),
+  mirror: ({ view }: WallState) => ({ view: { ...view, mirror: !view.mirror } }),
+  turnOver: ({ view }: WallState) => ({ view: { ...view, turned: !view.turned } }),
+  zoom: ({ view }: WallState, factor: number) => ({ view: zoomAt(view, factor, MIDDLE) }),
+  seeWhole: ({ view: { mirror, turned } }: WallState) => ({ view: { ...WHOLE, mirror, turned } }),
+  hang: (_now: WallState, laid: Laid) => hung(laid),
+  blink: ({ laid, showFlat }: WallState) => (laid === 'blink' ? { showFlat: !showFlat } : hung('blink')),
+  hover: (_now: WallState, spot: Point | null) => ({ spot }),
+  pin: (_now: WallState, pinned: Point, mass: number | null) => ({ pinned, mass }),
+  choose: (_now: WallState, chosen: number | null) => ({ chosen }),
+  chooseMass: (_now: WallState, mass: number | null) => ({ mass }),
+  chooseSeat: (_now: WallState, seat: number | null) => ({ seat }),
+  /** another subject is read: what was chosen belongs to the one before */
+  turnTo: () => ({ chosen: null, seat: null }),
+  takeOut: ({ whatIf }: WallState, index: number) => ({
+    whatIf: whatIf.includes(index) ? whatIf.filter((one) => one !== index) : [...whatIf, index],
+  }),
+  map: (_now: WallState, mapped: Mapped | PatternName) => ({ mapped }),
+  switch: (now: WallState, what: Switch) => ({ [what]: !now[what] }),
+  leave: () => ({ chosen: null, pinned: null, mass: null, seat: null, ...hung('side') }),
+} as const satisfies Record<string, Move>;
+
+type After<M> = M extends (now: WallState, ...what: infer What) => unknown ? (...what: What) => void : never;
+export type WallMoves = { readonly [Name in keyof typeof MOVES]: After<(typeof MOVES)[Name]> };
+
+/** The wall's state and its moves; the moves stay the same functions from one drawing to the next. */
+export function useWallState(): { state: WallState; moves: WallMoves } {
+  const [state, make] = useReducer((now: WallState, move: (now: WallState) => Partial<WallState>): WallState => {
+    return { ...now, ...move(now) };
+  }, AS_HUNG);
+  const moves = useMemo(
+    () =>
+      Object.fromEntries(
+        Object.entries(MOVES).map(([name, move]) => [
+          name,
+          (...what: never[]) => make((now) => (move as Move)(now, ...what)),
+        ]),
+      ) as WallMoves,
+    [],
+  );
+  return { state, moves };
+}
