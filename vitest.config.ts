@@ -10,7 +10,7 @@ export default defineConfig({
           include: ['tests/contract/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          maxWorkers: 2,
         },
       },
       {

@@ -7,6 +7,12 @@ import { useAction } from '../api/queries';
 import { ProblemNote } from '../ui/problem';
 import { useScale } from '../settings';
 import type { Subject } from './subjects';
+import { WordChoice } from '../ui/words';
+
+const ANSWERS = [
+  [true, 'It sits'],
+  [false, 'It floats'],
+] as const;
 
 /** What a thing is called: by its group where it has several masses, else by its largest. */
 export function thingName(ids: readonly number[], masses: ReadingDetail['masses'], marks: readonly MassMark[]): string {
@@ -55,23 +61,12 @@ function OneSeat({
       </button>
       <p className="serif">{seatInWords(seat)}</p>
       {chosen && <p className="small">{seatFiguresInWords(seat, scale.show)}</p>}
-      <div className="words" role="group" aria-label={`Does it sit: ${name}`}>
-        {(
-          [
-            [true, 'It sits'],
-            [false, 'It floats'],
-          ] as const
-        ).map(([sits, words]) => (
-          <button
-            key={words}
-            className="word"
-            aria-pressed={answer === sits}
-            onClick={() => onAnswer(answer === sits ? null : sits)}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
+      <WordChoice
+        label={`Does it sit: ${name}`}
+        options={ANSWERS}
+        value={answer ?? undefined}
+        onChoose={(sits) => onAnswer(answer === sits ? null : sits)}
+      />
     </li>
   );
 }

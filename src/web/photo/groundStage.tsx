@@ -6,6 +6,12 @@ import { Mark } from '../marks/mark';
 import { ProblemNote } from '../ui/problem';
 import { useScale } from '../settings';
 import { OutlineList, OutlineStage, OwnOutline } from '../stage/outlineStage';
+import { WordChoice } from '../ui/words';
+
+const MEANINGS = [
+  [false, 'This is bare ground'],
+  [true, 'May stay bare'],
+] as const;
 
 /** What the reading says of the ground. */
 function Said({ detail, reading }: { detail: PaintingDetail; reading: ReadingDetail }) {
@@ -50,17 +56,11 @@ export function GroundStage({
       }
       caption={
         <>
-          <div className="words" role="group" aria-label="What an outline means">
-            <button className="word" aria-pressed={!keeping} onClick={() => setKeeping(false)}>
-              This is bare ground
-            </button>
-            <button className="word" aria-pressed={keeping} onClick={() => setKeeping(true)}>
-              May stay bare
-            </button>
+          <WordChoice label="What an outline means" options={MEANINGS} value={keeping} onChoose={setKeeping}>
             <span className="small">
               <Mark name="bare-ground" label="" /> bare ground, read by nothing
             </span>
-          </div>
+          </WordChoice>
           <Said detail={detail} reading={reading} />
           <OutlineList
             words={ground.keep.map(() => 'may stay bare')}

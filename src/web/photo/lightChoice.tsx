@@ -1,6 +1,7 @@
 import type { Photo } from '../../contract';
 import { useAction } from '../api/queries';
 import { ProblemNote } from '../ui/problem';
+import { WordChoice } from '../ui/words';
 
 const WAYS = [
   ['auto', 'by itself'],
@@ -30,18 +31,14 @@ export function LightChoice({
   return (
     <section className="mt-3 border-t pt-3" style={{ borderColor: 'var(--slip-rule)' }} aria-label="Light">
       <h3>Light</h3>
-      <div className="words" role="group" aria-label="How the light is taken out" style={{ gap: '0 14px' }}>
-        {WAYS.filter(([way]) => way !== 'last-session' || !first).map(([way, words]) => (
-          <button
-            key={way}
-            className="word small"
-            aria-pressed={photo.lightFrom === way}
-            onClick={() => set({ lightFrom: way })}
-          >
-            {words}
-          </button>
-        ))}
-      </div>
+      <WordChoice
+        label="How the light is taken out"
+        className="words !gap-x-[14px]"
+        small
+        options={WAYS.filter(([way]) => way !== 'last-session' || !first)}
+        value={photo.lightFrom}
+        onChoose={(way) => set({ lightFrom: way })}
+      />
       <div className="mt-2 grid grid-cols-2 gap-3">
         <label className="small">
           Taken in

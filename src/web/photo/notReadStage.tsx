@@ -1,6 +1,12 @@
 import { useState } from 'react';
 import { fileUrl, type Photo, type ReadingDetail } from '../../contract';
 import { OutlineList, OutlineStage, OwnOutline } from '../stage/outlineStage';
+import { WordChoice } from '../ui/words';
+
+const MEANINGS = [
+  [false, 'Leave out'],
+  [true, 'Read all the same'],
+] as const;
 
 /**
  * The flat with what is not read on it: reflections that were found, and what the painter leaves out or reads all the
@@ -26,17 +32,11 @@ export function NotReadStage({
       onPlace={(place) => onAreas([...photo.areas, { place, read }])}
       caption={
         <>
-          <div className="words" role="group" aria-label="What an outline means">
-            <button className="word" aria-pressed={!read} onClick={() => setRead(false)}>
-              Leave out
-            </button>
-            <button className="word" aria-pressed={read} onClick={() => setRead(true)}>
-              Read all the same
-            </button>
+          <WordChoice label="What an outline means" options={MEANINGS} value={read} onChoose={setRead}>
             <span className="small">
               Show a place{read ? ' that was taken for a reflection.' : ': a reflection, a clamp, a hand.'}
             </span>
-          </div>
+          </WordChoice>
           <OutlineList
             words={photo.areas.map((area) => (area.read ? 'read all the same' : 'left out'))}
             onRemove={(i) => onAreas(photo.areas.filter((_, k) => k !== i))}

@@ -21,13 +21,15 @@ import { CORNER_NAMES, CornerStage, Magnifier } from './cornerStage';
 import { LightStage } from './lightStage';
 import { GroundStage } from './groundStage';
 import { NotReadStage } from './notReadStage';
+import { WordChoice } from '../ui/words';
 
-const VIEWS = {
-  corners: 'Corners',
-  light: 'Light, before and after',
-  unread: 'What is not read',
-  ground: 'Bare ground',
-} as const;
+const VIEWS = [
+  ['corners', 'Corners'],
+  ['light', 'Light, before and after'],
+  ['unread', 'What is not read'],
+  ['ground', 'Bare ground'],
+] as const;
+type View = (typeof VIEWS)[number][0];
 
 const squareIn = ({ width, height }: PhotoShape): Corners => [
   [width * 0.15, height * 0.15],
@@ -71,7 +73,7 @@ export function PhotoDesk({
   const [chosen, setChosen] = useState(0);
   const [marking, setMarking] = useState<Marking>(null);
   const [strip, setStrip] = useState(USUAL_STRIP);
-  const [view, setView] = useState<keyof typeof VIEWS>('corners');
+  const [view, setView] = useState<View>('corners');
   const { data: own } = useReading(painting.id, photo.readingId ? photo.id : null);
   const [started, setStarted] = useState<Job | null>(null);
   const setCorners = useAction('setCorners', painting.id);
@@ -132,13 +134,13 @@ export function PhotoDesk({
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(520px, 100%)' }}>
         {own && (
-          <div className="words mb-2" role="group" aria-label="What is shown of the photograph">
-            {(Object.keys(VIEWS) as (keyof typeof VIEWS)[]).map((one) => (
-              <button key={one} className="word" aria-pressed={view === one} onClick={() => setView(one)}>
-                {VIEWS[one]}
-              </button>
-            ))}
-          </div>
+          <WordChoice
+            label="What is shown of the photograph"
+            className="words mb-2"
+            options={VIEWS}
+            value={view}
+            onChoose={setView}
+          />
         )}
         {reading?.early?.flat && busy ? (
           <ComingIn job={reading} painting={painting} guessed={main.impression !== null} />

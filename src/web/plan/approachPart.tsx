@@ -4,6 +4,7 @@ import { APPROACHES } from '../../core/correct';
 import { useAction } from '../api/queries';
 import { NumberField } from '../ui/numberField';
 import { ProblemNote } from '../ui/problem';
+import { WordSwitch } from '../ui/words';
 
 const SHIPPED: readonly Approach[] = APPROACHES.map((one) => ({
   ...one,
@@ -162,20 +163,17 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
                       <div className="words" role="group" aria-label="Readings that are loud">
                         <span className="small">Loud:</span>
                         {KINDS.map(([kind, words]) => (
-                          <button
+                          <WordSwitch
                             key={kind}
-                            className="word"
-                            aria-pressed={stage.loud.includes(kind)}
-                            onClick={() =>
+                            on={stage.loud.includes(kind)}
+                            onSwitch={(on) =>
                               putStage(stage.id, {
-                                loud: stage.loud.includes(kind)
-                                  ? stage.loud.filter((one) => one !== kind)
-                                  : [...stage.loud, kind],
+                                loud: on ? [...stage.loud, kind] : stage.loud.filter((one) => one !== kind),
                               })
                             }
                           >
                             {words}
-                          </button>
+                          </WordSwitch>
                         ))}
                       </div>
                       <NumberField

@@ -11,6 +11,7 @@ import { ProblemNote } from '../ui/problem';
 import { sizeInWords } from '../words';
 import { CropStage } from './cropStage';
 import { VisibleWindow } from './planStage';
+import { WordSwitch } from '../ui/words';
 
 /** The largest crop no wider than asked about the same middle, moved inside where it sticks out. */
 function fitted(
@@ -191,9 +192,9 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
             unit="°"
             onValue={(turn) => fit({ ...crop, turn })}
           />
-          <button className="word" aria-pressed={crop.print !== null} onClick={toggle}>
+          <WordSwitch on={crop.print !== null} onSwitch={toggle}>
             It is a photographed print or screen
-          </button>
+          </WordSwitch>
         </div>
         {crop.print && <p className="small mt-1">{PLAN_TEXT.dragPrintCorners}</p>}
         <h3 className="mt-4">On another canvas</h3>

@@ -12,6 +12,7 @@ import { markedMasses } from './massesPart';
 import type { PartProps } from './part';
 import { Onpic, pathOf, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
 import { useAsked } from './usePlanWorker';
+import { WordChoice } from '../ui/words';
 
 type Where = Departure['where'];
 type Tool = 'mass' | 'loop' | 'move' | 'pin';
@@ -143,22 +144,17 @@ export function DeparturesPart({ detail, plan, worker }: PartProps) {
             </figcaption>
           </figure>
         </Pair>
-        <div className="mt-2 words" role="group" aria-label="What should differ">
-          <span>Differs:</span>
-          {TOOLS.map(([one, words]) => (
-            <button
-              key={one}
-              className="word"
-              aria-pressed={tool === one}
-              onClick={() => {
-                setTool(one);
-                setWhere(null);
-              }}
-            >
-              {words}
-            </button>
-          ))}
-        </div>
+        <WordChoice
+          label="What should differ"
+          className="mt-2 words"
+          lead={<span>Differs:</span>}
+          options={TOOLS.map(([one, words]) => [one, words] as const)}
+          value={tool}
+          onChoose={(one) => {
+            setTool(one);
+            setWhere(null);
+          }}
+        />
         <p className="serif" style={{ fontSize: 18 }}>
           {where ? `${nameOf(where)}: how should it differ?` : help}
         </p>

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { PlanDraft } from './draft';
+import { WordChoice } from '../ui/words';
 
 const TOLERANCES = [
   ['tight', '2 mm'],
@@ -59,20 +60,13 @@ export function DrawingsSlip({ plan: { draft, change } }: { plan: PlanDraft }) {
           Keep it
         </button>
       </div>
-      <div className="words mt-1" role="group" aria-label="How far a contour may wander">
-        {TOLERANCES.map(([tolerance, mm]) => (
-          <button
-            key={tolerance}
-            className="word"
-            aria-pressed={draft.tolerance === tolerance}
-            title={`A contour may wander ${mm}`}
-            onClick={() => change({ tolerance })}
-          >
-            {' '}
-            {tolerance}
-          </button>
-        ))}
-      </div>
+      <WordChoice
+        label="How far a contour may wander"
+        className="words mt-1"
+        options={TOLERANCES.map(([tolerance, mm]) => [tolerance, tolerance, `A contour may wander ${mm}`] as const)}
+        value={draft.tolerance}
+        onChoose={(tolerance) => change({ tolerance })}
+      />
     </section>
   );
 }

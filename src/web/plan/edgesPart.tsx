@@ -10,6 +10,7 @@ import { markedMasses } from './massesPart';
 import type { PartProps } from './part';
 import { lineOf, Onpic, pathOf, Pair, PlanStage } from './planStage';
 import { useAsked } from './usePlanWorker';
+import { WordChoice } from '../ui/words';
 
 type Drawing = 'edges' | 'focal' | 'path' | 'quiet';
 const DRAWINGS: readonly (readonly [Drawing, string, string])[] = [
@@ -41,6 +42,14 @@ function away({ line }: Pick<EdgeSegment, 'line'>, [x, y]: Point): number {
     least = Math.min(least, Math.hypot(x - ax - t * dx, y - ay - t * dy));
   }
   return least;
+}
+
+function ClassWords({ is }: { is: EdgeClass }) {
+  return (
+    <>
+      {is} <kbd>{KEYS[is]}</kbd>
+    </>
+  );
 }
 
 /** The edge plan along the masses' borders, the focal area, what stays quiet, and the way the eye should go. */
@@ -186,13 +195,12 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
   );
   const under = (
     <div className="under-ledge">
-      <div className="words" role="group" aria-label="What is drawn">
-        {DRAWINGS.map(([one, words]) => (
-          <button key={one} className="word" aria-pressed={drawing === one} onClick={() => setDrawing(one)}>
-            {words}
-          </button>
-        ))}
-      </div>
+      <WordChoice
+        label="What is drawn"
+        options={DRAWINGS.map(([one, words]) => [one, words] as const)}
+        value={drawing}
+        onChoose={setDrawing}
+      />
       <p className="small">{help}</p>
     </div>
   );
@@ -244,13 +252,13 @@ export function EdgesPart({ detail, plan, worker }: PartProps) {
           <section aria-label="The chosen edge" className="mt-3">
             <hr className="rule mb-3" />
             <p className="serif">{edgeInWords({ ...focus, is: edgeClass(focus, viewingM) })}</p>
-            <div className="words mt-1" role="group" aria-label="This edge should be">
-              {CLASSES.map((is) => (
-                <button key={is} className="word" aria-pressed={classOf(focus) === is} onClick={wish(is)}>
-                  {is} <kbd>{KEYS[is]}</kbd>
-                </button>
-              ))}
-            </div>
+            <WordChoice
+              label="This edge should be"
+              className="words mt-1"
+              options={CLASSES.map((is) => [is, <ClassWords key={is} is={is} />] as const)}
+              value={classOf(focus)}
+              onChoose={(is) => wish(is)()}
+            />
             {wishFor(focus) && (
               <button
                 className="line"

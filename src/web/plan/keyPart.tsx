@@ -9,6 +9,12 @@ import { renderingOf } from './draft';
 import type { PartProps } from './part';
 import { Pair, PlanStage } from './planStage';
 import { useAsked } from './usePlanWorker';
+import { WordChoice } from '../ui/words';
+
+const WAYS = [
+  ['absolute', 'As it is'],
+  ['range', 'Straight'],
+] as const;
 
 const HOLDS: readonly Hold[] = ['lights', 'middle', 'darks'];
 
@@ -115,35 +121,20 @@ export function KeyPart({ detail, plan, worker }: PartProps) {
             curve(list);
           }}
         />
-        <div className="words mt-1" role="group" aria-label="Key">
-          <button
-            className="word"
-            aria-pressed={is('absolute')}
-            onClick={() => change({ key: { ...draft.key, kind: 'absolute' } })}
-          >
-            As it is
-          </button>
-          <button
-            className="word"
-            aria-pressed={is('range')}
-            onClick={() => change({ key: { ...draft.key, kind: 'range' } })}
-          >
-            Straight
-          </button>
-        </div>
-        <div className="words" role="group" aria-label="What the key holds">
-          <span>Hold</span>
-          {HOLDS.map((hold) => (
-            <button
-              key={hold}
-              className="word"
-              aria-pressed={draft.key.kind === 'curve' && alike(draft.key.knots, holding(hold))}
-              onClick={() => curve(holding(hold))}
-            >
-              {hold}
-            </button>
-          ))}
-        </div>
+        <WordChoice
+          label="Key"
+          className="words mt-1"
+          options={WAYS}
+          value={WAYS.find(([kind]) => is(kind))?.[0]}
+          onChoose={(kind) => change({ key: { ...draft.key, kind } })}
+        />
+        <WordChoice
+          label="What the key holds"
+          lead={<span>Hold</span>}
+          options={HOLDS.map((hold) => [hold, hold] as const)}
+          value={HOLDS.find((hold) => draft.key.kind === 'curve' && alike(draft.key.knots, holding(hold)))}
+          onChoose={(hold) => curve(holding(hold))}
+        />
         <hr className="rule my-3" />
         <p className="small mb-2">{PLAN_TEXT.keyPatches}</p>
         <div className="grid grid-cols-2 gap-3">

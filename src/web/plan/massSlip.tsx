@@ -8,6 +8,12 @@ import type { PlanMass } from '../workers/planWorker';
 import type { PlanDraft } from './draft';
 import { DrawingsSlip } from './drawingsSlip';
 import type { MassTool } from './massesPart';
+import { WordChoice, WordSwitch } from '../ui/words';
+
+const FAMILIES = [
+  ['light', 'light family'],
+  ['shadow', 'shadow family'],
+] as const;
 
 const FLAGS = [
   ['loose', 'leave loose'],
@@ -87,23 +93,12 @@ function Chosen({
         value {scale.show(target.value)}, warmth {figure(target.warmth, 0)}, chroma {figure(target.chroma, 0)},{' '}
         {Math.round(100 * mass.share)} % of the canvas
       </p>
-      <div className="words" role="group" aria-label="Family">
-        {(['light', 'shadow'] as const).map((one) => (
-          <button key={one} className="word" aria-pressed={family === one} onClick={() => onMark({ family: one })}>
-            {one} family
-          </button>
-        ))}
-      </div>
+      <WordChoice label="Family" options={FAMILIES} value={family} onChoose={(one) => onMark({ family: one })} />
       <div className="words" role="group" aria-label="How it is treated">
         {FLAGS.map(([flag, words]) => (
-          <button
-            key={flag}
-            className="word"
-            aria-pressed={mark?.[flag] ?? false}
-            onClick={() => onMark({ [flag]: !(mark?.[flag] ?? false) })}
-          >
+          <WordSwitch key={flag} on={mark?.[flag] ?? false} onSwitch={(on) => onMark({ [flag]: on })}>
             {words}
-          </button>
+          </WordSwitch>
         ))}
       </div>
       <Said label="its shape is" of={SHAPES} value={mark?.shape ?? ''} onSay={(shape) => onMark({ shape })} />

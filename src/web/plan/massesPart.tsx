@@ -14,6 +14,9 @@ import { MassSlip } from './massSlip';
 import type { PartProps } from './part';
 import { Onpic, pathOf, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
 import { useAsked } from './usePlanWorker';
+import { WordChoice } from '../ui/words';
+
+const TONES = [3, 4, 5, 6, 7, 8, 9].map((tones) => [tones, tones] as const);
 
 /** What a hand does to the masses. */
 export type MassTool = 'choose' | 'merge' | 'cut' | 'redraw' | 'own';
@@ -153,19 +156,14 @@ export function MassesPart({ detail, plan, worker }: PartProps) {
               find it again
             </button>
           )}
-          <span className="words" role="group" aria-label="Values of the pattern">
-            {[3, 4, 5, 6, 7, 8, 9].map((tones) => (
-              <button
-                key={tones}
-                className="word"
-                aria-pressed={draft.pattern.tones === tones}
-                onClick={() => change({ pattern: { ...draft.pattern, tones, splits: null } })}
-              >
-                {tones}
-              </button>
-            ))}
+          <WordChoice
+            label="Values of the pattern"
+            options={TONES}
+            value={draft.pattern.tones}
+            onChoose={(tones) => change({ pattern: { ...draft.pattern, tones, splits: null } })}
+          >
             <span className="small">values</span>
-          </span>
+          </WordChoice>
         </div>
         {patterns && (
           <div className="mt-2 flex flex-wrap items-center gap-2">

@@ -17,6 +17,7 @@ import { usePlanWorker } from './usePlanWorker';
 import { FileDrop } from '../ui/fileDrop';
 import { ProblemNote } from '../ui/problem';
 import { useDetail } from '../painting/paintingLayout';
+import { WordChoice } from '../ui/words';
 
 const PARTS = [
   ['set-up', 'Set-up'],
@@ -75,13 +76,13 @@ export function Plan() {
   const props = { detail, plan, worker };
   return (
     <>
-      <div className="words mt-1" role="group" aria-label="Parts of the plan">
-        {PARTS.map(([name, words]) => (
-          <button key={name} className="word" aria-pressed={part === name} onClick={go(name)}>
-            {words}
-          </button>
-        ))}
-      </div>
+      <WordChoice
+        label="Parts of the plan"
+        className="words mt-1"
+        options={PARTS}
+        value={part}
+        onChoose={(name) => go(name)()}
+      />
       {problem && (
         <p role="alert" className="serif">
           {problem}

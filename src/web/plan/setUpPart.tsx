@@ -5,6 +5,7 @@ import { useAction } from '../api/queries';
 import { useScale, useSettings } from '../settings';
 import { NumberField } from '../ui/numberField';
 import { ProblemNote } from '../ui/problem';
+import { WordChoice, WordSwitch } from '../ui/words';
 
 const MADE_FROM: readonly (readonly [SetUp['from'], string])[] = [
   ['photograph', 'a photograph'],
@@ -116,9 +117,9 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
                 onValue={(v) => rebate(side, v)}
               />
             ))}
-            <button className="word self-end" aria-pressed={same} onClick={() => setSame(!same)}>
+            <WordSwitch className="word self-end" on={same} onSwitch={setSame}>
               every side alike
-            </button>
+            </WordSwitch>
           </div>
           <p className="small mt-1">
             {sightInWords(w === painting.widthMm && h === painting.heightMm ? null : { width: w, height: h })}
@@ -165,13 +166,12 @@ export function SetUpPart({ detail }: { detail: PaintingDetail }) {
         })}
         <div>
           <span className="font-semibold">It is made from</span>
-          <div className="words" role="group" aria-label="It is made from">
-            {MADE_FROM.map(([from, words]) => (
-              <button key={from} className="word" aria-pressed={setUp.from === from} onClick={() => put({ from })}>
-                {words}
-              </button>
-            ))}
-          </div>
+          <WordChoice
+            label="It is made from"
+            options={MADE_FROM}
+            value={setUp.from}
+            onChoose={(from) => put({ from })}
+          />
         </div>
         <ProblemNote error={setGround.error} />
       </section>

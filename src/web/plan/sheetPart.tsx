@@ -6,6 +6,7 @@ import { refresh, useAction, useJob, usePlans } from '../api/queries';
 import { ProblemNote } from '../ui/problem';
 import { plural } from '../words';
 import type { PartProps } from './part';
+import { WordChoice, WordSwitch } from '../ui/words';
 
 const GRIDS = [
   ['none', 'no grid'],
@@ -42,9 +43,9 @@ export function SheetPart({ detail, plan }: PartProps) {
       .join(','),
   };
   const words = (name: keyof typeof lines, text: string) => (
-    <button className="word" aria-pressed={lines[name]} onClick={() => setLines({ ...lines, [name]: !lines[name] })}>
+    <WordSwitch on={lines[name]} onSwitch={(on) => setLines({ ...lines, [name]: on })}>
       {text}
-    </button>
+    </WordSwitch>
   );
   return (
     <div
@@ -54,13 +55,7 @@ export function SheetPart({ detail, plan }: PartProps) {
       <section className="slip flex flex-col gap-3" aria-label="Plan sheet">
         <h2>The plan on one sheet</h2>
         <p className="serif">{PLAN_TEXT.sheetHolds}</p>
-        <div className="words" role="group" aria-label="Grid">
-          {GRIDS.map(([name, text]) => (
-            <button key={name} className="word" aria-pressed={grid === name} onClick={() => setGrid(name)}>
-              {text}
-            </button>
-          ))}
-        </div>
+        <WordChoice label="Grid" options={GRIDS} value={grid} onChoose={setGrid} />
         <label className="flex flex-col gap-1">
           <span className="font-semibold">Notes for the palette</span>
           <textarea
@@ -88,13 +83,7 @@ export function SheetPart({ detail, plan }: PartProps) {
           {words('window', 'the frame’s window')}
           {words('picture', 'the picture, pale')}
         </div>
-        <div className="words" role="group" aria-label="Paper">
-          {PAPERS.map(([name, text]) => (
-            <button key={name} className="word" aria-pressed={paper === name} onClick={() => setPaper(name)}>
-              {text}
-            </button>
-          ))}
-        </div>
+        <WordChoice label="Paper" options={PAPERS} value={paper} onChoose={setPaper} />
         <label className="flex items-center gap-3">
           <span className="small whitespace-nowrap">Strength of the lines</span>
           <input

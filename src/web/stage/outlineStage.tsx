@@ -3,6 +3,7 @@ import type { Place } from '../../contract';
 import type { Point } from '../../core/raster';
 import { strokeOf } from './brush';
 import { OutlineSoFar, useOutline } from './outlining';
+import { WordChoice } from '../ui/words';
 
 const WIDE = 800; // units across the drawing: about the pixels it is shown at, so that fields keep their grain
 
@@ -100,13 +101,13 @@ export function OutlineStage({
         </svg>
       </div>
       <figcaption className="mt-1">
-        <div className="words" role="group" aria-label="Show a place with">
-          {TOOLS.map(([words, share]) => (
-            <button key={words} className="word small" aria-pressed={brush === share} onClick={() => setBrush(share)}>
-              with {words}
-            </button>
-          ))}
-        </div>
+        <WordChoice
+          label="Show a place with"
+          small
+          options={TOOLS.map(([words, share]) => [share, `with ${words}`] as const)}
+          value={brush}
+          onChoose={setBrush}
+        />
         {caption}
       </figcaption>
     </figure>

@@ -7,6 +7,12 @@ import { call, Refused } from '../api/client';
 import { refresh } from '../api/queries';
 import { ProblemNote } from '../ui/problem';
 import { useSettings } from '../settings';
+import { WordChoice } from '../ui/words';
+
+const UNITS = [
+  ['mm', 'mm'],
+  ['inches', 'inches'],
+] as const;
 
 const PER = { mm: 1, inches: 25.4 } as const;
 
@@ -72,19 +78,7 @@ export function NewPainting() {
             <div className="flex flex-wrap items-center gap-3">
               <input className="w-24" inputMode="decimal" aria-label="Width" {...field('width')} /> <span>wide ×</span>
               <input className="w-24" inputMode="decimal" aria-label="Height" {...field('height')} /> <span>high</span>
-              <span className="words" role="group" aria-label="Unit">
-                {(['mm', 'inches'] as const).map((u) => (
-                  <button
-                    key={u}
-                    type="button"
-                    className="word"
-                    aria-pressed={settings.units === u}
-                    onClick={() => turnInto(u)}
-                  >
-                    {u}
-                  </button>
-                ))}
-              </span>
+              <WordChoice label="Unit" options={UNITS} value={settings.units} onChoose={turnInto} />
             </div>
           </fieldset>
           <label className="flex flex-col gap-1">

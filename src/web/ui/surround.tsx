@@ -1,34 +1,34 @@
 import { useSettings } from '../settings';
+import { WordChoice, WordSwitch } from './words';
+
+const SCALES = [
+  ['black-is-0', '0 is black'],
+  ['white-is-0', '0 is white'],
+] as const;
 
 const SURROUNDS = ['dark', 'middle', 'light'] as const;
 
 /** Dark, middle or light grey round the pictures, and which way the value scale runs. */
 export function SurroundChoice() {
   const { settings, change } = useSettings();
-  const blackIsZero = settings.scale === 'black-is-0';
   return (
     <div className="small flex flex-wrap items-baseline gap-x-6">
-      <div className="flex items-baseline gap-3" role="group" aria-label="Surround">
-        <span>Surround</span>
-        {SURROUNDS.map((surround) => (
-          <button
-            key={surround}
-            className="word"
-            aria-pressed={settings.surround === surround}
-            onClick={() => change({ surround })}
-          >
-            {surround}
-          </button>
-        ))}
-      </div>
-      <div className="flex items-baseline gap-3" role="group" aria-label="Value scale">
-        <span>Values</span>
-        <button className="word" aria-pressed={blackIsZero} onClick={() => change({ scale: 'black-is-0' })}>
-          0 is black
-        </button>
-        <button className="word" aria-pressed={!blackIsZero} onClick={() => change({ scale: 'white-is-0' })}>
-          0 is white
-        </button>
+      <WordChoice
+        label="Surround"
+        className="flex items-baseline gap-3"
+        lead={<span>Surround</span>}
+        options={SURROUNDS.map((surround) => [surround, surround] as const)}
+        value={settings.surround}
+        onChoose={(surround) => change({ surround })}
+      />
+      <WordChoice
+        label="Value scale"
+        className="flex items-baseline gap-3"
+        lead={<span>Values</span>}
+        options={SCALES}
+        value={settings.scale}
+        onChoose={(scale) => change({ scale })}
+      >
         <label className="flex items-baseline gap-2">
           in
           <select
@@ -43,15 +43,14 @@ export function SurroundChoice() {
           </select>
           steps
         </label>
-      </div>
-      <button
-        className="word"
-        aria-pressed={settings.guessFirst}
+      </WordChoice>
+      <WordSwitch
+        on={settings.guessFirst}
         title="Ask what bothers you before a reading shows its numbers"
-        onClick={() => change({ guessFirst: !settings.guessFirst })}
+        onSwitch={(guessFirst) => change({ guessFirst })}
       >
         Guess first
-      </button>
+      </WordSwitch>
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import type { AidState } from '../stage/aidState';
 import type { View } from '../stage/view';
 import type { WallMoves } from './wallState';
+import { WordSwitch } from '../ui/words';
 
 interface Props {
   readonly aids: AidState;
@@ -28,9 +29,9 @@ export function AidBar({ aids, onAids, view, moves }: Props) {
   return (
     <div className="words" role="group" aria-label="Looking aids">
       {words.map(({ name, hint, on, act }) => (
-        <button key={hint} className="word" aria-pressed={on} title={`${name}: key ${hint}`} onClick={act}>
+        <WordSwitch key={hint} on={on} title={`${name}: key ${hint}`} onSwitch={act}>
           {name}
-        </button>
+        </WordSwitch>
       ))}
       {aids.steps > 0 && (
         <input

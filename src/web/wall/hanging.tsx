@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { PaintingDetail } from '../../contract';
 import type { Laid } from '../stage/hung';
+import { WordChoice, WordSwitch } from '../ui/words';
 
 const WAYS = [
   ['side', 'Side by side'],
@@ -27,12 +28,7 @@ interface Hung {
 /** How the pictures hang: side by side, one over the other, blinking; and what hangs beside the painting. */
 export function Hanging({ laid, onLaid, beside, onBeside, others }: Hung) {
   return (
-    <div className="words ml-auto" role="group" aria-label="How the pictures hang">
-      {WAYS.map(([name, words]) => (
-        <button key={name} className="word" aria-pressed={laid === name} onClick={() => onLaid(name)}>
-          {words}
-        </button>
-      ))}
+    <WordChoice label="How the pictures hang" className="words ml-auto" options={WAYS} value={laid} onChoose={onLaid}>
       <label className="flex items-baseline gap-2">
         beside
         <select
@@ -49,7 +45,7 @@ export function Hanging({ laid, onLaid, beside, onBeside, others }: Hung) {
           ))}
         </select>
       </label>
-    </div>
+    </WordChoice>
   );
 }
 
@@ -69,13 +65,13 @@ export function OverPictures({ marks, onMarks, details, onDetails, zoomed, onWho
   return (
     <div className="words ml-auto" role="group" aria-label="What is drawn over the pictures">
       {children}
-      <button className="word" aria-pressed={marks} onClick={() => onMarks(!marks)}>
+      <WordSwitch on={marks} onSwitch={onMarks}>
         Marks
-      </button>
+      </WordSwitch>
       {details !== null && (
-        <button className="word" aria-pressed={details} onClick={() => onDetails(!details)}>
+        <WordSwitch on={details} onSwitch={onDetails}>
           Details
-        </button>
+        </WordSwitch>
       )}
       {zoomed && (
         <button className="word" onClick={onWhole}>

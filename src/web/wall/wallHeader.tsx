@@ -1,6 +1,7 @@
 import { SUBJECTS } from '../faces/subjects';
 import { Hanging } from './hanging';
 import { useWall } from './wallModel';
+import { WordChoice } from '../ui/words';
 
 /** Above the pictures: what is read, and how they hang. */
 export function WallHeader() {
@@ -8,19 +9,12 @@ export function WallHeader() {
   return (
     <div className="mb-9 flex flex-wrap items-baseline gap-x-6 gap-y-1">
       {reading?.account && (
-        <div className="words" role="group" aria-label="What is read">
-          {SUBJECTS.map(([name, words]) => (
-            <button
-              key={name}
-              className="word"
-              aria-pressed={subject === name}
-              title="keys [ and ]"
-              onClick={() => read(name)}
-            >
-              {words}
-            </button>
-          ))}
-        </div>
+        <WordChoice
+          label="What is read"
+          options={SUBJECTS.map(([name, words]) => [name, words, 'keys [ and ]'] as const)}
+          value={subject}
+          onChoose={read}
+        />
       )}
       <Hanging
         laid={state.laid}

@@ -1,4 +1,5 @@
 import { TOOLS, type Inquiry } from './inquiry';
+import { WordSwitch } from '../../ui/words';
 
 /** What a hand can ask of the two pictures, as words. */
 export function ToolBar({
@@ -17,32 +18,29 @@ export function ToolBar({
   return (
     <div className="words" role="group" aria-label="Lines of inquiry">
       {TOOLS.map(([tool, name, hint, hotkey]) => (
-        <button
+        <WordSwitch
           key={tool}
-          className="word"
-          aria-pressed={inquiry.tool === tool}
+          on={inquiry.tool === tool}
           title={`${hint} Key ${hotkey.toUpperCase()}.`}
-          onClick={() => inquiry.choose(inquiry.tool === tool ? null : tool)}
+          onSwitch={() => inquiry.choose(inquiry.tool === tool ? null : tool)}
         >
           {name}
-        </button>
+        </WordSwitch>
       ))}
-      <button
-        className="word"
-        aria-pressed={plumb}
+      <WordSwitch
+        on={plumb}
         title="A plumb and a level line through the spot, on both pictures: key L"
-        onClick={() => onPlumb(!plumb)}
+        onSwitch={onPlumb}
       >
         Plumb and level
-      </button>
-      <button
-        className="word"
-        aria-pressed={outlines}
+      </WordSwitch>
+      <WordSwitch
+        on={outlines}
         title="Outlines of the plan’s masses on the painting, and of the painting’s on the plan: key K"
-        onClick={() => onOutlines(!outlines)}
+        onSwitch={onOutlines}
       >
         Outlines
-      </button>
+      </WordSwitch>
     </div>
   );
 }
