@@ -7,7 +7,7 @@ const WEB = join(process.cwd(), 'src/web');
 const CONTRACT = join(process.cwd(), 'src/contract');
 const FACT = '…';
 /** Several words that end as a sentence does. */
-const SENTENCE = /[A-Za-z’“”…]+ [a-z…]+ [^.]*\.( |$|\n)/;
+const SENTENCE = /[A-Za-z’“”…]+ [a-z…]+ [^.?!]*[.?!]( |$|\n)/;
 
 const templateOf = (node: ts.TemplateExpression): string =>
   [node.head.text, ...node.templateSpans.map(({ literal }) => literal.text)].join(FACT);

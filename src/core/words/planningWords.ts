@@ -41,3 +41,5 @@ export const olderInWords = (older: number): string =>
   `${plural(older, 'reading')} ${older === 1 ? 'names' : 'name'} an older version. They stay as they are until you ask.`;
 export const rereadInWords = (sessions: number): string =>
   sessions === 0 ? 'Every session is read by this plan already.' : `${plural(sessions, 'session')} being read again.`;
+/** What is asked of a place that was shown. @param name of the place */
+export const howToDifferInWords = (name: string): string => `${name}: how should it differ?`;

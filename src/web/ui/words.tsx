@@ -26,6 +26,7 @@ export function WordChoice<T extends Value>(props: Choice<T>) {
   return (
     <ToggleGroup.Root
       type="multiple"
+      role="group"
       className={className}
       aria-label={label}
       rovingFocus={false}

@@ -106,6 +106,6 @@ export const WallProvider = Context.Provider;
 /** The wall this part belongs to. @throws Error outside of one */
 export function useWall(): WallModel {
   const wall = useContext(Context);
-  if (!wall) throw new Error('This part is no part of a wall.');
+  if (!wall) throw new Error('useWall outside of a wall');
   return wall;
 }

@@ -1,0 +1,65 @@
+import type { Painting } from '../../contract';
+import type { Departing } from './useDepartures';
+import { Onpic, Pair, pathOf, PlanStage } from './planStage';
+
+/** Where the drawing is pulled out of shape. */
+function Pins({ pins, painting }: { pins: Departing['draft']['pins']; painting: Painting }) {
+  return pins.map(({ from, to }, i) => (
+    <g key={i}>
+      <Onpic d={`M${from.join(' ')}L${to.join(' ')}`} />
+      <circle
+        cx={to[0]}
+        cy={to[1]}
+        r={painting.widthMm / 120}
+        fill="#000"
+        stroke="#fff"
+        strokeWidth="1.5"
+        vectorEffect="non-scaling-stroke"
+      />
+    </g>
+  ));
+}
+
+/** The reference in its key, and the plan with its departures. */
+export function DepartureStages({ departing, painting }: { departing: Departing; painting: Painting }) {
+  const { base, picture, tool, gesture, where, open, placeOf, tap, drawn, draft } = departing;
+  const place = where && placeOf(where);
+  const openPlace = open && placeOf(open.where);
+  return (
+    <Pair canvas={painting}>
+      <figure>
+        <PlanStage
+          bitmap={base}
+          label="The reference in its key"
+          painting={painting}
+          gesture={tool === 'loop' ? 'loop' : 'tap'}
+          onTap={tap}
+          onDrawn={drawn}
+        >
+          {place && <Onpic d={pathOf(place)} width={2.2} />}
+        </PlanStage>
+        <figcaption className="under-ledge">
+          <b>Reference</b>&ensp;in its key
+        </figcaption>
+      </figure>
+      <figure>
+        <PlanStage
+          bitmap={picture}
+          label="The planned picture"
+          painting={painting}
+          gesture={gesture}
+          onTap={tap}
+          onDrawn={drawn}
+        >
+          {place && <Onpic d={pathOf(place)} width={2.2} />}
+          {openPlace && open.change.kind === 'moved' && <Onpic d={pathOf(openPlace)} dash="3 4" />}
+          {openPlace && open.change.kind !== 'moved' && <Onpic d={pathOf(openPlace)} width={1.8} />}
+          {tool === 'pin' && <Pins pins={draft.pins} painting={painting} />}
+        </PlanStage>
+        <figcaption className="under-ledge">
+          <b>Plan</b>&ensp;what the painting is compared with
+        </figcaption>
+      </figure>
+    </Pair>
+  );
+}
