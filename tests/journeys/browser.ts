@@ -1,6 +1,9 @@
 import axe from 'axe-core';
 import { chromium, type Browser, type Locator, type Page } from 'playwright-core';
 
+/** How long a page is waited for, ms: only what never comes takes that long, so a busy machine is no fault. */
+export const PATIENCE = 60_000;
+
 /** Debian's Chromium, without a monitor and without a network. */
 export const openBrowser = (more: readonly string[] = []): Promise<Browser> =>
   chromium.launch({

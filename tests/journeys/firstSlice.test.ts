@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, demoPatches, startServer, type Server } from '../server';
-import { axeFaults, boxOf, complaintsOf, drag as dragOn, openBrowser, sticksOut } from './browser';
+import { axeFaults, boxOf, complaintsOf, drag as dragOn, openBrowser, sticksOut, PATIENCE } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -12,7 +12,7 @@ beforeAll(async () => {
   server = await startServer();
   browser = await openBrowser();
   page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  page.setDefaultTimeout(25_000);
+  page.setDefaultTimeout(PATIENCE);
   complaints = complaintsOf(page);
   await page.goto(server.url);
 });

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, paintingWithReference, photographSession, startServer, type Server } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut, drag as dragOn } from './browser';
+import { axeFaults, complaintsOf, openBrowser, sticksOut, drag as dragOn, PATIENCE } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -20,7 +20,7 @@ afterAll(async () => {
 
 async function open(path: string, url = server.url): Promise<{ page: Page; complaints: string[] }> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  page.setDefaultTimeout(40_000);
+  page.setDefaultTimeout(PATIENCE);
   const complaints = complaintsOf(page);
   await page.goto(`${url}${path}`);
   return { page, complaints };
@@ -123,7 +123,7 @@ test('with this machine’s camera: the outline over its picture, taken, and kep
   const paintingId = await paintingWithReference(server, 'Own camera');
   const filming = await openBrowser(['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream']);
   const page = await filming.newPage({ viewport: { width: 1280, height: 800 } });
-  page.setDefaultTimeout(25_000);
+  page.setDefaultTimeout(PATIENCE);
   const complaints = complaintsOf(page);
   await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
   await page.getByRole('button', { name: 'with this machine’s camera' }).click();
@@ -186,7 +186,7 @@ describe('the simulated studio camera', () => {
     await expect.poll(finder, { timeout: 20_000 }).toContain('lamp=lamp');
     expect(await axeFaults(page)).toEqual([]);
     await page.getByRole('button', { name: 'Take the picture' }).click();
-    await page.getByText(/is in the inbox/).waitFor({ timeout: 60_000 });
+    await page.getByText(/is in the inbox/).waitFor({ timeout: 2.5 * PATIENCE });
     const studio = { url: addresses.studio.replace(/\/$/, '') };
     const waiting = async () => (await ask(studio, 'listArrivals')).waiting;
     await expect.poll(async () => (await waiting()).length, { timeout: 20_000 }).toBe(1);

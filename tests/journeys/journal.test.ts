@@ -10,7 +10,7 @@ import {
   startServer,
   type Server,
 } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+import { axeFaults, complaintsOf, openBrowser, sticksOut, PATIENCE } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -22,7 +22,7 @@ beforeAll(async () => {
   server = await startServer();
   browser = await openBrowser();
   page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  page.setDefaultTimeout(25_000);
+  page.setDefaultTimeout(PATIENCE);
   complaints = complaintsOf(page);
   paintingId = await paintingWithReference(server, 'Taken once');
   photoId = (await photographSession(server, paintingId, 3)).photo.id;

@@ -10,7 +10,7 @@ import {
   startServer,
   type Server,
 } from '../server';
-import { axeFaults, boxOf, complaintsOf, drag, openBrowser, sticksOut } from './browser';
+import { axeFaults, boxOf, complaintsOf, drag, openBrowser, sticksOut, PATIENCE } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -26,7 +26,7 @@ beforeAll(async () => {
   await readWithCard(server, photoId, 3);
   browser = await openBrowser();
   page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  page.setDefaultTimeout(25_000);
+  page.setDefaultTimeout(PATIENCE);
   complaints = complaintsOf(page);
 });
 afterAll(async () => {
@@ -180,7 +180,7 @@ describe('reading a session on the wall', () => {
     await button('spout').click();
     await button('Keep 1 and read again').click();
     await expect
-      .poll(async () => (await ask(server, 'getReading', { params: { photoId } })).stale, { timeout: 25_000 })
+      .poll(async () => (await ask(server, 'getReading', { params: { photoId } })).stale, { timeout: PATIENCE })
       .toBe(false);
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId: id } });
     expect(sessions[0].photos[0].landmarks).toMatchObject([{ name: 'spout' }]);

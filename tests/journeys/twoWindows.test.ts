@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, paintingWithReference, photographSession, startServer, type Server } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut } from './browser';
+import { axeFaults, complaintsOf, openBrowser, sticksOut, PATIENCE } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -25,7 +25,7 @@ async function windowAt(
   size = { width: 1280, height: 800 },
 ): Promise<{ page: Page; complaints: string[] }> {
   const page = await browser.newPage({ viewport: size });
-  page.setDefaultTimeout(25_000);
+  page.setDefaultTimeout(PATIENCE);
   const complaints = complaintsOf(page);
   await page.goto(`${server.url}${path}`);
   return { page, complaints };

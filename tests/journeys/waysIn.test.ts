@@ -4,7 +4,7 @@ import type { Browser, Page } from 'playwright-core';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { ask, DEMO, paintingWithReference, readWithCard, photographSession, startServer, type Server } from '../server';
-import { axeFaults, boxOf, complaintsOf, drag, openBrowser, sticksOut } from './browser';
+import { axeFaults, boxOf, complaintsOf, drag, openBrowser, sticksOut, PATIENCE } from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -21,7 +21,7 @@ afterAll(async () => {
 async function atTheDesk(title: string): Promise<{ page: Page; paintingId: string; complaints: string[] }> {
   const paintingId = await paintingWithReference(server, title);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  page.setDefaultTimeout(25_000);
+  page.setDefaultTimeout(PATIENCE);
   const complaints = complaintsOf(page);
   await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
   await page.getByRole('button', { name: 'Choose the photo of session 1' }).waitFor();
@@ -202,7 +202,7 @@ test('with the phone: scanned, photographed, and it is on the desk', async () =>
 test('through the inbox folder: it shows up by itself and goes where its day says', async () => {
   const paintingId = await paintingWithReference(server, 'Brought over');
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  page.setDefaultTimeout(25_000);
+  page.setDefaultTimeout(PATIENCE);
   await page.goto(server.url);
   const bytes = await sharp(await photoBytes(4))
     .resize(1300)
@@ -225,7 +225,7 @@ test('a place is left out by dragging round it, and taken back in', async () => 
   const { photo } = await photographSession(server, paintingId, 4);
   await readWithCard(server, photo.id, 4);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  page.setDefaultTimeout(25_000);
+  page.setDefaultTimeout(PATIENCE);
   await page.goto(`${server.url}/painting/${paintingId}/photo/1`);
   await page.getByRole('button', { name: 'What is not read' }).click();
   const stage = page.getByRole('img', { name: 'Drag round a place on the flat' });
@@ -255,7 +255,7 @@ describe('with a finger on a phone', () => {
     await readWithCard(server, photoId, 3);
     const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
     page = await context.newPage();
-    page.setDefaultTimeout(25_000);
+    page.setDefaultTimeout(PATIENCE);
     await page.goto(`${server.url}/painting/${paintingId}/wall/1`);
   });
 
