@@ -1,27 +1,23 @@
-import { cornersFoundInWords, lensInWords, PHOTO_TEXT } from '../../core/words';
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
-import { useNavigate } from 'react-router';
 import { fileUrl, type Job, type PaintingDetail, type Photo as PhotoShape, type Session } from '../../contract';
-import { mapCorners, type Corners } from '../../core/raster';
-import type { Refused } from '../api/client';
-import { refresh, useAction, useJob, useReading } from '../api/queries';
-import { useKeys } from '../keyboard';
-import { CoveredChoice } from './coveredChoice';
-import { ComingIn } from './comingIn';
-import { GuessForm, Guessed } from '../wall/guess';
-import { Greys, patchesFrom, USUAL_STRIP, type Marking } from './greys';
-import { PhotoHistory } from './photoHistory';
-import { PhotoQuality } from './photoQuality';
-import { LightChoice } from './lightChoice';
-import { GroundSlip } from './groundSlip';
+import { cornersFoundInWords, lensInWords, PHOTO_TEXT } from '../../core/words';
+import type { Corners } from '../../core/raster';
 import { JobProgress } from '../ui/jobProgress';
 import { ProblemNote } from '../ui/problem';
-import { CORNER_NAMES, CornerStage, Magnifier } from './cornerStage';
-import { LightStage } from './lightStage';
-import { GroundStage } from './groundStage';
-import { NotReadStage } from './notReadStage';
 import { WordChoice } from '../ui/words';
+import { GuessForm, Guessed } from '../wall/guess';
+import { ComingIn } from './comingIn';
+import { CORNER_NAMES, CornerStage, Magnifier } from './cornerStage';
+import { CoveredChoice } from './coveredChoice';
+import { Greys, patchesFrom } from './greys';
+import { GroundSlip } from './groundSlip';
+import { GroundStage } from './groundStage';
+import { LightChoice } from './lightChoice';
+import { LightStage } from './lightStage';
+import { NotReadStage } from './notReadStage';
+import { PhotoHistory } from './photoHistory';
+import { PhotoQuality } from './photoQuality';
+import { usePhotoDesk, type PhotoDeskModel } from './usePhotoDesk';
 
 const VIEWS = [
   ['corners', 'Corners'],
@@ -31,22 +27,158 @@ const VIEWS = [
 ] as const;
 type View = (typeof VIEWS)[number][0];
 
-const squareIn = ({ width, height }: PhotoShape): Corners => [
-  [width * 0.15, height * 0.15],
-  [width * 0.85, height * 0.15],
-  [width * 0.85, height * 0.85],
-  [width * 0.15, height * 0.85],
-];
+interface Part {
+  readonly desk: PhotoDeskModel;
+}
 
-/** The corners of the last photographed session, carried over to a photo of the same proportions. */
-function lastCorners(detail: PaintingDetail, session: Session, photo: PhotoShape): Corners | null {
-  const before = detail.sessions
-    .filter(({ number }) => number < session.number)
-    .flatMap(({ photos }) => photos.filter(({ corners }) => corners).slice(-1))
-    .at(-1);
-  if (!before?.corners || Math.abs(before.width / before.height - photo.width / photo.height) > 0.01) return null;
-  const scale = photo.width / before.width;
-  return mapCorners(before.corners, ([x, y]) => [x * scale, y * scale]);
+/** The photograph with its corners under magnifiers, and the greys in it. */
+function UnderMagnifiers({ desk }: Part) {
+  const { photo, painting, session, own, corners: shown, marking, setMarking, strip, keepGreys } = desk;
+  const { corners, chosen, setChosen, keep } = shown;
+  const magnifiers = (indices: readonly number[]) => (
+    <div className="contents sm:flex sm:flex-col sm:justify-between">
+      {indices.map((i) => (
+        <Magnifier
+          key={i}
+          photo={photo}
+          corner={corners[i]}
+          name={CORNER_NAMES[i]}
+          chosen={chosen === i}
+          onChoose={() => setChosen(i)}
+        />
+      ))}
+    </div>
+  );
+  return (
+    <div className="grid grid-cols-4 gap-4 sm:grid-cols-[112px_1fr_112px]">
+      {magnifiers([0, 3])}
+      <div
+        className="relative order-first col-span-4 sm:order-none sm:col-span-1"
+        style={{ aspectRatio: photo.width / photo.height }}
+      >
+        <img
+          src={fileUrl('photoPreview', photo.id)}
+          alt={`Photograph of session ${session.number}`}
+          className="absolute inset-0 h-full w-full"
+          draggable={false}
+        />
+        <CornerStage
+          photo={photo}
+          canvas={painting}
+          bend={own?.lens.bend ?? 0}
+          corners={corners}
+          chosen={chosen}
+          onChoose={setChosen}
+          onCorners={keep}
+          greys={photo.greys}
+          marking={marking !== null}
+          card={photo.card as Corners | null}
+          onGrey={(box) => {
+            keepGreys(patchesFrom(marking, box, photo, strip));
+            setMarking(null);
+          }}
+        />
+      </div>
+      {magnifiers([1, 2])}
+    </div>
+  );
+}
+
+/** What is shown of the photograph; what comes in of a reading goes before. */
+function Stage({ desk, view }: Part & { view: View }) {
+  const { detail, photo, painting, own, main, reading, busy, keepAreas } = desk;
+  if (reading?.early?.flat && busy)
+    return <ComingIn job={reading} painting={painting} guessed={main.impression !== null} />;
+  if (own && view === 'unread')
+    return <NotReadStage photo={photo} reading={own} canvas={painting} onAreas={keepAreas} />;
+  if (own && view === 'ground') return <GroundStage detail={detail} photo={photo} reading={own} />;
+  if (own && view === 'light')
+    return <LightStage photoId={photo.id} reading={own} proportion={painting.widthMm / painting.heightMm} />;
+  return <UnderMagnifiers desk={desk} />;
+}
+
+/** What is known of the corners, and what to do about them. */
+function CornerWords({ desk, view }: Part & { view: View }) {
+  const { photo, own, busy, corners } = desk;
+  const at = view === 'corners';
+  const { before } = corners;
+  return (
+    <p className="mt-2">
+      {at && photo.cornersFrom === 'found' && cornersFoundInWords(photo.confidence ?? 0)}
+      {at && photo.cornersFrom === 'given' && PHOTO_TEXT.cornersYours}
+      {at && own && own.lens.px >= 0.5 && ` ${lensInWords(own.lens.px)}`}
+      {!photo.corners && photo.state === 'arrived' && PHOTO_TEXT.lookingForCorners}
+      {photo.state === 'asked' && !busy && photo.role === 'canvas' && <b>{PHOTO_TEXT.showCorners}</b>}
+      {!photo.corners && photo.role === 'white-board' && PHOTO_TEXT.boardPlace}{' '}
+      {before && at && (
+        <button className="line" onClick={() => corners.keep(before, true)}>
+          Where they were last session
+        </button>
+      )}
+    </p>
+  );
+}
+
+/** What is going on, and the button that reads. */
+function Reading({ desk }: Part) {
+  const { photo, main, session, corners, error, looking, reading, busy, ready, start } = desk;
+  const read = `Read session ${session.number}`;
+  return (
+    <div
+      className="sticky bottom-0 -mx-[18px] -mb-[18px] mt-auto flex flex-col gap-2 px-[18px] pt-3 pb-[18px]"
+      style={{ background: 'var(--slip)' }}
+    >
+      <ProblemNote error={error} />
+      <JobProgress job={looking} />
+      <JobProgress job={reading} />
+      {!photo.corners && !busy && (
+        <button className="btn" onClick={() => corners.keep(corners.corners, true)}>
+          These are the corners
+        </button>
+      )}
+      <button className="btn act w-full" disabled={!ready} onClick={start}>
+        {main.readingId ? `${read} again` : read} <kbd>Enter</kbd>
+      </button>
+    </div>
+  );
+}
+
+/** Beside the photograph: how good it is, its light, what was guessed, and its history. */
+function Slip({ desk }: Part) {
+  const { detail, painting, session, photo, main, marking, setMarking, strip, setStrip, keepGreys } = desk;
+  const rooms = [...new Set(detail.sessions.flatMap(({ photos }) => photos.map(({ room }) => room)).filter(Boolean))];
+  const mayGuess = photo.id === main.id && photo.corners && !photo.readingId && !photo.impression;
+  return (
+    <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>
+      <h2>{photo.readingId ? PHOTO_TEXT.howGood : 'Corners and light'}</h2>
+      <p className="small soft">
+        {photo.fileName}, {photo.width} × {photo.height} px
+      </p>
+      <PhotoQuality paintingId={painting.id} photo={photo} />
+      {photo.role !== 'white-board' && (
+        <Greys
+          photo={photo}
+          marking={marking}
+          strip={strip}
+          onMarking={setMarking}
+          onStrip={setStrip}
+          onGreys={keepGreys}
+        />
+      )}
+      {photo.role === 'canvas' && (
+        <LightChoice paintingId={painting.id} photo={photo} first={session.number === 1} rooms={rooms} />
+      )}
+      {mayGuess && (
+        <div className="mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
+          <GuessForm paintingId={painting.id} photo={photo} />
+        </div>
+      )}
+      {photo.impression && <Guessed impression={photo.impression} />}
+      <PhotoHistory paintingId={painting.id} photo={photo} />
+      {photo.role === 'ground' && <GroundSlip detail={detail} photo={photo} />}
+      <Reading desk={desk} />
+    </aside>
+  );
 }
 
 /** A photograph on the desk: its corners under magnifiers, its light, its quality, and the reading of it. */
@@ -64,76 +196,12 @@ export function PhotoDesk({
   /** the strip of this session's photographs */
   shots: ReactNode;
 }) {
-  const { number } = session;
-  const main = session.photos.filter(({ role }) => role === 'canvas').at(-1) ?? photo;
-  const { painting } = detail;
-  const client = useQueryClient();
-  const navigate = useNavigate();
-  const [draft, setDraft] = useState<Corners | null>(null);
-  const [chosen, setChosen] = useState(0);
-  const [marking, setMarking] = useState<Marking>(null);
-  const [strip, setStrip] = useState(USUAL_STRIP);
+  const desk = usePhotoDesk(detail, session, photo, found);
   const [view, setView] = useState<View>('corners');
-  const { data: own } = useReading(painting.id, photo.readingId ? photo.id : null);
-  const [started, setStarted] = useState<Job | null>(null);
-  const setCorners = useAction('setCorners', painting.id);
-  const setGreys = useAction('setGreys', painting.id);
-  const setAreas = useAction('setAreas', painting.id);
-  const read = useAction('readPhoto', painting.id);
-  const looking = useJob(found, () => void refresh(client, painting.id));
-  const reading = useJob(
-    started,
-    (job) =>
-      void refresh(client, painting.id).then(
-        () => job.state === 'done' && navigate(`/painting/${painting.id}/wall/${number}`),
-      ),
-  );
-  const corners = draft ?? (photo.corners as Corners | null) ?? squareIn(photo);
-  const params = { photoId: photo.id };
-  const busy =
-    reading?.state === 'running' ||
-    reading?.state === 'queued' ||
-    looking?.state === 'running' ||
-    looking?.state === 'queued';
-  const keepCorners = (next: Corners, done: boolean) => {
-    setDraft(next);
-    if (done)
-      setCorners.mutate(
-        { params, body: { corners: next.map(([x, y]) => [x, y]) as never } },
-        { onSettled: () => setDraft(null) },
-      );
-  };
-  const keepGreys = (greys: PhotoShape['greys']) => setGreys.mutate({ params, body: { greys } });
-  const ready = main.corners !== null && main.role === 'canvas' && !busy;
-  const start = () => ready && read.mutate({ params: { photoId: main.id } }, { onSuccess: setStarted });
-  const rooms = [...new Set(detail.sessions.flatMap(({ photos }) => photos.map(({ room }) => room)).filter(Boolean))];
-  const same = lastCorners(detail, session, photo);
-  const magnifiers = (shown: readonly number[]) => (
-    <div className="contents sm:flex sm:flex-col sm:justify-between">
-      {shown.map((i) => (
-        <Magnifier
-          key={i}
-          photo={photo}
-          corner={corners[i]}
-          name={CORNER_NAMES[i]}
-          chosen={chosen === i}
-          onChoose={() => setChosen(i)}
-        />
-      ))}
-    </div>
-  );
-  useKeys({ g: () => setMarking(marking ? null : 'grey'), Enter: () => start(), Tab: undefined });
-  const error: Refused | Error | null =
-    setCorners.error ??
-    setGreys.error ??
-    setAreas.error ??
-    read.error ??
-    (reading?.problem ? new Error(reading.problem) : null) ??
-    (looking?.problem ? new Error(looking.problem) : null);
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(520px, 100%)' }}>
-        {own && (
+        {desk.own && (
           <WordChoice
             label="What is shown of the photograph"
             className="words mb-2"
@@ -142,112 +210,14 @@ export function PhotoDesk({
             onChoose={setView}
           />
         )}
-        {reading?.early?.flat && busy ? (
-          <ComingIn job={reading} painting={painting} guessed={main.impression !== null} />
-        ) : own && view === 'unread' ? (
-          <NotReadStage
-            photo={photo}
-            reading={own}
-            canvas={painting}
-            onAreas={(areas) => setAreas.mutate({ params, body: { areas } })}
-          />
-        ) : own && view === 'ground' ? (
-          <GroundStage detail={detail} photo={photo} reading={own} />
-        ) : own && view === 'light' ? (
-          <LightStage photoId={photo.id} reading={own} proportion={painting.widthMm / painting.heightMm} />
-        ) : (
-          <div className="grid grid-cols-4 gap-4 sm:grid-cols-[112px_1fr_112px]">
-            {magnifiers([0, 3])}
-            <div
-              className="relative order-first col-span-4 sm:order-none sm:col-span-1"
-              style={{ aspectRatio: photo.width / photo.height }}
-            >
-              <img
-                src={fileUrl('photoPreview', photo.id)}
-                alt={`Photograph of session ${number}`}
-                className="absolute inset-0 h-full w-full"
-                draggable={false}
-              />
-              <CornerStage
-                photo={photo}
-                canvas={painting}
-                bend={own?.lens.bend ?? 0}
-                corners={corners}
-                chosen={chosen}
-                onChoose={setChosen}
-                onCorners={keepCorners}
-                greys={photo.greys}
-                marking={marking !== null}
-                card={photo.card as Corners | null}
-                onGrey={(box) => {
-                  keepGreys(patchesFrom(marking, box, photo, strip));
-                  setMarking(null);
-                }}
-              />
-            </div>
-            {magnifiers([1, 2])}
-          </div>
+        <Stage desk={desk} view={view} />
+        <CornerWords desk={desk} view={view} />
+        {view === 'corners' && photo.role !== 'white-board' && (
+          <CoveredChoice paintingId={detail.painting.id} photo={photo} />
         )}
-        <p className="mt-2">
-          {view === 'corners' && photo.cornersFrom === 'found' && cornersFoundInWords(photo.confidence ?? 0)}
-          {view === 'corners' && photo.cornersFrom === 'given' && PHOTO_TEXT.cornersYours}
-          {view === 'corners' && own && own.lens.px >= 0.5 && ` ${lensInWords(own.lens.px)}`}
-          {!photo.corners && photo.state === 'arrived' && PHOTO_TEXT.lookingForCorners}
-          {photo.state === 'asked' && !busy && photo.role === 'canvas' && <b>{PHOTO_TEXT.showCorners}</b>}
-          {!photo.corners && photo.role === 'white-board' && PHOTO_TEXT.boardPlace}{' '}
-          {same && view === 'corners' && (
-            <button className="line" onClick={() => keepCorners(same, true)}>
-              Where they were last session
-            </button>
-          )}
-        </p>
-        {view === 'corners' && photo.role !== 'white-board' && <CoveredChoice paintingId={painting.id} photo={photo} />}
         {shots}
       </div>
-      <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>
-        <h2>{photo.readingId ? PHOTO_TEXT.howGood : 'Corners and light'}</h2>
-        <p className="small soft">
-          {photo.fileName}, {photo.width} × {photo.height} px
-        </p>
-        <PhotoQuality paintingId={painting.id} photo={photo} />
-        {photo.role !== 'white-board' && (
-          <Greys
-            photo={photo}
-            marking={marking}
-            strip={strip}
-            onMarking={setMarking}
-            onStrip={setStrip}
-            onGreys={keepGreys}
-          />
-        )}
-        {photo.role === 'canvas' && (
-          <LightChoice paintingId={painting.id} photo={photo} first={number === 1} rooms={rooms} />
-        )}
-        {photo.id === main.id && photo.corners && !photo.readingId && !photo.impression && (
-          <div className="mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
-            <GuessForm paintingId={painting.id} photo={photo} />
-          </div>
-        )}
-        {photo.impression && <Guessed impression={photo.impression} />}
-        <PhotoHistory paintingId={painting.id} photo={photo} />
-        {photo.role === 'ground' && <GroundSlip detail={detail} photo={photo} />}
-        <div
-          className="sticky bottom-0 -mx-[18px] -mb-[18px] mt-auto flex flex-col gap-2 px-[18px] pt-3 pb-[18px]"
-          style={{ background: 'var(--slip)' }}
-        >
-          <ProblemNote error={error} />
-          <JobProgress job={looking} />
-          <JobProgress job={reading} />
-          {!photo.corners && !busy && (
-            <button className="btn" onClick={() => keepCorners(corners, true)}>
-              These are the corners
-            </button>
-          )}
-          <button className="btn act w-full" disabled={!ready} onClick={start}>
-            {main.readingId ? `Read session ${number} again` : `Read session ${number}`} <kbd>Enter</kbd>
-          </button>
-        </div>
-      </aside>
+      <Slip desk={desk} />
     </div>
   );
 }
