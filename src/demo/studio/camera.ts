@@ -1,5 +1,6 @@
-import { chance, normal, smoothNoise } from './chance';
-import { lightOfValue, toCode, type Rgb } from './colour';
+import { smoothNoise } from './chance';
+import { lightOfValue, type Rgb } from './colour';
+import { blurInPlace, develop } from './develop';
 import { printedCard } from './printedCard';
 import type { Sheet } from './scene';
 import { frameShade, inFront, WALLS, type Behind, type Border } from './surroundings';
@@ -148,57 +149,80 @@ interface Stage {
 
 const CARD = { x: 30, y: -20, w: 36, h: 108, patch: 32 }; // mm, right of the canvas and from its middle
 
-/** Reflectance of whatever stands at a place of the canvas's plane, mm from its middle. */
-function reflectance({ painting, widthMm, heightMm, setup, noise }: Stage, x: number, y: number): Rgb {
+type Stand = Parameters<typeof inFront>[0];
+
+/** Puts the reflectance of whatever stands at a place of the canvas's plane, mm from its middle, into `to`. */
+function reflect({ painting, widthMm, heightMm, setup, noise }: Stage, stand: Stand, at: Place, to: Rgb): void {
+  const { x, y } = at;
+  const before = inFront(stand, x, y);
+  if (before) return put(to, before);
   const u = (x / widthMm + 0.5) * painting.width - 0.5;
   const v = (y / heightMm + 0.5) * painting.height - 0.5;
-  const stand = { widthMm, heightMm, setup, noise };
-  const before = inFront(stand, x, y);
-  if (before) return before;
-  if (u > -0.5 && v > -0.5 && u < painting.width - 0.5 && v < painting.height - 0.5) {
-    const shade = frameShade(stand, x, y);
-    return bilinear(painting, u, v).map((c) => c * shade) as Rgb;
-  }
-  if (setup.card) {
-    const cx = x - widthMm / 2 - CARD.x;
-    const cy = y - CARD.y;
-    if (cx >= 0 && cx < CARD.w && cy >= 0 && cy < CARD.h) {
-      const k = Math.floor(cy / 36);
-      const inPatch = cx > 2 && cx < CARD.w - 2 && cy - 36 * k > 2 && cy - 36 * k < 34;
-      const light = lightOfValue(inPatch ? CARD_VALUES[k] : 7);
-      return [light, light, light];
-    }
-  }
+  if (u > -0.5 && v > -0.5 && u < painting.width - 0.5 && v < painting.height - 0.5)
+    return bilinear(painting, u, v, { shade: frameShade(stand, x, y), to });
+  const card = setup.card ? cardAt(x - widthMm / 2 - CARD.x, y - CARD.y) : null;
+  if (card !== null) return put(to, [card, card, card]);
   const printed = setup.printed && printedCard(setup.printed, [x - widthMm / 2, y]);
-  if (printed) return printed;
-  if (setup.easel) {
+  if (printed) return put(to, printed);
+  if (setup.easel && Math.abs(x) < 17) {
     const grain = 1 + 0.12 * noise(x / 2.5, y / 40);
-    if (Math.abs(x) < 17) return [0.26 * grain, 0.15 * grain, 0.07 * grain];
+    return put(to, [0.26 * grain, 0.15 * grain, 0.07 * grain]);
   }
   // The canvas stands off the wall and throws a soft shadow to the right and below.
   const sx = Math.abs(x - 9) - widthMm / 2;
   const sy = Math.abs(y - 9) - heightMm / 2;
   const shade = 1 - 0.55 * Math.max(0, Math.min(1, 1 - Math.max(sx, sy, 0) / 14));
   const light = shade * WALLS[setup.behind ?? 'plaster'](x, y, noise);
-  return setup.wall.map((w) => w * light) as Rgb;
+  for (let c = 0; c < 3; c++) to[c] = setup.wall[c] * light;
 }
 
-function bilinear({ width, height, data }: Sheet, u: number, v: number): Rgb {
+interface Place {
+  x: number;
+  y: number;
+}
+
+function put(to: Rgb, [r, g, b]: Rgb): void {
+  to[0] = r;
+  to[1] = g;
+  to[2] = b;
+}
+
+/** Light of the card at a place from its upper left corner, mm; null = beside it. */
+function cardAt(cx: number, cy: number): number | null {
+  if (cx < 0 || cx >= CARD.w || cy < 0 || cy >= CARD.h) return null;
+  const k = Math.floor(cy / 36);
+  const inPatch = cx > 2 && cx < CARD.w - 2 && cy - 36 * k > 2 && cy - 36 * k < 34;
+  return lightOfValue(inPatch ? CARD_VALUES[k] : 7);
+}
+
+function bilinear(
+  { width, height, data }: Sheet,
+  u: number,
+  v: number,
+  { shade, to }: { shade: number; to: Rgb },
+): void {
   const x = Math.min(width - 1.001, Math.max(0, u));
   const y = Math.min(height - 1.001, Math.max(0, v));
   const i = 3 * ((y | 0) * width + (x | 0));
-  const [fx, fy] = [x - (x | 0), y - (y | 0)];
+  const fx = x - (x | 0);
+  const fy = y - (y | 0);
   const low = i + 3 * width;
-  const mix = (c: number) =>
-    (data[i + c] * (1 - fx) + data[i + 3 + c] * fx) * (1 - fy) +
-    (data[low + c] * (1 - fx) + data[low + 3 + c] * fx) * fy;
-  return [mix(0), mix(1), mix(2)];
+  for (let c = 0; c < 3; c++) {
+    const top = data[i + c] * (1 - fx) + data[i + 3 + c] * fx;
+    to[c] = (top * (1 - fy) + (data[low + c] * (1 - fx) + data[low + 3 + c] * fx) * fy) * shade;
+  }
 }
 
-/** Light falling on a place, per channel, and the specular added to it. */
-function lampAt({ widthMm, heightMm, setup }: Stage, x: number, y: number): { light: number; shine: number } {
+/** Light falling on a place. */
+function lampOf({ widthMm, heightMm, setup }: Stage): (at: Place) => number {
   const rad = (setup.fallTowards * Math.PI) / 180;
-  const along = (x / widthMm) * Math.cos(rad) + (y / heightMm) * Math.sin(rad);
+  const cos = Math.cos(rad);
+  const sin = Math.sin(rad);
+  return ({ x, y }) => 2 ** (-setup.fallOff * ((x / widthMm) * cos + (y / heightMm) * sin));
+}
+
+/** The speculars added to a place. */
+function shineAt({ widthMm, heightMm, setup }: Stage, { x, y }: Place): number {
   let shine = 0;
   for (const { at, size, strength } of setup.glare ?? []) {
     const dx = (x / widthMm + 0.5 - at[0]) / size;
@@ -206,7 +230,7 @@ function lampAt({ widthMm, heightMm, setup }: Stage, x: number, y: number): { li
     const d2 = dx * dx + dy * dy;
     if (d2 < 9) shine += strength * Math.exp(-1.5 * d2 * d2);
   }
-  return { light: 2 ** (-setup.fallOff * along), shine };
+  return shine;
 }
 
 /**
@@ -230,93 +254,42 @@ function bent(setup: Setup, to: [number, number]): [number, number] {
   return at;
 }
 
+/** Turns a px of the photo into where on the canvas's plane it was seen, mm from the canvas's middle. */
+function toCanvas(back: Map3, { width, height, bend = 0 }: Setup, at: Place): void {
+  const dx = at.x - width / 2;
+  const dy = at.y - height / 2;
+  const scale = 1 / (1 + bend * ((dx * dx + dy * dy) / (width * width + height * height) / 0.25));
+  const x = width / 2 + dx * scale;
+  const y = height / 2 + dy * scale;
+  const w = back[6] * x + back[7] * y + back[8];
+  at.x = (back[0] * x + back[1] * y + back[2]) / w;
+  at.y = (back[3] * x + back[4] * y + back[5]) / w;
+}
+
+/** The light that reaches the sensor. Written into the same few places again and again: there are 12 million pixels. */
 function expose(stage: Stage): Float32Array {
-  const { setup, widthMm } = stage;
+  const { setup, widthMm, heightMm, noise } = stage;
+  const { width, height, lamp, vignette } = setup;
   const back = inverse(viewOf(setup, widthMm));
-  const out = new Float32Array(setup.width * setup.height * 3);
-  for (let py = 0, i = 0; py < setup.height; py++) {
-    for (let px = 0; px < setup.width; px++, i += 3) {
-      const [x, y] = carry(back, ...straight(setup, px + 0.5, py + 0.5));
-      const rgb = reflectance(stage, x, y);
-      const { light, shine } = lampAt(stage, x, y);
-      const d = Math.hypot(px / setup.width - 0.5, py / setup.height - 0.5);
-      const lens = 1 - setup.vignette * 2 * d * d;
-      for (let c = 0; c < 3; c++) out[i + c] = (rgb[c] * light + shine) * setup.lamp[c] * lens;
+  const stand = { widthMm, heightMm, setup, noise };
+  const lampAt = lampOf(stage);
+  const [at, rgb]: [Place, Rgb] = [{ x: 0, y: 0 }, [0, 0, 0]];
+  const out = new Float32Array(width * height * 3);
+  for (let py = 0, i = 0; py < height; py++) {
+    const down = py / height - 0.5;
+    for (let px = 0; px < width; px++, i += 3) {
+      at.x = px + 0.5;
+      at.y = py + 0.5;
+      toCanvas(back, setup, at);
+      reflect(stage, stand, at, rgb);
+      const light = lampAt(at);
+      const shine = shineAt(stage, at);
+      const across = px / width - 0.5;
+      const lens = 1 - vignette * 2 * (across * across + down * down);
+      for (let c = 0; c < 3; c++) out[i + c] = (rgb[c] * light + shine) * lamp[c] * lens;
     }
   }
   return out;
-}
-
-function blurInPlace(data: Float32Array, { width, height }: { width: number; height: number }, sigma: number): void {
-  if (sigma <= 0) return;
-  const radius = Math.max(1, Math.ceil(2.5 * sigma));
-  const kernel = Array.from({ length: 2 * radius + 1 }, (_, k) => Math.exp(-0.5 * ((k - radius) / sigma) ** 2));
-  const total = kernel.reduce((s, v) => s + v, 0);
-  const row = new Float32Array(Math.max(width, height) * 3);
-  const pass = (lines: number, length: number, [lineStep, step]: [number, number]) => {
-    for (let l = 0; l < lines; l++) {
-      for (let k = 0; k < length; k++) for (let c = 0; c < 3; c++) row[3 * k + c] = data[l * lineStep + k * step + c];
-      for (let k = 0; k < length; k++) {
-        for (let c = 0; c < 3; c++) {
-          let sum = 0;
-          for (let o = -radius; o <= radius; o++)
-            sum += kernel[o + radius] * row[3 * Math.min(length - 1, Math.max(0, k + o)) + c];
-          data[l * lineStep + k * step + c] = sum / total;
-        }
-      }
-    }
-  };
-  pass(height, width, [width * 3, 3]);
-  pass(width, height, [3, width * 3]);
-}
-
-/** What the phone makes of the light: exposure, half a white balance, noise, tone curve, halos. */
-function develop(data: Float32Array, setup: Setup): Uint8Array {
-  const means = [0, 0, 0];
-  for (let i = 0; i < data.length; i += 33) for (let c = 0; c < 3; c++) means[c] += Math.min(1, data[i - (i % 3) + c]);
-  const count = data.length / 33;
-  const grey = means.reduce((s, v) => s + v, 0) / 3 / count;
-  const gains = means.map((m) => 1 + setup.auto * ((0.16 / grey) * Math.sqrt(grey / (m / count)) - 1));
-  const random = chance(setup.seed + 17);
-  const codes = new Float32Array(data.length);
-  const curve = Float32Array.from({ length: 4097 }, (_, i) => {
-    const c = toCode((i / 4096) ** 2);
-    return (1 - setup.tone) * c + setup.tone * c * c * (3 - 2 * c);
-  });
-  for (let i = 0; i < data.length; i++) {
-    const light = data[i] * gains[i % 3];
-    const noisy = light + setup.noise * (0.3 + Math.sqrt(Math.max(0, light))) * (setup.noise > 0 ? normal(random) : 0);
-    codes[i] = curve[Math.round(Math.sqrt(Math.min(1, Math.max(0, noisy))) * 4096)];
-  }
-  if (setup.smear) smearFaint(codes, setup);
-  const out = new Uint8Array(data.length);
-  const stride = 3 * setup.width;
-  for (let i = 0; i < codes.length; i++) {
-    const inside = i >= stride + 3 && i < codes.length - stride - 3;
-    const halo =
-      inside && setup.sharpen > 0
-        ? setup.sharpen * (codes[i] - 0.25 * (codes[i - 3] + codes[i + 3] + codes[i - stride] + codes[i + stride]))
-        : 0;
-    out[i] = Math.round(255 * Math.min(1, Math.max(0, codes[i] + halo)));
-  }
-  return out;
-}
-
-/** Denoising as phones do it: pixels that hardly differ from their neighbours are drawn together, edges stay. */
-function smearFaint(codes: Float32Array, { width, height, smear = 0 }: Setup): void {
-  const before = codes.slice();
-  const stride = 3 * width;
-  for (let y = 2; y < height - 2; y++) {
-    for (let i = y * stride + 6; i < (y + 1) * stride - 6; i++) {
-      let [sum, all] = [before[i], 1];
-      for (const o of [-6, -3, 3, 6, -stride, stride, -2 * stride, 2 * stride]) {
-        const weight = Math.max(0, 1 - Math.abs(before[i + o] - before[i]) / 0.045);
-        sum += weight * before[i + o];
-        all += weight;
-      }
-      codes[i] += smear * (sum / all - codes[i]);
-    }
-  }
 }
 
 /** Photographs a painting. @param size of the canvas in mm; the sheet covers it exactly */

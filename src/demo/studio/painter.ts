@@ -30,26 +30,35 @@ interface Field {
   readonly rows: number;
 }
 
-function blur(sheet: Sheet, radius: number): Sheet {
-  const { width, height } = sheet;
-  const pass = (src: Float32Array, across: boolean): Float32Array => {
-    const out = new Float32Array(src.length);
-    const [lines, length, lineStep, step] = across ? [height, width, width * 3, 3] : [width, height, 3, width * 3];
-    for (let l = 0; l < lines; l++) {
-      for (let c = 0; c < 3; c++) {
-        const at = (k: number) => src[l * lineStep + Math.min(length - 1, Math.max(0, k)) * step + c];
-        let sum = 0;
-        for (let k = -radius; k <= radius; k++) sum += at(k);
-        for (let k = 0; k < length; k++) {
-          out[l * lineStep + k * step + c] = sum / (2 * radius + 1);
-          sum += at(k + radius + 1) - at(k - radius);
-        }
-      }
+/** Sums of a sliding window over lines of numbers, the last and the first repeated beyond the ends. */
+function slide(
+  source: Float32Array,
+  out: Float32Array,
+  { first, length, step, wide, radius }: { first: number; length: number; step: number; wide: number; radius: number },
+): void {
+  const at = (k: number) => first + Math.min(length - 1, Math.max(0, k)) * step;
+  const sums = new Float64Array(wide);
+  for (let k = -radius; k <= radius; k++) for (let j = 0; j < wide; j++) sums[j] += source[at(k) + j];
+  for (let k = 0; k < length; k++) {
+    const [to, ahead, behind] = [first + k * step, at(k + radius + 1), at(k - radius)];
+    for (let j = 0; j < wide; j++) {
+      out[to + j] = sums[j] / (2 * radius + 1);
+      sums[j] += source[ahead + j] - source[behind + j];
     }
-    return out;
-  };
+  }
+}
+
+function blur(sheet: Sheet, radius: number): Sheet {
   if (radius < 1) return sheet;
-  return { width, height, data: pass(pass(sheet.data, true), false) };
+  const { width, height } = sheet;
+  const stride = 3 * width;
+  const across = new Float32Array(sheet.data.length);
+  for (let y = 0; y < height; y++)
+    slide(sheet.data, across, { first: y * stride, length: width, step: 3, wide: 3, radius });
+  // Down the picture all columns at once: line after line, as they lie in memory.
+  const data = new Float32Array(across.length);
+  slide(across, data, { first: 0, length: height, step: stride, wide: stride, radius });
+  return { width, height, data };
 }
 
 /**

@@ -68,16 +68,19 @@ export function frameShade({ widthMm, heightMm, setup }: Stand, x: number, y: nu
   return 1 - 0.35 * Math.max(0, Math.min(1, (3 - within) / 3));
 }
 
+const WOOD: Rgb = [0.3, 0.17, 0.08];
+const IRON: Rgb = [0.05, 0.05, 0.055];
+const grained = (grain: number, [r, g, b]: Rgb): Rgb => [r * grain, g * grain, b * grain];
+
 /** What stands in front of the canvas or holds it: a frame, the easel's ledge and a clamp; null = nothing there. */
 export function inFront(stand: Stand, x: number, y: number): Rgb | null {
   const { widthMm, heightMm, setup, noise } = stand;
   const border = onBorder(stand, x, y);
   if (border) return border;
-  const grain = 1 + 0.12 * noise(x / 2.5, y / 40);
+  const grain = () => 1 + 0.12 * noise(x / 2.5, y / 40);
   const below = y - heightMm / 2 + (setup.ledgeOver ?? -3);
-  if (setup.easel && below > 0 && below < 19 && Math.abs(x) < widthMm * 0.62)
-    return [0.3 * grain, 0.17 * grain, 0.08 * grain];
+  if (setup.easel && below > 0 && below < 19 && Math.abs(x) < widthMm * 0.62) return grained(grain(), WOOD);
   const above = y + heightMm / 2;
-  if (setup.clamp && Math.abs(x) < 14 && above > -40 && above < 7) return [0.05 * grain, 0.05 * grain, 0.055 * grain];
+  if (setup.clamp && Math.abs(x) < 14 && above > -40 && above < 7) return grained(grain(), IRON);
   return null;
 }
