@@ -2,7 +2,7 @@ import { asideInWords, noSessionInWords, PHOTO_TEXT } from '../../core/words';
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import type { Job, PaintingDetail } from '../../contract';
+import type { Job, PaintingDetail, Session } from '../../contract';
 import { call } from '../api/client';
 import { refresh } from '../api/queries';
 import { BatchSlip, useBatch } from './batch';
@@ -46,6 +46,31 @@ function useUpload(detail: PaintingDetail, number: number) {
   return { ...state, send };
 }
 
+/** Every session by its number, and the next one; the day of the one in sight. */
+function SessionWords({ detail, number, session }: { detail: PaintingDetail; number: number; session?: Session }) {
+  const at = `/painting/${detail.painting.id}/photo`;
+  const next = detail.sessions.length + 1;
+  const current = (one: number) => (one === number ? 'page' : undefined);
+  return (
+    <div className="words" role="group" aria-label="Sessions">
+      {detail.sessions.map((one) => (
+        <Link key={one.id} className="word" aria-current={current(one.number)} to={`${at}/${one.number}`}>
+          {one.number}
+        </Link>
+      ))}
+      {!detail.sessions.some(({ photos }) => photos.length === 0) && (
+        <Link className="word" aria-current={current(next)} to={`${at}/${next}`}>
+          next
+        </Link>
+      )}
+      <span className="small ml-auto">
+        session {number}
+        {session ? `, ${dayInWords(session.date)}${session.intention && `, ${session.intention}`}` : ''}
+      </span>
+    </div>
+  );
+}
+
 /** One session's photograph: taking it in, its corners, its light. */
 export function Photo() {
   const detail = useDetail();
@@ -54,45 +79,21 @@ export function Photo() {
   const batch = useBatch(detail.painting.id);
   const session = detail.sessions.find((one) => one.number === number);
   const [shown, setShown] = useState<string | null>(null);
-  const main = session?.photos.at(-1);
-  const photo = session?.photos.find(({ id }) => id === shown) ?? main;
+  const photo = session?.photos.find(({ id }) => id === shown) ?? session?.photos.at(-1);
   const { id } = detail.painting;
-  const known = Number.isInteger(number) && number >= 1 && number <= detail.sessions.length + 1;
-  if (!known)
+  const next = detail.sessions.length + 1;
+  if (!Number.isInteger(number) || number < 1 || number > next)
     return (
       <p className="serif mt-6">
         {`${noSessionInWords(String(number))} `}
-        <Link to={`/painting/${id}/photo/${detail.sessions.length + 1}`}>Photograph the next one</Link>.
+        <Link to={`/painting/${id}/photo/${next}`}>Photograph the next one</Link>.
       </p>
     );
   const add = (file: File) => void upload.send(file).then((added) => added && setShown(added));
+  const ways = <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />;
   return (
     <>
-      <div className="words" role="group" aria-label="Sessions">
-        {detail.sessions.map((one) => (
-          <Link
-            key={one.id}
-            className="word"
-            aria-current={one.number === number ? 'page' : undefined}
-            to={`/painting/${id}/photo/${one.number}`}
-          >
-            {one.number}
-          </Link>
-        ))}
-        {!detail.sessions.some(({ photos }) => photos.length === 0) && (
-          <Link
-            className="word"
-            aria-current={number === detail.sessions.length + 1 ? 'page' : undefined}
-            to={`/painting/${id}/photo/${detail.sessions.length + 1}`}
-          >
-            next
-          </Link>
-        )}
-        <span className="small ml-auto">
-          session {number}
-          {session ? `, ${dayInWords(session.date)}${session.intention && `, ${session.intention}`}` : ''}
-        </span>
-      </div>
+      <SessionWords detail={detail} number={number} session={session} />
       <BatchSlip batch={batch} detail={detail} />
       {upload.twin && <p className="small">{PHOTO_TEXT.hereAlready}</p>}
       <ProblemNote error={upload.error} />
@@ -105,15 +106,8 @@ export function Photo() {
           found={upload.job?.photoId === photo.id ? upload.job : null}
           shots={
             <>
-              <Shots
-                paintingId={id}
-                session={session}
-                shown={photo}
-                busy={upload.busy}
-                onShow={setShown}
-                onFile={add}
-              />
-              <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />
+              <Shots {...{ paintingId: id, session, shown: photo }} busy={upload.busy} onShow={setShown} onFile={add} />
+              {ways}
             </>
           }
         />
@@ -131,7 +125,7 @@ export function Photo() {
             <p className="small">{PHOTO_TEXT.severalAtOnce}</p>
             {session && session.aside.length > 0 && <p className="small">{asideInWords(session.aside.length)}</p>}
           </FileDrop>
-          <WaysIn detail={detail} session={number} busy={upload.busy} onFile={add} />
+          {ways}
         </div>
       )}
     </>

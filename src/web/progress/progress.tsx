@@ -192,90 +192,104 @@ function SeatedRows({
   ));
 }
 
-/** All sessions on one ledge: the flats, their masses against the plan, and what became of every correction. */
-export function Progress() {
-  const detail = useDetail();
-  const stages = stagesOf(detail);
-  const readings = useReadings(detail, stages);
+/** Every session by its flat; each leads to its wall. */
+function Flats({ detail, stages }: { detail: PaintingDetail; stages: readonly Stage[] }) {
+  const { id, widthMm, heightMm } = detail.painting;
   const minutes = detail.sessions.reduce((sum, session) => sum + (session.minutes ?? 0), 0);
-  const step = nextOf(detail);
+  return (
+    <tr>
+      <td className="held serif pr-4 align-top">
+        {plural(stages.length, 'session')} read
+        {minutes > 0 && <span className="block">{hoursInWords(minutes)} at the easel</span>}
+      </td>
+      {stages.map(({ number, date, intention, photoId, readingId }) => (
+        <th key={number} scope="col" className="pr-4 text-left align-bottom font-normal">
+          <Link to={`/painting/${id}/wall/${number}`} className="ledge block no-underline">
+            <img
+              src={fileUrl('flat', photoId, { r: readingId })}
+              alt={`Session ${number}`}
+              className="block w-full"
+              style={{ aspectRatio: widthMm / heightMm }}
+            />
+          </Link>
+          <span className="small block pt-1">
+            <b style={{ fontSize: 16 }}>{number}</b> {dayInWords(date)}
+            {intention && `, ${intention}`}
+          </span>
+        </th>
+      ))}
+    </tr>
+  );
+}
+
+/** The largest masses of every session, the plan's value beside the painting's. */
+function ValueRow({ stages, readings }: { stages: readonly Stage[]; readings: ReturnType<typeof useReadings> }) {
+  return (
+    <tr style={{ borderTop: '1px solid var(--rule)' }}>
+      <th scope="row" className="held py-2 pr-4 text-left align-top">
+        Value
+        <span className="small block font-normal">largest masses, light to dark: bar the plan, dot the painting</span>
+      </th>
+      {stages.map(({ number }, i) => (
+        <td key={number} className="py-2 pr-4 align-top">
+          {readings[i] && <MassesByHeight masses={readings[i].masses} width={206} />}
+        </td>
+      ))}
+    </tr>
+  );
+}
+
+/** All sessions on one ledge: the flats, their masses against the plan, and what became of every correction. */
+function Ledge({ detail, stages }: { detail: PaintingDetail; stages: readonly Stage[] }) {
+  const readings = useReadings(detail, stages);
   const ledge = useRef<HTMLDivElement>(null);
   // Where not all sessions fit, the latest is what the painter came for.
   useEffect(() => {
     if (ledge.current) ledge.current.scrollLeft = ledge.current.scrollWidth;
   }, [stages.length]);
+  return (
+    <div ref={ledge} className="mt-4 overflow-x-auto" tabIndex={0} role="region" aria-label="Sessions and corrections">
+      <table className="w-full border-collapse" style={{ minWidth: 136 + 164 * stages.length }}>
+        <colgroup>
+          <col className="w-[136px] sm:w-[190px]" />
+          {stages.map(({ number }) => (
+            <col key={number} />
+          ))}
+        </colgroup>
+        <thead>
+          <Flats detail={detail} stages={stages} />
+        </thead>
+        <tbody>
+          <ValueRow stages={stages} readings={readings} />
+          <RangeRow readings={readings} stages={stages} />
+          <SeatedRows detail={detail} stages={stages} readings={readings} />
+          <Corrections detail={detail} stages={stages} />
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** How the painting came along, session by session, and where to go from here. */
+export function Progress() {
+  const detail = useDetail();
+  const stages = stagesOf(detail);
+  const step = nextOf(detail);
+  const [before, last] = stages.slice(-2);
   if (stages.length === 0)
     return (
       <p className="serif mt-6">
         {DECIDE_TEXT.noProgress} <Link to={step.to}>{step.words}</Link>.
       </p>
     );
-  const at = `/painting/${detail.painting.id}`;
   return (
     <>
-      <div
-        ref={ledge}
-        className="mt-4 overflow-x-auto"
-        tabIndex={0}
-        role="region"
-        aria-label="Sessions and corrections"
-      >
-        <table className="w-full border-collapse" style={{ minWidth: 136 + 164 * stages.length }}>
-          <colgroup>
-            <col className="w-[136px] sm:w-[190px]" />
-            {stages.map(({ number }) => (
-              <col key={number} />
-            ))}
-          </colgroup>
-          <thead>
-            <tr>
-              <td className="held serif pr-4 align-top">
-                {plural(stages.length, 'session')} read
-                {minutes > 0 && <span className="block">{hoursInWords(minutes)} at the easel</span>}
-              </td>
-              {stages.map(({ number, date, intention, photoId, readingId }) => (
-                <th key={number} scope="col" className="pr-4 text-left align-bottom font-normal">
-                  <Link to={`${at}/wall/${number}`} className="ledge block no-underline">
-                    <img
-                      src={fileUrl('flat', photoId, { r: readingId })}
-                      alt={`Session ${number}`}
-                      className="block w-full"
-                      style={{ aspectRatio: detail.painting.widthMm / detail.painting.heightMm }}
-                    />
-                  </Link>
-                  <span className="small block pt-1">
-                    <b style={{ fontSize: 16 }}>{number}</b> {dayInWords(date)}
-                    {intention && `, ${intention}`}
-                  </span>
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            <tr style={{ borderTop: '1px solid var(--rule)' }}>
-              <th scope="row" className="held py-2 pr-4 text-left align-top">
-                Value
-                <span className="small block font-normal">
-                  largest masses, light to dark: bar the plan, dot the painting
-                </span>
-              </th>
-              {stages.map(({ number }, i) => (
-                <td key={number} className="py-2 pr-4 align-top">
-                  {readings[i] && <MassesByHeight masses={readings[i].masses} width={206} />}
-                </td>
-              ))}
-            </tr>
-            <RangeRow readings={readings} stages={stages} />
-            <SeatedRows detail={detail} stages={stages} readings={readings} />
-            <Corrections detail={detail} stages={stages} />
-          </tbody>
-        </table>
-      </div>
+      <Ledge detail={detail} stages={stages} />
       <DeedList paintingId={detail.painting.id} />
       <div className="mt-auto flex flex-wrap items-center justify-between gap-4 pt-5">
         {stages.length > 1 ? (
-          <Link className="line" to={`${at}/wall/${stages.at(-1)?.number}?beside=${stages.at(-2)?.number}`}>
-            Hang sessions {stages.at(-2)?.number} and {stages.at(-1)?.number} beside each other
+          <Link className="line" to={`/painting/${detail.painting.id}/wall/${last.number}?beside=${before.number}`}>
+            Hang sessions {before.number} and {last.number} beside each other
           </Link>
         ) : (
           <span />

@@ -1,0 +1,103 @@
+import type { EdgeClass } from '../../core/plan';
+import { lineOf, Onpic, pathOf, PlanStage } from './planStage';
+import type { Edging } from './useEdges';
+
+/** How an edge of each class is drawn on a picture: unbroken heavy, long dashes, comb of ticks across, sparse dots. */
+const LINES: Record<EdgeClass, { width: number; dash?: string; rim?: string }> = {
+  hard: { width: 3 },
+  firm: { width: 1.8, dash: '11 5' },
+  soft: { width: 6, dash: '0 .8 1.2 4', rim: '2.8 3.2' },
+  lost: { width: 2.2, dash: '0 .8 2 9.2', rim: '3.6 8.4' },
+};
+
+/** Every edge in its class; the chosen one is ringed, the others step back. */
+function Edges({ edging: { edges, classOf, chosen, painting } }: { edging: Edging }) {
+  return edges.map((edge, i) => {
+    const look = LINES[classOf(edge)];
+    return (
+      <g key={i} opacity={chosen === null || chosen === i ? 1 : 0.6}>
+        <Onpic d={lineOf(edge.line)} width={look.width} dash={look.dash} rim={look.rim} />
+        {chosen === i && (
+          <circle
+            cx={edge.middle[0]}
+            cy={edge.middle[1]}
+            r={painting.widthMm / 90}
+            fill="none"
+            stroke="#fff"
+            strokeWidth="3"
+            vectorEffect="non-scaling-stroke"
+          />
+        )}
+      </g>
+    );
+  });
+}
+
+const RINGS = [
+  ['#fff', '5'],
+  ['#000', '1.8'],
+] as const;
+
+function Focal({ focal: { at, rx, ry } }: { focal: NonNullable<Edging['draft']['focal']> }) {
+  return RINGS.map(([stroke, strokeWidth]) => (
+    <ellipse
+      key={stroke}
+      cx={at[0]}
+      cy={at[1]}
+      {...{ rx, ry, stroke, strokeWidth }}
+      fill="none"
+      vectorEffect="non-scaling-stroke"
+    />
+  ));
+}
+
+/** The way the eye should go, place after place; the first is the light one. */
+function EyePath({ edging: { draft, painting } }: { edging: Edging }) {
+  return (
+    <>
+      {draft.path.length > 0 && <Onpic d={lineOf(draft.path)} width={1.6} />}
+      {draft.path.map(([x, y], i) => (
+        <circle
+          key={i}
+          cx={x}
+          cy={y}
+          r={painting.widthMm / 130}
+          fill={i === 0 ? '#fff' : '#000'}
+          stroke={i === 0 ? '#000' : '#fff'}
+          strokeWidth="1.6"
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
+    </>
+  );
+}
+
+/** The planned picture with edges, quiet places, focal area and eye path drawn on it. */
+export function EdgeStage({ edging }: { edging: Edging }) {
+  const { picture, painting, drawing, masses, marks, draft, tap, drawn } = edging;
+  return (
+    <PlanStage
+      bitmap={picture}
+      label="The planned picture"
+      painting={painting}
+      gesture={drawing === 'focal' ? 'arrow' : 'tap'}
+      onTap={tap}
+      onDrawn={drawn}
+    >
+      {drawing === 'edges' && <Edges edging={edging} />}
+      {masses
+        .filter(({ id }) => marks.get(id)?.quiet)
+        .map(({ id, place }) => (
+          <path
+            key={id}
+            d={pathOf(place)}
+            fill="#808080"
+            fillOpacity={drawing === 'quiet' ? 0.55 : 0.18}
+            fillRule="evenodd"
+          />
+        ))}
+      {draft.focal && <Focal focal={draft.focal} />}
+      <EyePath edging={edging} />
+    </PlanStage>
+  );
+}
