@@ -32,10 +32,10 @@ const STEPS_OF_A_READING = [
   ...['findingsOf', 'weighed', 'wholePicture', 'verdictOf'],
 ];
 
-const DOUBLE_CAST = {
-  selector: 'TSAsExpression > TSAsExpression > TSUnknownKeyword',
-  message: 'A double cast hides that a shape is declared twice: declare it once.',
-};
+const DOUBLE_CASTS = ['TSAsExpression > TSAsExpression', 'TSAsExpression > TSNeverKeyword'].map((selector) => ({
+  selector,
+  message: 'A double cast, or one to never, hides that a shape is declared twice: declare it once.',
+}));
 const OWN_ADDRESS = ['Literal[value=/^\\/api\\//]', 'TemplateElement[value.raw=/^\\/api\\//]'].map((selector) => ({
   selector,
   message: 'Addresses come from the contract: call, or fileUrl.',
@@ -93,12 +93,12 @@ export default tseslint.config(
   {
     files: ['src/**'],
     ignores: ['**/*.test.ts', '**/*.testing.ts'],
-    rules: { 'no-restricted-syntax': ['error', DOUBLE_CAST] },
+    rules: { 'no-restricted-syntax': ['error', ...DOUBLE_CASTS] },
   },
   {
     files: ['src/web/**'],
     ignores: ['**/*.test.ts', 'src/web/api/client.ts'],
-    rules: { 'no-restricted-syntax': ['error', DOUBLE_CAST, ...OWN_ADDRESS] },
+    rules: { 'no-restricted-syntax': ['error', ...DOUBLE_CASTS, ...OWN_ADDRESS] },
   },
   {
     files: ['src/server/**', 'src/cli/**', 'src/web/**', 'src/demo/**', 'tests/truth/**', 'tests/bench/**'],

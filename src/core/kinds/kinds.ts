@@ -15,7 +15,7 @@ export const KINDS: { readonly [K in FindingKind]: Kind<FindingOf<K>> } = {
 };
 
 /** Their names, in the same order. */
-export const FINDING_KINDS = Object.keys(KINDS) as readonly FindingKind[] as [FindingKind, ...FindingKind[]];
+export const FINDING_KINDS = Object.keys(KINDS) as [FindingKind, ...FindingKind[]];
 
 /** All of them, one after another. */
 export const everyKind = (): readonly Kind[] => FINDING_KINDS.map(kindOf);

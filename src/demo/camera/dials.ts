@@ -34,7 +34,7 @@ export type Set = { readonly [D in Dial]: Position<D> };
 const positionOf = <D extends Dial>(dial: D) => {
   const names = Object.keys(DIALS[dial].positions) as Position<D>[];
   const known = z.custom<Position<D>>((value) => names.some((name) => name === value), `One of ${names.join(', ')}.`);
-  return known.default(names[0] as never);
+  return known.optional().transform((position) => position ?? names[0]);
 };
 /** Reads dials from a query; what is missing stands at its first position. */
 export const readDials = z.object({

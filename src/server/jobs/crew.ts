@@ -4,18 +4,19 @@ import { InputError } from '../images/inputError';
 import { openRoom } from './budget';
 import type { Progress, TaskName, Tasks } from './tasks';
 
-interface Outcome {
-  readonly answer?: unknown;
-  readonly problem?: { name: string; message: string; code?: string; status?: number };
+/** What a worker thread sends back. */
+type Outcome<N extends TaskName> =
+  | { readonly answer: Tasks[N]['answer']; readonly problem?: undefined }
+  | { readonly problem: { name: string; message: string; code?: string; status?: number } };
+
+interface Options {
+  readonly signal?: AbortSignal;
+  readonly onProgress?: (progress: Progress) => void;
 }
 
 /** The worker threads. */
 export interface Crew {
-  run<N extends TaskName>(
-    name: N,
-    ask: Tasks[N]['ask'],
-    options?: { signal?: AbortSignal; onProgress?: (progress: Progress) => void },
-  ): Promise<Tasks[N]['answer']>;
+  run<N extends TaskName>(name: N, ask: Tasks[N]['ask'], options?: Options): Promise<Tasks[N]['answer']>;
   dismiss(): Promise<void>;
 }
 
@@ -35,7 +36,7 @@ export function hireCrew(workerFile: string): Crew {
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });
   return {
-    async run(name, ask, { signal, onProgress } = {}) {
+    async run<N extends TaskName>(name: N, ask: Tasks[N]['ask'], { signal, onProgress }: Options = {}) {
       const channel = onProgress ? new MessageChannel() : null;
       channel?.port1.on('message', (progress: Progress) => onProgress?.(progress));
       channel?.port1.unref();
@@ -43,8 +44,8 @@ export function hireCrew(workerFile: string): Crew {
         const outcome = (await pool.run(
           { name, ask, port: channel?.port2 ?? null },
           { signal, transferList: channel ? [channel.port2] : [] },
-        )) as Outcome;
-        if (!outcome.problem) return outcome.answer as never;
+        )) as Outcome<N>;
+        if (!outcome.problem) return outcome.answer;
         const { name: kind, message, code, status } = outcome.problem;
         if (kind === 'InputError') throw new InputError(code ?? 'input', message, status);
         if (CANVAS_WORDS[kind]) throw new InputError('corners', CANVAS_WORDS[kind]);

@@ -43,7 +43,7 @@ function useCorners(detail: PaintingDetail, session: Session, photo: Photo) {
       setDraft(next);
       if (done)
         keeping.mutate(
-          { params: { photoId: photo.id }, body: { corners: next.map(([x, y]) => [x, y]) as never } },
+          { params: { photoId: photo.id }, body: { corners: mapCorners(next, ([x, y]): [number, number] => [x, y]) } },
           { onSettled: () => setDraft(null) },
         );
     },

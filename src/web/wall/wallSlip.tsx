@@ -28,7 +28,7 @@ export function WallSlip({ photo, reading }: Read) {
   if (inquiry.tool) return <InquiryAside photo={photo} tool={inquiry.tool} />;
   return (
     <>
-      <Said reading={reading} photo={photo} />
+      <Sentences reading={reading} photo={photo} />
       <Place reading={reading} />
       {photo.impression ? <Guessed impression={photo.impression} /> : null}
       <Outward photo={photo} reading={reading} />
@@ -37,7 +37,7 @@ export function WallSlip({ photo, reading }: Read) {
 }
 
 /** What the reading says of its subject, sentence by sentence. */
-function Said({ photo, reading }: Read) {
+function Sentences({ photo, reading }: Read) {
   const { detail, number, subject, listed, open, quiet, state, moves } = useWall();
   const finding = listed.find(({ index }) => index === state.chosen) ?? null;
   const withAccount = reading.account ? (reading as ReadingDetail & { account: Account }) : null;
