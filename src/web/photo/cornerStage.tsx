@@ -1,10 +1,13 @@
-import { Fragment, useRef, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { Fragment, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
 import { fileUrl, type Photo } from '../../contract';
 import { visibleBox, wholeCorners, type CanvasSize } from '../../core/photo';
 import { mapCorners, bentBy, unbent, type Corners, type Lens, type Point } from '../../core/raster';
+import { arrowOf } from '../stage/pointers';
+import { usePointers } from '../stage/usePointers';
 
 export const CORNER_NAMES = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
 type Grey = Photo['greys'][number];
+type Box = Grey['box'];
 
 interface Props {
   readonly photo: Photo;
@@ -21,10 +24,8 @@ interface Props {
   readonly card: Corners | null;
   /** a box is being drawn for a grey patch */
   readonly marking: boolean;
-  readonly onGrey: (box: [number, number, number, number]) => void;
+  readonly onGrey: (box: Box) => void;
 }
-
-const NUDGE: Record<string, Point> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 
 interface Stroke {
   readonly fill: string;
@@ -55,87 +56,26 @@ function bentSides(corners: Corners, lens: Lens): string {
   return `M${points.map((p) => p.map((c) => c.toFixed(1)).join(' ')).join('L')}Z`;
 }
 
-/** The photograph with its four corners to drag or nudge, and grey patches to mark. */
-export function CornerStage({
-  photo,
-  canvas,
-  bend,
-  corners,
-  chosen,
-  onChoose,
-  onCorners,
-  greys,
-  card,
-  marking,
-  onGrey,
-}: Props) {
-  const svg = useRef<SVGSVGElement>(null);
-  const drag = useRef<{ corner: number } | { from: Point; to: Point } | null>(null);
-  const ghost = useRef<SVGRectElement>(null);
-  const r = Math.max(photo.width, photo.height) / 60;
-  const place = (event: PointerEvent): Point => {
-    const box = svg.current?.getBoundingClientRect();
-    return box
-      ? [
-          ((event.clientX - box.left) / box.width) * photo.width,
-          ((event.clientY - box.top) / box.height) * photo.height,
-        ]
-      : [0, 0];
-  };
-  const moved = (corner: number, to: Point) => mapCorners(corners, (p, i) => (i === corner ? to : p));
-  const onMove = (event: PointerEvent) => {
-    if (!drag.current) return;
-    if ('corner' in drag.current) return onCorners(moved(drag.current.corner, place(event)), false);
-    drag.current.to = place(event);
-    const [[x0, y0], [x1, y1]] = [drag.current.from, drag.current.to];
-    for (const [name, value] of Object.entries({
-      x: Math.min(x0, x1),
-      y: Math.min(y0, y1),
-      width: Math.abs(x1 - x0),
-      height: Math.abs(y1 - y0),
-    }))
-      ghost.current?.setAttribute(name, String(value));
-  };
-  const onUp = (event: PointerEvent) => {
-    const held = drag.current;
-    drag.current = null;
-    if (!held) return;
-    if ('corner' in held) return onCorners(moved(held.corner, place(event)), true);
-    const [[x0, y0], [x1, y1]] = [held.from, held.to];
-    ghost.current?.setAttribute('width', '0');
-    if (Math.abs(x1 - x0) > 6 && Math.abs(y1 - y0) > 6)
-      onGrey(
-        [Math.max(0, Math.min(x0, x1)), Math.max(0, Math.min(y0, y1)), Math.abs(x1 - x0), Math.abs(y1 - y0)].map(
-          Math.round,
-        ) as [number, number, number, number],
-      );
-  };
-  const onKey = (event: KeyboardEvent, corner: number) => {
-    const by = NUDGE[event.key];
-    if (!by) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
-    onCorners(moved(corner, [corners[corner][0] + by[0] * step, corners[corner][1] + by[1] * step]), true);
-  };
+/** The box between two points, photo px. */
+function boxBetween([x0, y0]: Point, [x1, y1]: Point): Box {
+  const [left, top] = [Math.max(0, Math.min(x0, x1)), Math.max(0, Math.min(y0, y1))];
+  return [Math.round(left), Math.round(top), Math.round(Math.abs(x1 - x0)), Math.round(Math.abs(y1 - y0))];
+}
+
+const LEAST_BOX = 6; // photo px a side: less is a slip of the hand
+
+interface FoundProps extends Pick<Props, 'photo' | 'canvas' | 'bend' | 'corners' | 'greys' | 'card'> {
+  /** the box being drawn */
+  readonly ghost: Box | null;
+}
+
+/** What is found and marked on the photograph: the canvas, what hides it, the card, patches, the box being drawn. */
+function Found({ photo, canvas, bend, corners, greys, card, ghost }: FoundProps) {
   const lens = { bend, width: photo.width, height: photo.height };
   const hidden = photo.covered.by !== 'nothing' && visibleBox(canvas, photo.covered)[2] > 0;
   const whole = hidden ? wholeCorners(corners, canvas, photo.covered) : null;
   return (
-    <svg
-      ref={svg}
-      viewBox={`0 0 ${photo.width} ${photo.height}`}
-      className="onpic absolute inset-0 h-full w-full"
-      style={{ touchAction: 'none', overflow: 'visible', cursor: marking ? 'crosshair' : 'default' }}
-      onPointerDown={(e) => {
-        if (marking) {
-          e.currentTarget.setPointerCapture(e.pointerId);
-          drag.current = { from: place(e), to: place(e) };
-        }
-      }}
-      onPointerMove={onMove}
-      onPointerUp={onUp}
-    >
+    <>
       {twice(4, 1.5, (stroke) => (
         <path d={bentSides(corners, lens)} {...stroke} />
       ))}
@@ -151,38 +91,114 @@ export function CornerStage({
           ))}
         </g>
       ))}
-      <rect
-        ref={ghost}
-        fill="none"
-        stroke="#000"
-        strokeWidth="2"
-        strokeDasharray="5 4"
-        vectorEffect="non-scaling-stroke"
-      />
+      {ghost && (
+        <rect
+          {...{ x: ghost[0], y: ghost[1], width: ghost[2], height: ghost[3] }}
+          fill="none"
+          stroke="#000"
+          strokeWidth="2"
+          strokeDasharray="5 4"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
+    </>
+  );
+}
+
+/** One corner as a ring to take hold of. */
+function CornerRing({
+  index,
+  at: [x, y],
+  radius,
+  chosen,
+  onFocus,
+  onKeyDown,
+  onPointerDown,
+}: {
+  index: number;
+  at: Point;
+  radius: number;
+  chosen: boolean;
+  onFocus: () => void;
+  onKeyDown: (event: KeyboardEvent) => void;
+  onPointerDown: (event: PointerEvent) => void;
+}) {
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`Corner ${CORNER_NAMES[index]}; the arrow keys nudge it`}
+      data-corner={index}
+      style={{ cursor: 'grab' }}
+      onFocus={onFocus}
+      onKeyDown={onKeyDown}
+      onPointerDown={(event) => {
+        event.preventDefault();
+        event.currentTarget.focus();
+        onPointerDown(event);
+      }}
+    >
+      <circle cx={x} cy={y} r={radius * 1.6} fill="transparent" />
+      {twice(chosen ? 7 : 5, chosen ? 3 : 1.8, (stroke) => (
+        <circle cx={x} cy={y} r={radius} {...stroke} />
+      ))}
+    </g>
+  );
+}
+
+/** The photograph with its four corners to drag or nudge, and grey patches to mark. */
+export function CornerStage({ chosen, onChoose, onCorners, marking, onGrey, ...found }: Props) {
+  const { photo, corners } = found;
+  const svg = useRef<SVGSVGElement>(null);
+  const [ghost, setGhost] = useState<Box | null>(null);
+  const moved = (corner: number, to: Point) => mapCorners(corners, (p, i) => (i === corner ? to : p));
+  const { hold, handlers } = usePointers<SVGSVGElement, number | 'box'>(svg, photo, {
+    move(held, { start, at }) {
+      if (held === 'box') setGhost(boxBetween(start, at));
+      else onCorners(moved(held, at), false);
+    },
+    end(held, { start, at }) {
+      if (held !== 'box') return onCorners(moved(held, at), true);
+      setGhost(null);
+      const box = boxBetween(start, at);
+      if (box[2] > LEAST_BOX && box[3] > LEAST_BOX) onGrey(box);
+    },
+  });
+  const grasp = (corner: number) =>
+    hold(() => {
+      onChoose(corner);
+      return corner;
+    });
+  const onKey = (event: KeyboardEvent, corner: number) => {
+    const way = arrowOf(event.key);
+    if (!way) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
+    onCorners(moved(corner, [corners[corner][0] + way[0] * step, corners[corner][1] + way[1] * step]), true);
+  };
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${photo.width} ${photo.height}`}
+      className="onpic absolute inset-0 h-full w-full"
+      style={{ touchAction: 'none', overflow: 'visible', cursor: marking ? 'crosshair' : 'default' }}
+      onPointerDown={hold(() => (marking ? 'box' : null))}
+      {...handlers}
+    >
+      <Found {...found} ghost={ghost} />
       {!marking &&
-        corners.map(([x, y], i) => (
-          <g
+        corners.map((at, i) => (
+          <CornerRing
             key={i}
-            role="button"
-            tabIndex={0}
-            aria-label={`Corner ${CORNER_NAMES[i]}; the arrow keys nudge it`}
-            data-corner={i}
-            style={{ cursor: 'grab' }}
+            index={i}
+            at={at}
+            radius={Math.max(photo.width, photo.height) / 60}
+            chosen={chosen === i}
             onFocus={() => onChoose(i)}
-            onKeyDown={(e) => onKey(e, i)}
-            onPointerDown={(e) => {
-              e.preventDefault();
-              e.currentTarget.focus();
-              svg.current?.setPointerCapture(e.pointerId);
-              drag.current = { corner: i };
-              onChoose(i);
-            }}
-          >
-            <circle cx={x} cy={y} r={r * 1.6} fill="transparent" />
-            {twice(chosen === i ? 7 : 5, chosen === i ? 3 : 1.8, (stroke) => (
-              <circle cx={x} cy={y} r={r} {...stroke} />
-            ))}
-          </g>
+            onKeyDown={(event) => onKey(event, i)}
+            onPointerDown={grasp(i)}
+          />
         ))}
     </svg>
   );

@@ -1,10 +1,13 @@
 import { contours } from 'd3-contour';
-import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { fileUrl, type ReadingDetail } from '../../contract';
+import { arrowOf } from '../stage/pointers';
+import { usePointers } from '../stage/usePointers';
 import { figure } from '../words';
 
 const SIDE = 17; // places a side at which the field is told
 const STEP = 0.25; // stops between contours
+const SHARES = { width: 1, height: 1 };
 
 /** Lines of equal light over the canvas, with their stops; none where the light was even. */
 function FallOff({ field }: { field: readonly number[] }) {
@@ -58,6 +61,37 @@ function labelsOf(field: readonly number[]): { value: number; at: [number, numbe
   return labels;
 }
 
+/** The left part of the picture: as it was taken, with the lines of its fall-off. */
+function AsTaken({ photoId, reading, share }: { photoId: string; reading: ReadingDetail; share: number }) {
+  const { field } = reading.light;
+  return (
+    <div className="absolute inset-0" style={{ clipPath: `inset(0 ${100 - 100 * share}% 0 0)` }}>
+      <img
+        src={fileUrl('squared', photoId, { r: reading.id })}
+        alt="As photographed"
+        className="absolute inset-0 h-full w-full"
+        draggable={false}
+      />
+      <FallOff field={field} />
+      {labelsOf(field).map(({ value, at: [x, y] }) => (
+        <span
+          key={value}
+          className="small absolute px-1"
+          style={{
+            left: `${100 * x}%`,
+            top: `${100 * y}%`,
+            transform: 'translate(-50%, -50%)',
+            background: 'var(--slip)',
+            color: 'var(--ink)',
+          }}
+        >
+          {figure(value, 2)}
+        </span>
+      ))}
+    </div>
+  );
+}
+
 /**
  * The squared photograph as it was taken, and with its light taken out, under one divider; the fall-off as contours
  * over the first.
@@ -72,20 +106,23 @@ export function LightStage({
   proportion: number;
 }) {
   const [share, setShare] = useState(0.5);
-  const place = (event: PointerEvent<HTMLElement>) => {
-    const { left, width } = event.currentTarget.getBoundingClientRect();
-    setShare(Math.min(1, Math.max(0, (event.clientX - left) / width)));
-  };
+  const put = (to: number) => setShare(Math.min(1, Math.max(0, to)));
+  const stage = useRef<HTMLDivElement>(null);
+  const { hold, handlers } = usePointers<HTMLDivElement, 'divider'>(stage, SHARES, { move: (_, { at }) => put(at[0]) });
+  const press = hold(([x]) => {
+    put(x);
+    return 'divider';
+  });
   const onKey = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -0.02, ArrowRight: 0.02 }[event.key];
-    if (!by) return;
+    const way = arrowOf(event.key)?.[0];
+    if (!way) return;
     event.preventDefault();
-    setShare((now) => Math.min(1, Math.max(0, now + by)));
+    put(share + 0.02 * way);
   };
-  const { field } = reading.light;
   return (
     <figure style={{ maxWidth: `calc(max(360px, 100vh - 330px) * ${proportion})` }}>
       <div
+        ref={stage}
         className="relative w-full select-none"
         style={{ aspectRatio: proportion, touchAction: 'pan-y', cursor: 'ew-resize' }}
         role="slider"
@@ -95,11 +132,8 @@ export function LightStage({
         aria-valuemax={100}
         aria-valuenow={Math.round(100 * share)}
         onKeyDown={onKey}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          place(event);
-        }}
-        onPointerMove={(event) => event.buttons > 0 && place(event)}
+        onPointerDown={press}
+        {...handlers}
       >
         <img
           src={fileUrl('flat', photoId, { r: reading.id })}
@@ -107,30 +141,7 @@ export function LightStage({
           className="absolute inset-0 h-full w-full"
           draggable={false}
         />
-        <div className="absolute inset-0" style={{ clipPath: `inset(0 ${100 - 100 * share}% 0 0)` }}>
-          <img
-            src={fileUrl('squared', photoId, { r: reading.id })}
-            alt="As photographed"
-            className="absolute inset-0 h-full w-full"
-            draggable={false}
-          />
-          <FallOff field={field} />
-          {labelsOf(field).map(({ value, at: [x, y] }) => (
-            <span
-              key={value}
-              className="small absolute px-1"
-              style={{
-                left: `${100 * x}%`,
-                top: `${100 * y}%`,
-                transform: 'translate(-50%, -50%)',
-                background: 'var(--slip)',
-                color: 'var(--ink)',
-              }}
-            >
-              {figure(value, 2)}
-            </span>
-          ))}
-        </div>
+        <AsTaken photoId={photoId} reading={reading} share={share} />
         <span
           className="absolute inset-y-0"
           style={{ left: `calc(${100 * share}% - 2px)`, width: 4, background: '#000', boxShadow: '0 0 0 1.5px #fff' }}

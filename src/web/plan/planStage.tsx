@@ -1,6 +1,8 @@
 import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import type { Painting, Place, SetUp } from '../../contract';
 import type { Point } from '../../core/raster';
+import { insideOf } from '../stage/pointers';
+import { usePointers } from '../stage/usePointers';
 import { Bitmap } from './bitmap';
 
 interface Canvas {
@@ -76,6 +78,13 @@ export type Gesture = 'tap' | 'loop' | 'line' | 'arrow';
 
 const LEAST_MM = 0.004; // of the long side: nearer points say nothing new
 
+/** The line so far with one point more, where that is far enough from the last to say something new. */
+function further(points: Point[], next: Point, { width, height }: { width: number; height: number }): Point[] {
+  const last = points.at(-1);
+  const far = !last || Math.hypot(next[0] - last[0], next[1] - last[1]) > LEAST_MM * Math.max(width, height);
+  return far ? [...points, next] : points;
+}
+
 /** A picture of the canvas with drawings over it in canvas mm; taps and drawn lines come back in mm. */
 export function PlanStage({
   bitmap,
@@ -95,46 +104,37 @@ export function PlanStage({
   children?: ReactNode;
 }) {
   const { widthMm, heightMm } = painting;
+  const size = { width: widthMm, height: heightMm };
   const [points, setPoints] = useState<Point[]>([]);
-  const drawing = useRef(false);
-  const at = (event: PointerEvent<SVGSVGElement>): Point => {
-    const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
-    const inside = (share: number) => Math.min(1, Math.max(0, share));
-    return [inside((event.clientX - left) / width) * widthMm, inside((event.clientY - top) / height) * heightMm];
-  };
+  const stage = useRef<SVGSVGElement>(null);
   const draws = gesture !== 'tap' && onDrawn;
   const so = gesture === 'arrow' && points.length > 1 ? [points[0], points[points.length - 1]] : points;
+  const { hold, handlers } = usePointers<SVGSVGElement, 'line'>(stage, size, {
+    move: (_, { at }) => setPoints((now) => further(now, insideOf(size, at), size)),
+    end: () => {
+      if (so.length >= (gesture === 'loop' ? 3 : 2)) onDrawn?.(so);
+      else if (points.length > 0) onDrawn?.(points);
+      setPoints([]);
+    },
+  });
+  const press = (place: Point, event: PointerEvent) => {
+    const at = insideOf(size, place);
+    if (draws) setPoints([at]);
+    else onTap?.(at, event);
+    return draws ? ('line' as const) : null;
+  };
   return (
     <div className="relative w-full" style={{ aspectRatio: widthMm / heightMm }}>
       <Bitmap bitmap={bitmap} label={label} />
       <svg
+        ref={stage}
         className="absolute inset-0 h-full w-full"
         style={{ touchAction: draws ? 'none' : undefined, cursor: draws || onTap ? 'crosshair' : undefined }}
         viewBox={`0 0 ${widthMm} ${heightMm}`}
         preserveAspectRatio="none"
         data-testid="plan-stage"
-        onPointerDown={(event) => {
-          if (!draws) return onTap?.(at(event), event);
-          event.currentTarget.setPointerCapture(event.pointerId);
-          drawing.current = true;
-          setPoints([at(event)]);
-        }}
-        onPointerMove={(event) => {
-          if (!drawing.current) return;
-          const next = at(event);
-          setPoints((now) => {
-            const last = now[now.length - 1];
-            const far = Math.hypot(next[0] - last[0], next[1] - last[1]) > LEAST_MM * Math.max(widthMm, heightMm);
-            return far ? [...now, next] : now;
-          });
-        }}
-        onPointerUp={() => {
-          if (!drawing.current) return;
-          drawing.current = false;
-          if (so.length >= (gesture === 'loop' ? 3 : 2)) onDrawn?.(so);
-          else if (points.length > 0) onDrawn?.(points);
-          setPoints([]);
-        }}
+        onPointerDown={hold(press)}
+        {...handlers}
       >
         {children}
         <VisibleWindow {...painting} rebate={painting.setUp.rebate} />

@@ -1,10 +1,12 @@
-import { useState, type PointerEvent, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import type { Place } from '../../contract';
 import type { Point } from '../../core/raster';
 import { strokeOf } from './brush';
 import { OutlineSoFar, useOutline } from './outlining';
+import { usePointers } from './usePointers';
 import { WordChoice } from '../ui/words';
 
+const SHARES = { width: 1, height: 1 };
 const WIDE = 800; // units across the drawing: about the pixels it is shown at, so that fields keep their grain
 
 interface Shape {
@@ -20,6 +22,24 @@ const TOOLS = [
   ['a brush', 0.012],
   ['a broad brush', 0.035],
 ] as const;
+
+/** What the brush has gone over so far. */
+function Brushed({ points, wide, tall }: { points: readonly Point[]; wide: number; tall: number }) {
+  if (points.length === 0) return null;
+  // A dot is a line back to where it began.
+  const line = points.length === 1 ? [points[0], points[0]] : points;
+  return (
+    <polyline
+      points={line.map(([x, y]) => `${x * WIDE},${y * tall}`).join(' ')}
+      fill="none"
+      stroke="#fff"
+      strokeOpacity=".55"
+      strokeWidth={wide}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    />
+  );
+}
 
 /** A flat on which places are shown by dragging round them, or over them with a brush. */
 export function OutlineStage({
@@ -43,10 +63,6 @@ export function OutlineStage({
   const radius = brush * Math.max(canvas.widthMm, canvas.heightMm);
   const unit = WIDE / canvas.widthMm;
   const tall = canvas.heightMm * unit;
-  const at = (event: PointerEvent<SVGSVGElement>): Point => {
-    const { left, top, width, height } = event.currentTarget.getBoundingClientRect();
-    return [(event.clientX - left) / width, (event.clientY - top) / height];
-  };
   const keep = () => {
     const path = outline.points.map(([x, y]): [number, number] => [x * canvas.widthMm, y * canvas.heightMm]);
     const loop = path.length >= 3 ? { outlines: [path] } : null;
@@ -54,6 +70,19 @@ export function OutlineStage({
     if (place) onPlace(place);
     outline.clear();
   };
+  const stage = useRef<SVGSVGElement>(null);
+  const { hold, handlers } = usePointers<SVGSVGElement, 'outline'>(stage, SHARES, {
+    move: (_, { at }) => outline.draw(at, 'move'),
+    end: (_, { at }) => {
+      outline.draw(at, 'end');
+      keep();
+    },
+  });
+  const press = hold((at) => {
+    outline.clear();
+    outline.draw(at, 'start');
+    return 'outline';
+  });
   const toPath: ToPath = ({ outlines }) =>
     outlines
       .map((points) => `M${points.map(([x, y]) => `${(x * unit).toFixed(1)} ${(y * unit).toFixed(1)}`).join('L')}Z`)
@@ -63,40 +92,20 @@ export function OutlineStage({
       <div className="relative w-full" style={{ aspectRatio: canvas.widthMm / canvas.heightMm }}>
         <img src={flat} alt={alt} className="absolute inset-0 h-full w-full" draggable={false} />
         <svg
+          ref={stage}
           viewBox={`0 0 ${WIDE} ${tall}`}
           className="absolute inset-0 h-full w-full"
           style={{ touchAction: 'none', cursor: 'crosshair' }}
           role="img"
           aria-label="Drag round a place on the flat, or over it with the brush"
-          onPointerDown={(event) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            outline.clear();
-            outline.draw(at(event), 'start');
-          }}
-          onPointerMove={(event) => outline.draw(at(event), 'move')}
-          onPointerUp={(event) => {
-            outline.draw(at(event), 'end');
-            keep();
-          }}
+          onPointerDown={press}
+          {...handlers}
         >
           {children(toPath)}
           {brush === 0 ? (
             <OutlineSoFar points={outline.points} toPx={([x, y]) => [x * WIDE, y * tall]} />
           ) : (
-            outline.points.length > 0 && (
-              <polyline
-                points={[...outline.points, outline.points[0]]
-                  .slice(0, Math.max(2, outline.points.length))
-                  .map(([x, y]) => `${x * WIDE},${y * tall}`)
-                  .join(' ')}
-                fill="none"
-                stroke="#fff"
-                strokeOpacity=".55"
-                strokeWidth={2 * radius * unit}
-                strokeLinecap="round"
-                strokeLinejoin="round"
-              />
-            )
+            <Brushed points={outline.points} wide={2 * radius * unit} tall={tall} />
           )}
         </svg>
       </div>

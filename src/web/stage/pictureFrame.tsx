@@ -1,7 +1,8 @@
-import { useEffect, useRef, useState, type PointerEvent, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Point } from '../../core/raster';
 import type { Stroke } from './outlining';
-import { fromFrame, panBy, toFrame, zoomAt, type View } from './view';
+import { usePointers } from './usePointers';
+import { fromFrame, panBy, pinched, toFrame, zoomAt, type View } from './view';
 
 export interface FrameSize {
   readonly width: number;
@@ -52,48 +53,33 @@ function draw(canvas: HTMLCanvasElement, bitmap: ImageBitmap, { view, size }: { 
   context.drawImage(bitmap, 0, 0, 1, 1);
 }
 
-/** Follows the fingers on one frame: one drags, two pinch. */
-function usePointers(
+/** A finger that goes less than this, px, has pointed at a place. */
+const TAP_PX = 6;
+
+/** What fingers do on a frame: one drags or draws, two pinch. */
+function useFingers(
+  box: React.RefObject<HTMLDivElement | null>,
   { view, onView, onSpot, onPick, onDraw }: Pick<Props, 'view' | 'onView' | 'onSpot' | 'onPick' | 'onDraw'>,
   size: FrameSize,
 ) {
-  const down = useRef(new Map<number, Point>());
-  const travelled = useRef(0);
-  const at = (event: PointerEvent<HTMLElement>): Point => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return [event.clientX - box.left, event.clientY - box.top];
-  };
-  return {
-    onPointerDown(event: PointerEvent<HTMLElement>) {
-      event.currentTarget.setPointerCapture(event.pointerId);
-      down.current.set(event.pointerId, at(event));
-      travelled.current = 0;
-      onDraw?.(fromFrame(view, at(event), size), 'start');
+  const placeOf = (at: Point) => fromFrame(view, at, size);
+  const { hold, handlers } = usePointers<HTMLDivElement, 'picture'>(box, size, {
+    hover: (at) => onSpot?.(at && placeOf(at)),
+    move: (_, { at, before, other }) => {
+      if (other) onView(pinched(view, { at, before, other, size }));
+      else if (onDraw) onDraw(placeOf(at), 'move');
+      else if (view.zoom > 1) onView(panBy(view, [at[0] - before[0], at[1] - before[1]], size));
     },
-    onPointerMove(event: PointerEvent<HTMLElement>) {
-      const here = at(event);
-      onSpot?.(fromFrame(view, here, size));
-      const before = down.current.get(event.pointerId);
-      if (!before) return;
-      travelled.current += Math.hypot(here[0] - before[0], here[1] - before[1]);
-      const other = [...down.current].find(([id]) => id !== event.pointerId)?.[1];
-      if (other) {
-        const was = Math.hypot(before[0] - other[0], before[1] - other[1]) || 1;
-        const is = Math.hypot(here[0] - other[0], here[1] - other[1]);
-        onView(zoomAt(view, is / was, { at: [(here[0] + other[0]) / 2, (here[1] + other[1]) / 2], size }));
-      } else if (onDraw) onDraw(fromFrame(view, here, size), 'move');
-      else if (view.zoom > 1) onView(panBy(view, [here[0] - before[0], here[1] - before[1]], size));
-      down.current.set(event.pointerId, here);
+    end: (_, { at, travelled }) => {
+      onDraw?.(placeOf(at), 'end');
+      if (travelled < TAP_PX) onPick?.(placeOf(at));
     },
-    onPointerUp(event: PointerEvent<HTMLElement>) {
-      if (down.current.delete(event.pointerId)) onDraw?.(fromFrame(view, at(event), size), 'end');
-      if (travelled.current < 6) onPick?.(fromFrame(view, at(event), size));
-    },
-    onPointerCancel(event: PointerEvent<HTMLElement>) {
-      down.current.delete(event.pointerId);
-    },
-    onPointerLeave: () => onSpot?.(null),
-  };
+  });
+  const press = hold((at) => {
+    onDraw?.(placeOf(at), 'start');
+    return 'picture';
+  });
+  return { onPointerDown: press, ...handlers };
 }
 
 /** One picture under the shared pan and zoom, with its marks over it. */
@@ -112,7 +98,7 @@ export function PictureFrame({
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = useSize(box);
-  const pointers = usePointers({ view, onView, onSpot, onPick, onDraw }, size);
+  const fingers = useFingers(box, { view, onView, onSpot, onPick, onDraw }, size);
   useEffect(() => {
     if (canvas.current && bitmap && size.width > 0) draw(canvas.current, bitmap, { view, size });
   }, [bitmap, view, size]);
@@ -136,7 +122,7 @@ export function PictureFrame({
         touchAction: view.zoom > 1 || onDraw ? 'none' : 'pan-y',
         cursor: onDraw ? 'crosshair' : undefined,
       }}
-      {...pointers}
+      {...fingers}
     >
       {bitmap ? (
         <canvas ref={canvas} role="img" aria-label={label} className="absolute inset-0 h-full w-full" />

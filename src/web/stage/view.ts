@@ -56,6 +56,16 @@ export function zoomAt(
   return settle({ ...view, zoom, cx: view.cx + dx / view.zoom - dx / zoom, cy: view.cy + dy / view.zoom - dy / zoom });
 }
 
+/** One finger has moved while another rests: the picture grows with the way between them. */
+export function pinched(
+  view: View,
+  { at, before, other, size }: Record<'at' | 'before' | 'other', Point> & { size: { width: number; height: number } },
+): View {
+  const was = Math.hypot(before[0] - other[0], before[1] - other[1]) || 1;
+  const is = Math.hypot(at[0] - other[0], at[1] - other[1]);
+  return zoomAt(view, is / was, { at: [(at[0] + other[0]) / 2, (at[1] + other[1]) / 2], size });
+}
+
 export const panBy = (view: View, [dx, dy]: Point, { width, height }: { width: number; height: number }): View =>
   settle({ ...view, cx: view.cx - dx / (width * view.zoom), cy: view.cy - dy / (height * view.zoom) });
 
