@@ -54,27 +54,20 @@ function row(ids: readonly number[], { mass }: Names): Piece[] {
   return ids.slice(0, FEW).flatMap((id, i) => [...(i > 0 ? [', '] : []), { mass: id, words: mass(id) }]);
 }
 
-/** What holds of the values over the whole picture, a line each. */
-export function valuesInWords(
-  account: Account,
-  { names, recheck }: { names: Names; recheck: readonly Unsettled[] },
-): Line[] {
-  const { patterns, range, families, relations, forms, turnings, gaps, things } = account;
-  const mass = (id: number): Piece => ({ mass: id, words: names.mass(id) });
-  const thing = (ids: readonly number[]): Piece => ({ mass: names.largest(ids), words: names.thing(ids) });
-  const those = (words: string, list: readonly { readonly id: number }[]): Line[] =>
-    list.length > 0
-      ? [
-          [
-            `${words} `,
-            ...row(
-              list.map(({ id }) => id),
-              names,
-            ),
-            '.',
-          ],
-        ]
-      : [];
+/** Masses and things of an account as pieces of a sentence. */
+function piecesOf(names: Names) {
+  return {
+    mass: (id: number): Piece => ({ mass: id, words: names.mass(id) }),
+    thing: (ids: readonly number[]): Piece => ({ mass: names.largest(ids), words: names.thing(ids) }),
+    /** a line that names some masses; none where there are none */
+    those: (words: string, ids: readonly number[]): Line[] =>
+      ids.length > 0 ? [[`${words} `, ...row(ids, names), '.']] : [],
+  };
+}
+type Pieces = ReturnType<typeof piecesOf>;
+
+/** Light against shadow: how much of each, where, in which order, and how far the range reaches. */
+function patternInWords({ patterns, range, relations, things }: Account, { mass, thing }: Pieces): Line[] {
   const { two, tones } = patterns;
   const short = {
     dark: range.painted.darkest - range.planned.darkest,
@@ -84,11 +77,9 @@ export function valuesInWords(
     short.dark > SHORT && `The darks stop ${stepsInWords(short.dark)} short.`,
     short.light > SHORT && `The lights stop ${stepsInWords(short.light)} short.`,
   ].filter((words) => words !== false);
-  const crossed = (families?.crossed ?? []).map((id) => ({ id }));
+  const whole = `Light and shadow fall as planned over ${percent(two.share)} of the picture; in ${tones.tones} values it is ${percent(tones.share)}. Shadow covers ${percent(two.dark.painted)}, planned ${percent(two.dark.planned)}.`;
   return [
-    [
-      `Light and shadow fall as planned over ${percent(two.share)} of the picture; in ${tones.tones} values it is ${percent(tones.share)}. Shadow covers ${percent(two.dark.painted)}, planned ${percent(two.dark.planned)}.`,
-    ],
+    [whole],
     ...things
       .filter(offPattern)
       .map(({ ids, dark, overlap }): Line => [
@@ -107,44 +98,56 @@ export function valuesInWords(
         ' and is darker.',
       ]),
     ...(ends.length > 0 ? [[ends.join(' ')]] : []),
-    ...(families && families.gap.planned > 0.1 && families.gap.painted < 0
-      ? [['The two families overlap: the darkest light is darker than the lightest shadow.']]
-      : []),
-    ...those('On the wrong side of the parting value:', crossed),
-    ...those(
-      'Reads flat where it should turn:',
-      forms.filter(({ flat }) => flat),
-    ),
+  ];
+}
+
+/** What the values do inside masses: which side of the light they lie on, and whether they turn, vary or wobble. */
+function insideInWords({ families, forms, turnings, things }: Account, { mass, thing, those }: Pieces): Line[] {
+  const idsOf = (flag: 'flat' | 'dull' | 'wobbles') => forms.filter((form) => form[flag]).map(({ id }) => id);
+  const overlap = families !== null && families.gap.planned > 0.1 && families.gap.painted < 0;
+  return [
+    ...(overlap ? [['The two families overlap: the darkest light is darker than the lightest shadow.']] : []),
+    ...those('On the wrong side of the parting value:', families?.crossed ?? []),
+    ...those('Reads flat where it should turn:', idsOf('flat')),
     ...turnings
       .filter(({ flat }) => flat)
       .map(({ ids, span }): Line => {
-        const one = things.some((thing) => ids.every((id) => thing.ids.includes(id)));
+        const one = things.some((other) => ids.every((id) => other.ids.includes(id)));
         const where: Piece[] = one ? ['Over ', thing(ids)] : ['From ', mass(ids[0]), ' to ', mass(ids[1])];
         return [
           ...where,
           ` it should turn through ${span.planned.toFixed(1)} steps, and turns through ${span.painted.toFixed(1)}.`,
         ];
       }),
-    ...those(
-      'Meant to vary and is one flat colour:',
-      forms.filter(({ dull }) => dull),
-    ),
-    ...those(
-      'Its value wobbles inside:',
-      forms.filter(({ wobbles }) => wobbles),
-    ),
-    ...gaps.flatMap(({ id, open, filled, painted, planned }): Line[] => {
-      if (!filled && Math.abs(painted - planned) <= SHORT) return [];
-      const off = filled
-        ? ' is painted like what surrounds it'
-        : ` is ${stepsInWords(painted - planned)} too ${painted > planned ? 'light' : 'dark'}`;
-      return [['The gap ', mass(id), `${off} against `, mass(open), ', which it shows.']];
-    }),
+    ...those('Meant to vary and is one flat colour:', idsOf('dull')),
+    ...those('Its value wobbles inside:', idsOf('wobbles')),
+  ];
+}
+
+/** A gap that is closed, or of another value than what it shows. */
+function gapInWords({ id, open, filled, painted, planned }: Account['gaps'][number], { mass }: Pieces): Line[] {
+  if (!filled && Math.abs(painted - planned) <= SHORT) return [];
+  const off = filled
+    ? ' is painted like what surrounds it'
+    : ` is ${stepsInWords(painted - planned)} too ${painted > planned ? 'light' : 'dark'}`;
+  return [['The gap ', mass(id), `${off} against `, mass(open), ', which it shows.']];
+}
+
+/** What holds of the values over the whole picture, a line each. */
+export function valuesInWords(
+  account: Account,
+  { names, recheck }: { names: Names; recheck: readonly Unsettled[] },
+): Line[] {
+  const pieces = piecesOf(names);
+  return [
+    ...patternInWords(account, pieces),
+    ...insideInWords(account, pieces),
+    ...account.gaps.flatMap((gap) => gapInWords(gap, pieces)),
     ...recheck.map(({ id, neighbour, steps }): Line => [
       'Look again: ',
-      mass(id),
+      pieces.mass(id),
       ' stayed while ',
-      mass(neighbour),
+      pieces.mass(neighbour),
       ` beside it became ${stepsInWords(steps)} ${steps > 0 ? 'lighter' : 'darker'}.`,
     ]),
   ];

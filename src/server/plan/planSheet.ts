@@ -171,16 +171,8 @@ const departuresOf = ({ plan, masses }: SheetContent): string =>
 const CAUTION =
   'Solvents and their vapours, lead and cadmium pigments and sanding dust can harm: air the room, keep paint off skin and food. Rags with oil or solvent can heat up and burn by themselves: dry them spread out, or keep them under water in a closed metal tin. Follow the safety sheet of each product and local rules.';
 
-/** The plan on one A4 page. @returns a PDF */
-export function planSheet(content: SheetContent): Promise<Uint8Array> {
-  const { title, canvas, setUp, pictures, plan, settings, ground, grid } = content;
-  const pdf = new PDFDocument({
-    size: [PAGE_W * MM, PAGE_H * MM],
-    margin: 0,
-    info: { Title: printable(`${title}, plan`) },
-  });
-  const pen = penOf(pdf);
-  const { say } = pen;
+/** Title and facts. @returns where the next thing may stand, mm from the top */
+function heading({ pdf, say }: Pen, { title, canvas, setUp, plan, settings, ground }: SheetContent): number {
   say(title, [LEFT, 11], { size: 20 });
   const stage = setUp.approach?.stages.find(({ id }) => id === setUp.stage);
   const facts = [
@@ -192,55 +184,57 @@ export function planSheet(content: SheetContent): Promise<Uint8Array> {
   ];
   const line = facts.filter(Boolean).join('  |  ');
   say(line, [LEFT, 20], { size: 9.5 });
-  const lines =
-    pdf
-      .font('Times-Roman')
-      .fontSize(9.5)
-      .heightOfString(printable(line), { width: WIDE * MM }) / MM;
-  // The reference as large as the page leaves room for.
+  pdf.font('Times-Roman').fontSize(9.5);
+  return 23 + pdf.heightOfString(printable(line), { width: WIDE * MM }) / MM;
+}
+
+/** What the frame leaves to be seen, as a line round it; none where it hides nothing. */
+function windowLines({ canvas, setUp }: SheetContent): Line[] {
+  const { top, right, bottom, left } = setUp.rebate;
+  if (top + right + bottom + left === 0) return [];
+  const [x1, y1] = [canvas.widthMm - right, canvas.heightMm - bottom];
+  const points: [number, number][] = [
+    [left, top],
+    [x1, top],
+    [x1, y1],
+    [left, y1],
+    [left, top],
+  ];
+  return [{ points, strong: true }];
+}
+
+/**
+ * The reference as large as the page leaves room for, with grid, window and focal area.
+ * @returns where the next thing may stand, mm from the top
+ */
+function mainPicture({ pdf }: Pen, content: SheetContent, y0: number): number {
+  const { canvas, pictures, plan, grid } = content;
   const tall = Math.min(102, (WIDE * canvas.heightMm) / canvas.widthMm);
   const wide = (tall * canvas.widthMm) / canvas.heightMm;
-  const [x0, y0] = [LEFT, 23 + lines];
-  pdf.image(Buffer.from(pictures.reference), x0 * MM, y0 * MM, { width: wide * MM, height: tall * MM });
+  pdf.image(Buffer.from(pictures.reference), LEFT * MM, y0 * MM, { width: wide * MM, height: tall * MM });
   const place = (x: number, y: number): [number, number] => [
-    (x0 + (x * wide) / canvas.widthMm) * MM,
+    (LEFT + (x * wide) / canvas.widthMm) * MM,
     (y0 + (y * tall) / canvas.heightMm) * MM,
   ];
-  drawLines(pdf, gridLines(canvas, grid), place);
-  const { top, right, bottom, left } = setUp.rebate;
-  if (top + right + bottom + left > 0) {
-    const [w, h] = [canvas.widthMm - left - right, canvas.heightMm - top - bottom];
-    drawLines(
-      pdf,
-      [
-        {
-          points: [
-            [left, top],
-            [left + w, top],
-            [left + w, top + h],
-            [left, top + h],
-            [left, top],
-          ],
-          strong: true,
-        },
-      ],
-      place,
-    );
-  }
+  drawLines(pdf, [...gridLines(canvas, grid), ...windowLines(content)], place);
   const { focal } = plan.content;
   if (focal) {
     const [cx, cy] = place(...focal.at);
     const scale = (wide / canvas.widthMm) * MM;
-    pdf
-      .lineWidth(2.4)
-      .ellipse(cx, cy, focal.rx * scale, focal.ry * scale)
-      .stroke('#fff');
-    pdf
-      .lineWidth(0.9)
-      .ellipse(cx, cy, focal.rx * scale, focal.ry * scale)
-      .stroke('#000');
+    for (const [colour, width] of [
+      ['#fff', 2.4],
+      ['#000', 0.9],
+    ] as const)
+      pdf
+        .lineWidth(width)
+        .ellipse(cx, cy, focal.rx * scale, focal.ry * scale)
+        .stroke(colour);
   }
-  let y = y0 + tall + 4;
+  return y0 + tall + 4;
+}
+
+/** Two values, the plan's pattern and the plan itself beside one another. @returns where the next thing may stand */
+function smallPictures({ pdf, say }: Pen, { canvas, pictures, plan, settings }: SheetContent, y: number): number {
   const each = (WIDE - 8) / 3;
   const low = Math.min(46, (each * canvas.heightMm) / canvas.widthMm);
   const thin = (low * canvas.widthMm) / canvas.heightMm;
@@ -254,31 +248,46 @@ export function planSheet(content: SheetContent): Promise<Uint8Array> {
     pdf.image(Buffer.from(jpeg), x * MM, y * MM, { width: thin * MM, height: low * MM });
     say(words, [x, y + low + 1], { size: 8.5, width: each });
   });
+  return y + low + 6.5;
+}
+
+/** Shares of dark, middle and light, and which way the scale runs. */
+function sharesLine({ pictures, settings }: SheetContent): string {
   const percent = (v: number) => `${Math.round(100 * v)} %`;
-  y += low + 6.5;
-  say(
-    `${percent(pictures.shares.dark)} dark, ${percent(pictures.shares.middle)} middle, ${percent(pictures.shares.light)} light. Values run 0 ${settings.scale === 'black-is-0' ? 'black' : 'white'} to ${settings.scaleSteps} ${settings.scale === 'black-is-0' ? 'white' : 'black'}.`,
-    [LEFT, y],
-    { size: 9 },
-  );
-  y += 6;
-  keyGraph(pen, content, [LEFT, y]);
-  massTable(pen, content, [LEFT + 58, y - 1]);
+  const { dark, middle, light } = pictures.shares;
+  const [zero, most] = settings.scale === 'black-is-0' ? ['black', 'white'] : ['white', 'black'];
+  return `${percent(dark)} dark, ${percent(middle)} middle, ${percent(light)} light. Values run 0 ${zero} to ${settings.scaleSteps} ${most}.`;
+}
+
+/** Departures, palette and wishes, as far as the page has room; the caution at its foot. */
+function notes({ pdf, say }: Pen, content: SheetContent, y: number): void {
   const foot = PAGE_H - 19;
   const words = departuresOf(content);
-  const { palette } = plan.content;
-  const notes = [
-    words && `Departures: ${words}.`,
-    palette && `Palette: ${palette}`,
-    setUp.wishes && `Wishes: ${setUp.wishes}`,
-  ];
-  const below = y + 57; // the key and its words
-  say(notes.filter(Boolean).join('\n'), [LEFT, below], { size: 8.5, width: 52, height: foot - 4 - below });
+  const { palette } = content.plan.content;
+  const { wishes } = content.setUp;
+  const lines = [words && `Departures: ${words}.`, palette && `Palette: ${palette}`, wishes && `Wishes: ${wishes}`];
+  say(lines.filter(Boolean).join('\n'), [LEFT, y], { size: 8.5, width: 52, height: foot - 4 - y });
   pdf
     .lineWidth(0.4)
     .moveTo(LEFT * MM, (foot - 2) * MM)
     .lineTo((LEFT + WIDE) * MM, (foot - 2) * MM)
     .stroke('#000');
   say(CAUTION, [LEFT, foot], { size: 7.5 });
+}
+
+/** The plan on one A4 page. @returns a PDF */
+export function planSheet(content: SheetContent): Promise<Uint8Array> {
+  const pdf = new PDFDocument({
+    size: [PAGE_W * MM, PAGE_H * MM],
+    margin: 0,
+    info: { Title: printable(`${content.title}, plan`) },
+  });
+  const pen = penOf(pdf);
+  const shares = smallPictures(pen, content, mainPicture(pen, content, heading(pen, content)));
+  pen.say(sharesLine(content), [LEFT, shares], { size: 9 });
+  const key = shares + 6;
+  keyGraph(pen, content, [LEFT, key]);
+  massTable(pen, content, [LEFT + 58, key - 1]);
+  notes(pen, content, key + 57); // below the key and its words
   return finished(pdf);
 }

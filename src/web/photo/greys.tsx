@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { PHOTO_TEXT } from '../../core/words';
 import { fileUrl, type Photo } from '../../contract';
 import { useSettings } from '../settings';
+import { WordSwitch } from '../ui/words';
 import { stepsOf, type Strip } from './strip';
 
 type Patch = Photo['greys'][number];
@@ -55,11 +56,113 @@ function Figure({
 }
 
 /** What is known of the light from patches: in words. */
-const saidOf = ({ greys, card }: Photo): string => {
+const knownInWords = ({ greys, card }: Photo): string => {
   if (card) return greys.some(({ doubt = 0 }) => doubt > 0.1) ? PHOTO_TEXT.printedCardFound : PHOTO_TEXT.ownCardFound;
   if (greys.length === 0) return PHOTO_TEXT.noGreys;
   return greys.length < 3 ? PHOTO_TEXT.greysTakeCurve : PHOTO_TEXT.greysTaken;
 };
+
+/** One patch: its value, its colour where it is no grey, and a way to take it out. */
+function PatchLine({
+  patch,
+  index,
+  onPatch,
+  onRemove,
+}: {
+  patch: Patch;
+  index: number;
+  onPatch: (part: Partial<Patch>) => void;
+  onRemove: () => void;
+}) {
+  const { ab, value, doubt } = patch;
+  const name = `${ab ? 'colour' : 'grey'} ${index + 1}`;
+  return (
+    <li className="flex items-center">
+      <Figure
+        label={`Value of ${name}, 0 is black`}
+        value={value}
+        {...VALUES}
+        onKeep={(next) => onPatch({ value: next, ...(doubt === undefined ? {} : { doubt: 0 }) })}
+      />
+      {ab?.map((v, axis) => (
+        <Figure
+          key={axis}
+          label={`${axis ? 'b*' : 'a*'} of ${name}`}
+          value={v}
+          min={-120}
+          max={120}
+          step={1}
+          onKeep={(next) => onPatch({ ab: axis ? [ab[0], next] : [next, ab[1]] })}
+        />
+      ))}
+      <button
+        className="btn !min-h-9 !min-w-7 !border-0 !px-0"
+        aria-label={`Remove ${name}`}
+        title="Remove"
+        onClick={onRemove}
+      >
+        ×
+      </button>
+    </li>
+  );
+}
+
+/** How many steps the strip has and what they run from and to. */
+function StripLine({ strip, onStrip }: { strip: Strip; onStrip: (strip: Strip) => void }) {
+  return (
+    <p className="small flex flex-wrap items-center gap-x-2">
+      <Figure
+        label="Steps of the strip"
+        value={strip.steps}
+        min={3}
+        max={11}
+        step={1}
+        onKeep={(steps) => onStrip({ ...strip, steps: Math.round(steps) })}
+      />
+      steps from{' '}
+      <Figure
+        label="Value of the first step"
+        value={strip.first}
+        {...VALUES}
+        onKeep={(first) => onStrip({ ...strip, first })}
+      />
+      to{' '}
+      <Figure
+        label="Value of the last step"
+        value={strip.last}
+        {...VALUES}
+        onKeep={(last) => onStrip({ ...strip, last })}
+      />
+    </p>
+  );
+}
+
+/** The card to print; once its values were corrected, the way to keep them for all photographs to come. */
+function CardLine({ photo }: { photo: Photo }) {
+  const { settings, change } = useSettings();
+  const [kept, setKept] = useState(false);
+  const values = photo.greys.map(({ value }) => value);
+  const corrected = photo.card !== null && values.length === 6 && photo.greys.some(({ doubt }) => doubt === 0);
+  return (
+    <p className="small mt-1 flex flex-wrap gap-x-4">
+      <a className="line" href={fileUrl('card', '')} download>
+        A card to print
+      </a>
+      {corrected && !kept && values.join() !== settings.cardValues?.join() && (
+        <button
+          className="line"
+          onClick={() => {
+            change({ cardValues: values });
+            setKept(true);
+          }}
+        >
+          My card has these values: use them from now on
+        </button>
+      )}
+      {kept && <span role="status">{PHOTO_TEXT.keptForCard}</span>}
+    </p>
+  );
+}
 
 /** Patches of known value or colour in the frame: listed, corrected, marked by dragging. */
 export function Greys({
@@ -77,12 +180,9 @@ export function Greys({
   onStrip: (strip: Strip) => void;
   onGreys: (greys: Photo['greys']) => void;
 }) {
-  const { settings, change } = useSettings();
-  const [kept, setKept] = useState(false);
-  const set = (i: number, part: Partial<Patch>) =>
-    onGreys(photo.greys.map((grey, k) => (k === i ? { ...grey, ...part } : grey)));
-  const values = photo.greys.map(({ value }) => value);
-  const corrected = photo.card !== null && values.length === 6 && photo.greys.some(({ doubt }) => doubt === 0);
+  const { greys } = photo;
+  const put = (i: number, part: Partial<Patch>) =>
+    onGreys(greys.map((grey, k) => (k === i ? { ...grey, ...part } : grey)));
   return (
     <section
       className="mt-3 border-t pt-3"
@@ -90,100 +190,39 @@ export function Greys({
       aria-label="Greys of known value"
     >
       <h3>Greys of known value</h3>
-      <p className="small mb-2">{saidOf(photo)}</p>
+      <p className="small mb-2">{knownInWords(photo)}</p>
       <ul className="flex flex-wrap gap-y-1">
-        {photo.greys.map((grey, i) => (
-          <li key={`${grey.box.join()}-${grey.value}`} className="flex items-center">
-            <Figure
-              label={`Value of ${grey.ab ? 'colour' : 'grey'} ${i + 1}, 0 is black`}
-              value={grey.value}
-              {...VALUES}
-              onKeep={(value) => set(i, { value, ...(grey.doubt === undefined ? {} : { doubt: 0 }) })}
-            />
-            {grey.ab?.map((v, axis) => (
-              <Figure
-                key={axis}
-                label={`${axis ? 'b*' : 'a*'} of colour ${i + 1}`}
-                value={v}
-                min={-120}
-                max={120}
-                step={1}
-                onKeep={(next) => set(i, { ab: axis ? [grey.ab?.[0] ?? 0, next] : [next, grey.ab?.[1] ?? 0] })}
-              />
-            ))}
-            <button
-              className="btn !min-h-9 !min-w-7 !border-0 !px-0"
-              aria-label={`Remove ${grey.ab ? 'colour' : 'grey'} ${i + 1}`}
-              title="Remove"
-              onClick={() => onGreys(photo.greys.filter((_, k) => k !== i))}
-            >
-              ×
-            </button>
-          </li>
+        {greys.map((grey, i) => (
+          <PatchLine
+            key={`${grey.box.join()}-${grey.value}`}
+            patch={grey}
+            index={i}
+            onPatch={(part) => put(i, part)}
+            onRemove={() => onGreys(greys.filter((_, k) => k !== i))}
+          />
         ))}
       </ul>
       <p className="flex flex-wrap items-baseline gap-x-3">
         <span className="small">Mark</span>
         {WAYS.map(([way, words, hotkey]) => (
-          <button
+          <WordSwitch
             key={way}
             className="word small"
-            aria-pressed={marking === way}
-            onClick={() => onMarking(marking === way ? null : way)}
+            on={marking === way}
+            onSwitch={(on) => onMarking(on ? way : null)}
           >
             {words} {hotkey && <kbd>{hotkey}</kbd>}
-          </button>
+          </WordSwitch>
         ))}
       </p>
-      {marking === 'strip' && (
-        <p className="small flex flex-wrap items-center gap-x-2">
-          <Figure
-            label="Steps of the strip"
-            value={strip.steps}
-            min={3}
-            max={11}
-            step={1}
-            onKeep={(steps) => onStrip({ ...strip, steps: Math.round(steps) })}
-          />
-          steps from{' '}
-          <Figure
-            label="Value of the first step"
-            value={strip.first}
-            {...VALUES}
-            onKeep={(first) => onStrip({ ...strip, first })}
-          />
-          to{' '}
-          <Figure
-            label="Value of the last step"
-            value={strip.last}
-            {...VALUES}
-            onKeep={(last) => onStrip({ ...strip, last })}
-          />
-        </p>
-      )}
+      {marking === 'strip' && <StripLine strip={strip} onStrip={onStrip} />}
       {marking && (
         <p className="small">
           <b>{marking === 'strip' ? PHOTO_TEXT.boxOverStrip : PHOTO_TEXT.boxOverPatch}</b>
           {marking === 'colour' && ' Then give its value, a* and b*.'}
         </p>
       )}
-      <p className="small mt-1 flex flex-wrap gap-x-4">
-        <a className="line" href={fileUrl('card', '')} download>
-          A card to print
-        </a>
-        {corrected && !kept && values.join() !== settings.cardValues?.join() && (
-          <button
-            className="line"
-            onClick={() => {
-              change({ cardValues: values });
-              setKept(true);
-            }}
-          >
-            My card has these values: use them from now on
-          </button>
-        )}
-        {kept && <span role="status">{PHOTO_TEXT.keptForCard}</span>}
-      </p>
+      <CardLine photo={photo} />
     </section>
   );
 }

@@ -12,6 +12,32 @@ const HOURS = Array.from({ length: 24 }, (_, hour) => hour);
 const LAMPS = ['', 'daylight', 'lamp', 'mixed'] as const;
 const SURFACES = ['', 'dry', 'wet', 'oiled out', 'freshly glazed'] as const;
 
+/** One of a few words, the first of them empty: nothing was said. */
+function Told<T extends string>({
+  label,
+  words,
+  value,
+  onChoose,
+}: {
+  label: string;
+  words: readonly T[];
+  value: T;
+  onChoose: (word: T) => void;
+}) {
+  return (
+    <label className="small">
+      {label}
+      <select className="block w-full" value={value} onChange={(e) => onChoose(e.target.value as T)}>
+        {words.map((word) => (
+          <option key={word} value={word}>
+            {word || 'not said'}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
 /** How the light is taken out, what burned, and the state of the paint. */
 export function LightChoice({
   paintingId,
@@ -40,34 +66,8 @@ export function LightChoice({
         onChoose={(way) => set({ lightFrom: way })}
       />
       <div className="mt-2 grid grid-cols-2 gap-3">
-        <label className="small">
-          Taken in
-          <select
-            className="block w-full"
-            value={photo.lamp}
-            onChange={(e) => set({ lamp: e.target.value as Photo['lamp'] })}
-          >
-            {LAMPS.map((lamp) => (
-              <option key={lamp} value={lamp}>
-                {lamp || 'not said'}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="small">
-          The paint is
-          <select
-            className="block w-full"
-            value={photo.surface}
-            onChange={(e) => set({ surface: e.target.value as Photo['surface'] })}
-          >
-            {SURFACES.map((surface) => (
-              <option key={surface} value={surface}>
-                {surface || 'not said'}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Told label="Taken in" words={LAMPS} value={photo.lamp} onChoose={(lamp) => set({ lamp })} />
+        <Told label="The paint is" words={SURFACES} value={photo.surface} onChoose={(surface) => set({ surface })} />
       </div>
       <div className="mt-2 grid grid-cols-2 gap-3">
         <label className="small">

@@ -1,5 +1,6 @@
 import { lineUpInWords, PHOTO_TEXT } from '../../core/words';
-import { useEffect, useRef, useState } from 'react';
+import { format } from 'date-fns';
+import { useEffect, useRef, useState, type RefObject } from 'react';
 import { mapCorners, type Corners } from '../../core/raster';
 
 /** Why the camera could not be used, in words. */
@@ -38,6 +39,54 @@ async function stillOf(video: HTMLVideoElement, track: MediaStreamTrack): Promis
   );
 }
 
+// Asked for as large as it goes: a reading wants every pixel.
+const WANTED = { video: { facingMode: 'environment', width: { ideal: 4096 }, height: { ideal: 3072 } } };
+
+/** The camera's stream in a video, stopped when the page is left; the problem, in words, where there is none. */
+function useCamera(video: RefObject<HTMLVideoElement | null>) {
+  const [stream, setStream] = useState<MediaStream | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    let stop = () => {};
+    let gone = false;
+    if (!('mediaDevices' in navigator)) {
+      setProblem(PHOTO_TEXT.cameraUnknown);
+      return;
+    }
+    navigator.mediaDevices.getUserMedia(WANTED).then(
+      (started) => {
+        stop = () => started.getTracks().forEach((track) => track.stop());
+        if (gone) return stop();
+        setStream(started);
+        if (video.current) video.current.srcObject = started;
+      },
+      (cause: unknown) => setProblem(refusalOf(cause)),
+    );
+    return () => {
+      gone = true;
+      stop();
+    };
+  }, [video]);
+  return { stream, problem, setProblem };
+}
+
+/** Where the canvas should stand, over the camera's picture. */
+const StandHere = ({ outline, size: [w, h] }: { outline: Corners; size: readonly [number, number] }) => (
+  <svg viewBox={`0 0 ${w} ${h}`} className="absolute inset-0 h-full w-full" aria-hidden="true">
+    {['#fff', '#000'].map((stroke, k) => (
+      <path
+        key={stroke}
+        d={`M${outline.map((p) => p.join(' ')).join('L')}Z`}
+        fill="none"
+        stroke={stroke}
+        strokeWidth={k ? 1.5 : 4}
+        strokeDasharray={k ? '9 6' : undefined}
+        vectorEffect="non-scaling-stroke"
+      />
+    ))}
+  </svg>
+);
+
 /** This machine's own camera with the canvas's outline over its picture. */
 export function OwnCamera({
   proportion,
@@ -55,46 +104,21 @@ export function OwnCamera({
   onClose: () => void;
 }) {
   const video = useRef<HTMLVideoElement>(null);
-  const [stream, setStream] = useState<MediaStream | null>(null);
+  const { stream, problem, setProblem } = useCamera(video);
   const [size, setSize] = useState<[number, number]>([4, 3]);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    let stop = () => {};
-    let gone = false;
-    // Asked for as large as it goes: a reading wants every pixel.
-    const wanted = { video: { facingMode: 'environment', width: { ideal: 4096 }, height: { ideal: 3072 } } };
-    if (!('mediaDevices' in navigator)) {
-      setProblem(PHOTO_TEXT.cameraUnknown);
-      return;
-    }
-    navigator.mediaDevices.getUserMedia(wanted).then(
-      (started) => {
-        stop = () => started.getTracks().forEach((track) => track.stop());
-        if (gone) return stop();
-        setStream(started);
-        if (video.current) video.current.srcObject = started;
-      },
-      (cause: unknown) => setProblem(refusalOf(cause)),
-    );
-    return () => {
-      gone = true;
-      stop();
-    };
-  }, []);
   const take = async () => {
     const track = stream?.getVideoTracks()[0];
     if (!video.current || !track) return;
     try {
       const still = await stillOf(video.current, track);
-      const at = new Date().toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '-');
-      onFile(new File([still], `camera-${at}.${still.type === 'image/png' ? 'png' : 'jpg'}`, { type: still.type }));
+      const name = `camera-${format(new Date(), 'yyyyMMdd-HHmmss')}`;
+      onFile(new File([still], `${name}.${still.type === 'image/png' ? 'png' : 'jpg'}`, { type: still.type }));
     } catch {
       setProblem(PHOTO_TEXT.cameraEmpty);
     }
   };
   const [w, h] = size;
   const shares = before && mapCorners(before, ([x, y]): [number, number] => [x * w, y * h]);
-  const outline = outlineIn(w, h, proportion, shares);
   return (
     <section className="slip mt-3 max-w-3xl" aria-label="This machine’s camera">
       {problem ? (
@@ -110,19 +134,7 @@ export function OwnCamera({
             style={{ background: 'var(--well)', aspectRatio: w / h }}
             onLoadedMetadata={({ currentTarget: { videoWidth, videoHeight } }) => setSize([videoWidth, videoHeight])}
           />
-          <svg viewBox={`0 0 ${w} ${h}`} className="absolute inset-0 h-full w-full" aria-hidden="true">
-            {['#fff', '#000'].map((stroke, k) => (
-              <path
-                key={stroke}
-                d={`M${outline.map((p) => p.join(' ')).join('L')}Z`}
-                fill="none"
-                stroke={stroke}
-                strokeWidth={k ? 1.5 : 4}
-                strokeDasharray={k ? '9 6' : undefined}
-                vectorEffect="non-scaling-stroke"
-              />
-            ))}
-          </svg>
+          <StandHere outline={outlineIn(w, h, proportion, shares)} size={size} />
         </div>
       )}
       <p className="small mt-2">{lineUpInWords(before !== null)}</p>

@@ -17,8 +17,8 @@ interface Size {
 }
 
 /**
- * The one way fingers, pens and mice reach a stage: `hold` what is grasped where a pointer comes down, `handlers` on the
- * stage itself for the rest of the way. A pointer that holds something stays with the stage when it leaves it.
+ * The one way fingers, pens and mice reach a stage: `hold` what is grasped where a pointer comes down, `handlers` on
+ * the stage itself for the rest of the way. A pointer that holds something stays with the stage when it leaves it.
  */
 export function usePointers<E extends Element, Held>(stage: RefObject<E | null>, size: Size, hand: Hand<Held>) {
   const pointers = useRef<Pointers<Held>>(null);

@@ -1,4 +1,14 @@
-import { useState, type ReactNode } from 'react';
+import {
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type ColumnDef,
+  type Header,
+  type Row,
+  type SortingFn,
+} from '@tanstack/react-table';
+import { useMemo, type ReactNode } from 'react';
 
 /** One column of a table: what it shows and what it is sorted by. */
 export interface Column<T> {
@@ -12,6 +22,76 @@ export interface Column<T> {
 
 const compare = (a: number | string, b: number | string) =>
   typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b));
+
+/** The table library's columns; the first press on a column of numbers puts the largest first. */
+function definitions<T>(columns: readonly Column<T>[]): ColumnDef<T, number | string>[] {
+  const sortingFn: SortingFn<T> = (a, b, id) => compare(a.getValue(id), b.getValue(id));
+  return columns.map(({ name, show, by, number = false }, index) => ({
+    id: String(index),
+    header: name,
+    accessorFn: by,
+    cell: ({ row }) => show(row.original),
+    sortDescFirst: number,
+    sortingFn,
+    meta: { number },
+  }));
+}
+
+const isNumber = (meta: unknown): boolean => (meta as { number?: boolean } | undefined)?.number ?? false;
+const ORDERS = { asc: 'ascending', desc: 'descending' } as const;
+
+function Head<T>({ header }: { header: Header<T, unknown> }) {
+  const { column } = header;
+  const way = column.getIsSorted();
+  return (
+    <th
+      scope="col"
+      className={`py-0 pr-3 font-semibold whitespace-nowrap ${isNumber(column.columnDef.meta) ? 'text-right' : 'text-left'}`}
+      aria-sort={way ? ORDERS[way] : 'none'}
+    >
+      <button
+        className="min-h-8 border-0 bg-transparent p-0 font-semibold"
+        style={{ fontWeight: way ? 750 : 500 }}
+        onClick={column.getToggleSortingHandler()}
+      >
+        {flexRender(column.columnDef.header, header.getContext())}
+        <span aria-hidden="true">{way ? (way === 'desc' ? ' ↓' : ' ↑') : ''}</span>
+      </button>
+    </th>
+  );
+}
+
+function Line<T>({ row, chosen, onChoose }: { row: Row<T>; chosen: boolean; onChoose?: (row: T) => void }) {
+  const [first, ...others] = row
+    .getVisibleCells()
+    .map((cell) => ({ cell, shown: flexRender(cell.column.columnDef.cell, cell.getContext()) }));
+  return (
+    <tr style={{ borderTop: '1px solid var(--rule)', boxShadow: chosen ? 'inset 4px 0 0 var(--ink)' : undefined }}>
+      <th scope="row" className="py-0 pr-3 text-left font-normal">
+        {onChoose ? (
+          <button
+            className="min-h-8 border-0 bg-transparent px-2 py-0 text-left"
+            style={{ fontWeight: chosen ? 700 : undefined }}
+            aria-pressed={chosen}
+            onClick={() => onChoose(row.original)}
+          >
+            {first?.shown}
+          </button>
+        ) : (
+          first?.shown
+        )}
+      </th>
+      {others.map(({ cell, shown }) => (
+        <td
+          key={cell.id}
+          className={`py-0 pr-3 whitespace-nowrap ${isNumber(cell.column.columnDef.meta) ? 'text-right' : ''}`}
+        >
+          {shown}
+        </td>
+      ))}
+    </tr>
+  );
+}
 
 /** A table sorted by any of its columns, by pointer or key; the first column names the row. */
 export function SortTable<T>({
@@ -32,68 +112,31 @@ export function SortTable<T>({
   chosen?: string | number | null;
   onChoose?: (row: T) => void;
 }) {
-  const [{ column, down }, setSort] = useState(first);
-  const sorted = [...rows].sort((a, b) => (down ? -1 : 1) * compare(columns[column].by(a), columns[column].by(b)));
+  const data = useMemo(() => [...rows], [rows]);
+  const table = useReactTable({
+    data,
+    columns: useMemo(() => definitions(columns), [columns]),
+    getRowId: (row) => String(idOf(row)),
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    enableSortingRemoval: false,
+    enableMultiSort: false,
+    initialState: { sorting: [{ id: String(first.column), desc: first.down }] },
+  });
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={label}>
       <table className="w-full border-collapse text-[15px]" aria-label={label}>
         <thead>
           <tr style={{ borderBottom: '2px solid var(--ink)' }}>
-            {columns.map(({ name, number }, k) => (
-              <th
-                key={k}
-                scope="col"
-                className={`py-0 pr-3 font-semibold whitespace-nowrap ${number ? 'text-right' : 'text-left'}`}
-                aria-sort={column === k ? (down ? 'descending' : 'ascending') : 'none'}
-              >
-                <button
-                  className="min-h-8 border-0 bg-transparent p-0 font-semibold"
-                  style={column === k ? { fontWeight: 750 } : { fontWeight: 500 }}
-                  onClick={() => setSort({ column: k, down: column === k ? !down : Boolean(number) })}
-                >
-                  {name}
-                  <span aria-hidden="true">{column === k ? (down ? ' ↓' : ' ↑') : ''}</span>
-                </button>
-              </th>
+            {table.getFlatHeaders().map((header) => (
+              <Head key={header.id} header={header} />
             ))}
           </tr>
         </thead>
         <tbody>
-          {sorted.map((row) => {
-            const id = idOf(row);
-            return (
-              <tr
-                key={id}
-                style={{
-                  borderTop: '1px solid var(--rule)',
-                  boxShadow: chosen === id ? 'inset 4px 0 0 var(--ink)' : undefined,
-                }}
-              >
-                {columns.map(({ show, number }, k) =>
-                  k === 0 ? (
-                    <th key={k} scope="row" className="py-0 pr-3 text-left font-normal">
-                      {onChoose ? (
-                        <button
-                          className="min-h-8 border-0 bg-transparent px-2 py-0 text-left"
-                          style={{ fontWeight: chosen === id ? 700 : undefined }}
-                          aria-pressed={chosen === id}
-                          onClick={() => onChoose(row)}
-                        >
-                          {show(row)}
-                        </button>
-                      ) : (
-                        show(row)
-                      )}
-                    </th>
-                  ) : (
-                    <td key={k} className={`py-0 pr-3 whitespace-nowrap ${number ? 'text-right' : ''}`}>
-                      {show(row)}
-                    </td>
-                  ),
-                )}
-              </tr>
-            );
-          })}
+          {table.getRowModel().rows.map((row) => (
+            <Line key={row.id} row={row} chosen={idOf(row.original) === chosen} onChoose={onChoose} />
+          ))}
         </tbody>
       </table>
     </div>

@@ -4,10 +4,11 @@ import type { Landmark, Painting } from '../../../contract';
 import type { Point } from '../../../core/raster';
 import type { LoadedPicture } from '../../stage/usePicture';
 import { Pane } from '../../stage/pane';
+import { arrowOf, insideOf } from '../../stage/pointers';
+import { WordChoice } from '../../ui/words';
 
 const SIZE = 118;
 const SHOWN_MM = 24;
-const NUDGES: Record<string, Point> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 
 /** A place enlarged, with the point in its middle; arrow keys move it by half a millimetre, with Shift by two. */
 function Magnifier({
@@ -54,7 +55,7 @@ function Magnifier({
     }
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    const way = NUDGES[event.key];
+    const way = arrowOf(event.key);
     if (!way) return;
     event.preventDefault();
     event.stopPropagation();
@@ -68,6 +69,53 @@ function Magnifier({
   );
 }
 
+interface OneProps {
+  readonly landmark: Landmark;
+  readonly index: number;
+  readonly painting: Painting;
+  readonly plan: LoadedPicture | null;
+  readonly flat: LoadedPicture | null;
+  readonly onPut: (part: Partial<Landmark>) => void;
+}
+
+/** One landmark on both pictures, moved by key, with how far it is off and its name. */
+function OneLandmark({ landmark, index, painting, plan, flat, onPut }: OneProps) {
+  const canvas = { width: painting.widthMm, height: painting.heightMm };
+  const by = ([x, y]: Point, [dx, dy]: Point): [number, number] => [...insideOf(canvas, [x + dx, y + dy])];
+  const { painted, plan: planned, name } = landmark;
+  return (
+    <>
+      <div className="mt-2 flex gap-3">
+        <Magnifier
+          picture={plan}
+          at={planned}
+          painting={painting}
+          label="On the plan"
+          onNudge={(step) => onPut({ plan: by(planned, step) })}
+        />
+        <Magnifier
+          picture={flat}
+          at={painted}
+          painting={painting}
+          label="On the painting"
+          onNudge={(step) => onPut({ painted: by(painted, step) })}
+        />
+      </div>
+      <p className="small mt-1">{landmarkInWords([painted[0] - planned[0], painted[1] - planned[1]])}</p>
+      <label className="mt-1 flex flex-col gap-1">
+        <span className="small">Name of the landmark</span>
+        <input
+          key={index}
+          defaultValue={name}
+          maxLength={40}
+          placeholder={`landmark ${index + 1}`}
+          onBlur={(event) => event.target.value.trim() !== name && onPut({ name: event.target.value.trim() })}
+        />
+      </label>
+    </>
+  );
+}
+
 /**
  * The painter's landmarks: each on both pictures, moved by key, named; kept, they overrule where the drawing was found.
  */
@@ -75,21 +123,16 @@ export function LandmarkSlip({
   landmarks,
   waiting,
   kept,
-  painting,
-  plan,
-  flat,
   snap,
   onSnap,
   onChange,
   onKeep,
-}: {
+  ...pictures
+}: Pick<OneProps, 'painting' | 'plan' | 'flat'> & {
   landmarks: readonly Landmark[];
   waiting: boolean;
   /** they are the ones already kept */
   kept: boolean;
-  painting: Painting;
-  plan: LoadedPicture | null;
-  flat: LoadedPicture | null;
   snap: boolean;
   onSnap: (on: boolean) => void;
   onChange: (next: Landmark[]) => void;
@@ -99,13 +142,8 @@ export function LandmarkSlip({
   const index = Math.min(chosen, landmarks.length - 1);
   const one = landmarks.at(index);
   useEffect(() => setChosen(landmarks.length - 1), [landmarks.length]);
-  const inside = ([x, y]: Point): [number, number] => [
-    Math.min(painting.widthMm, Math.max(0, x)),
-    Math.min(painting.heightMm, Math.max(0, y)),
-  ];
   const put = (part: Partial<Landmark>) =>
     onChange(landmarks.map((old, i) => (i === index ? { ...old, ...part } : old)));
-  const off = one && [one.painted[0] - one.plan[0], one.painted[1] - one.plan[1]];
   return (
     <>
       <p className="small" role="status">
@@ -115,42 +153,16 @@ export function LandmarkSlip({
         <input type="checkbox" checked={snap} onChange={(event) => onSnap(event.target.checked)} />
         snap to the nearest contour
       </label>
-      {one && off && (
+      {one && (
         <>
-          <div className="mt-2 flex gap-3">
-            <Magnifier
-              picture={plan}
-              at={one.plan}
-              painting={painting}
-              label="On the plan"
-              onNudge={([x, y]) => put({ plan: inside([one.plan[0] + x, one.plan[1] + y]) })}
-            />
-            <Magnifier
-              picture={flat}
-              at={one.painted}
-              painting={painting}
-              label="On the painting"
-              onNudge={([x, y]) => put({ painted: inside([one.painted[0] + x, one.painted[1] + y]) })}
-            />
-          </div>
-          <p className="small mt-1">{landmarkInWords([off[0], off[1]])}</p>
-          <label className="mt-1 flex flex-col gap-1">
-            <span className="small">Name of the landmark</span>
-            <input
-              key={index}
-              defaultValue={one.name}
-              maxLength={40}
-              placeholder={`landmark ${index + 1}`}
-              onBlur={(event) => event.target.value.trim() !== one.name && put({ name: event.target.value.trim() })}
-            />
-          </label>
-          <div className="words mt-2" role="group" aria-label="Landmarks">
-            {landmarks.map(({ name }, i) => (
-              <button key={i} className="word" aria-pressed={i === index} onClick={() => setChosen(i)}>
-                {name || i + 1}
-              </button>
-            ))}
-          </div>
+          <OneLandmark landmark={one} index={index} onPut={put} {...pictures} />
+          <WordChoice
+            label="Landmarks"
+            className="words mt-2"
+            options={landmarks.map(({ name }, i) => [i, name || i + 1] as const)}
+            value={index}
+            onChoose={setChosen}
+          />
           <button className="line" onClick={() => onChange(landmarks.filter((_, i) => i !== index))}>
             Take this one away
           </button>
