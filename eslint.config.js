@@ -93,7 +93,7 @@ export default tseslint.config(
   },
   {
     files: ['src/**'],
-    ignores: ['**/*.test.ts', '**/*.testing.ts'],
+    ignores: ['**/*.test.{ts,tsx}', '**/*.testing.ts'],
     // The same rule under a second name: one length is refused, half of it is counted (npm run lint:long lists them).
     plugins: { house: { rules: { 'long-function': builtinRules.get('max-lines-per-function') } } },
     rules: {
@@ -104,7 +104,7 @@ export default tseslint.config(
   },
   {
     files: ['src/web/**'],
-    ignores: ['**/*.test.ts', 'src/web/api/client.ts'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/web/api/client.ts'],
     rules: { 'no-restricted-syntax': ['error', ...DOUBLE_CASTS, ...OWN_ADDRESS] },
   },
   {

@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['src/**/*.test.ts'], testTimeout: 60_000 } },
+      { test: { name: 'unit', include: ['src/**/*.test.{ts,tsx}'], testTimeout: 60_000 } },
       {
         test: {
           name: 'contract',

@@ -1,12 +1,14 @@
+import { format, parseISO } from 'date-fns';
 import { kindOf, type FindingKind } from '../core/kinds';
 import { figure, NOTHING_TO_CORRECT, plural, signed, PHOTO_TEXT } from '../core/words';
 import type { Next, PaintingDetail, PaintingSummary, Plan, ReadingDetail } from '../contract';
 
 /** "14 March" of an ISO day. */
-export const dayInWords = (day: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', timeZone: 'UTC' }).format(
-    new Date(`${day}T00:00:00Z`),
-  );
+export const dayInWords = (day: string) => format(parseISO(day), 'd MMMM');
+/** "09:30", on this machine's clock. */
+export const timeInWords = (at: string) => format(parseISO(at), 'HH:mm');
+/** "14 March at 09:30", on this machine's clock. */
+export const momentInWords = (at: string) => `${dayInWords(at)} at ${timeInWords(at)}`;
 
 export { plural };
 

@@ -1,3 +1,4 @@
+import { format, parseISO } from 'date-fns';
 import type { Knex } from 'knex';
 import { NO_VERSION, type Guard } from '../../contract';
 import { meanwhileInWords, PLAN_PARTS, type Meanwhile, type PhotoHistory, type PlanPart } from '../../core/words';
@@ -28,7 +29,7 @@ export interface Guarded {
 }
 
 /** By this machine's own clock: it is the painter's. */
-const timeOf = (at: string) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+const timeOf = (at: string) => format(parseISO(at), 'HH:mm');
 
 /** Parts in which two versions of a plan differ. */
 function partsChanged(before: PlanRow, now: PlanRow): PlanPart[] {

@@ -1,12 +1,18 @@
-import { useState, type FormEvent } from 'react';
+import { useForm } from 'react-hook-form';
 import { DECIDE_TEXT } from '../../core/words';
 import type { BodyOf, MassOfReading } from '../../contract';
 import type { Point } from '../../core/raster';
 import { FINDING_KINDS } from '../../core/kinds';
 import { faceOf } from '../faces/faces';
 import { ProblemNote } from '../ui/problem';
+import { WordSwitch } from '../ui/words';
 
 export type OwnInput = Omit<BodyOf<'addCorrection'>, 'photoId'>;
+
+interface Typed extends Pick<OwnInput, 'name' | 'words' | 'kind'> {
+  /** id of the mass it is about; empty = as outlined by hand */
+  readonly massId: string;
+}
 
 interface Props {
   readonly points: readonly Point[];
@@ -23,21 +29,23 @@ const KINDS = FINDING_KINDS.map((kind) => ({ kind, name: faceOf(kind).name }));
 
 /** A correction of the painter's own: outline the place (or name a mass), say what the hand should do. */
 export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error, onKeep, onLeave }: Props) {
-  const [name, setName] = useState('');
-  const [words, setWords] = useState('');
-  const [kind, setKind] = useState<OwnInput['kind']>('value');
-  const [massId, setMassId] = useState('');
-  const mass = masses.find(({ id }) => String(id) === massId);
+  const { register, watch, setValue, handleSubmit } = useForm<Typed>({
+    defaultValues: { name: '', words: '', kind: 'value', massId: '' },
+  });
+  const typed = watch();
+  const mass = masses.find(({ id }) => String(id) === typed.massId);
   const outlined = points.length >= 3;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    const place = mass
-      ? mass.place
-      : { outlines: [points.map(([x, y]): [number, number] => [x * canvas.widthMm, y * canvas.heightMm])] };
-    onKeep({ place, kind, name: name || mass?.name || '', words });
-  };
+  const complete = (outlined || mass) && typed.words.trim() && (typed.name.trim() || mass);
+  const submit = handleSubmit(({ name, kind, words }) => {
+    const outline = points.map(([x, y]): [number, number] => [x * canvas.widthMm, y * canvas.heightMm]);
+    onKeep({ place: mass?.place ?? { outlines: [outline] }, kind, name: name || mass?.name || '', words });
+  });
   return (
-    <form onSubmit={submit} className="flex flex-1 flex-col gap-3" aria-label="A correction of your own">
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="flex flex-1 flex-col gap-3"
+      aria-label="A correction of your own"
+    >
       <h2>What only an eye sees</h2>
       <p className="serif">
         {outlined ? 'Outlined.' : DECIDE_TEXT.outlinePlace}{' '}
@@ -50,7 +58,7 @@ export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error
       <div className="grid gap-3 sm:grid-cols-2">
         <label className="flex flex-col gap-1">
           <span className="small">Mass</span>
-          <select value={massId} onChange={(e) => setMassId(e.target.value)}>
+          <select {...register('massId')}>
             <option value="">as outlined by hand</option>
             {masses.map(({ id, name: massName }) => (
               <option key={id} value={id}>
@@ -61,30 +69,24 @@ export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error
         </label>
         <label className="flex flex-col gap-1">
           <span className="small">Name of the place</span>
-          <input value={name} maxLength={60} placeholder={mass?.name} onChange={(e) => setName(e.target.value)} />
+          <input {...register('name')} maxLength={60} placeholder={mass?.name} />
         </label>
       </div>
       <label className="flex flex-col gap-1">
         <span className="small">What the hand should do</span>
-        <textarea rows={2} value={words} maxLength={300} onChange={(e) => setWords(e.target.value)} />
+        <textarea {...register('words')} rows={2} maxLength={300} />
       </label>
       <fieldset className="words">
         <legend className="small">The next photograph checks its</legend>
-        {KINDS.map((row) => (
-          <button
-            key={row.kind}
-            type="button"
-            className="word"
-            aria-pressed={kind === row.kind}
-            onClick={() => setKind(row.kind)}
-          >
-            {row.name}
-          </button>
+        {KINDS.map(({ kind, name }) => (
+          <WordSwitch key={kind} on={typed.kind === kind} onSwitch={() => setValue('kind', kind)}>
+            {name}
+          </WordSwitch>
         ))}
       </fieldset>
       <ProblemNote error={error} />
       <div className="mt-auto flex flex-wrap gap-3 pt-2">
-        <button className="btn act" disabled={busy || !(outlined || mass) || !words.trim() || !(name.trim() || mass)}>
+        <button className="btn act" disabled={busy || !complete}>
           {busy ? 'Measuring the place' : 'Put it on the list'}
         </button>
         <button type="button" className="btn" onClick={onLeave}>

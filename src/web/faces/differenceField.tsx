@@ -1,38 +1,27 @@
 import { contours } from 'd3-contour';
-import { useEffect, useMemo, useState } from 'react';
-import { STUDIO_TEXT } from '../../core/words';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { fileUrl, type Painting } from '../../contract';
 import type { Point } from '../../core/raster';
+import { KEPT_SHORT, loadPixels } from '../stage/pixels';
 import { mapOfPixels, type CodedMap } from '../../core/read';
-
-async function load(url: string, signal: AbortSignal): Promise<CodedMap> {
-  const response = await fetch(url, { signal });
-  if (!response.ok) throw new Error(String(response.status));
-  const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  const context = canvas.getContext('2d');
-  if (!context) throw new Error(STUDIO_TEXT.cannotDraw);
-  context.drawImage(bitmap, 0, 0);
-  const { data } = context.getImageData(0, 0, bitmap.width, bitmap.height);
-  return mapOfPixels(data, { width: bitmap.width, height: bitmap.height, channels: 4 });
-}
 
 /** Where the map of a photo's newest reading is. */
 export const mapOf = (photo: { id: string; readingId: string | null } | undefined): string | null =>
   photo?.readingId ? fileUrl('differences', photo.id, { r: photo.readingId }) : null;
 
-/** A map of differences; null until it is there. */
+/** A map of differences; null until it is there, and for a reading of an earlier version, which has none. */
 export function useDifferences(url: string | null): CodedMap | null {
-  const [map, setMap] = useState<CodedMap | null>(null);
-  useEffect(() => {
-    setMap(null);
-    if (!url) return;
-    const abort = new AbortController();
-    // a reading of an earlier version has no map: the marks stand alone
-    load(url, abort.signal).then(setMap, () => undefined);
-    return () => abort.abort();
-  }, [url]);
-  return map;
+  const { data } = useQuery({
+    queryKey: ['map', url],
+    queryFn: async ({ signal }) => {
+      const { pixels } = await loadPixels(url ?? '', signal);
+      return mapOfPixels(pixels.data, { width: pixels.width, height: pixels.height, channels: 4 });
+    },
+    enabled: url !== null,
+    ...KEPT_SHORT,
+  });
+  return data ?? null;
 }
 
 /** Bands of amount, each with its field; below the first nothing is drawn. */

@@ -1,18 +1,17 @@
 import { useQueryClient } from '@tanstack/react-query';
+import { isToday } from 'date-fns';
 import type { DeedDone, Journal } from '../../contract';
 import { doneInWords, lastInWords } from '../../core/words';
 import { WINDOW } from '../api/client';
 import { keys, useAction } from '../api/queries';
 import { useKeys } from '../keyboard';
-import { dayInWords } from '../words';
+import { dayInWords, timeInWords } from '../words';
 import { ProblemNote } from '../ui/problem';
 
 /** When it was done, and where, if not here. */
 export function whenDone({ at, by }: DeedDone): string {
-  const time = new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-  const today = new Date(at).toDateString() === new Date().toDateString();
   const whence = by === WINDOW ? 'here' : by === 'phone' || by === 'program' ? by : 'elsewhere';
-  return doneInWords(time, { day: today ? null : dayInWords(at.slice(0, 10)), whence });
+  return doneInWords(timeInWords(at), { day: isToday(at) ? null : dayInWords(at), whence });
 }
 
 function Turn({ deed, words, hotkey, onTurn }: { deed: DeedDone; words: string; hotkey: string; onTurn: () => void }) {

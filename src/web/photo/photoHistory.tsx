@@ -2,12 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import type { Photo } from '../../contract';
 import { call } from '../api/client';
 import { keys, useAction } from '../api/queries';
-import { plural } from '../words';
-
-const when = (at: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }).format(
-    new Date(at),
-  );
+import { momentInWords, plural } from '../words';
 
 /** Corners and greys the photograph had before: each can be used again. */
 export function PhotoHistory({ paintingId, photo }: { paintingId: string; photo: Photo }) {
@@ -27,7 +22,7 @@ export function PhotoHistory({ paintingId, photo }: { paintingId: string; photo:
       <ul className="mt-1">
         {corners.map(({ at, from, corners: shown }) => (
           <li key={`corners ${at}`} className="py-1">
-            corners {from === 'found' ? 'as found' : 'as shown'}, {when(at)}{' '}
+            corners {from === 'found' ? 'as found' : 'as shown'}, {momentInWords(at)}{' '}
             <button className="line" onClick={() => setCorners.mutate({ params, body: { corners: shown } })}>
               use these again
             </button>
@@ -35,7 +30,8 @@ export function PhotoHistory({ paintingId, photo }: { paintingId: string; photo:
         ))}
         {greys.map(({ at, card, greys: shown }) => (
           <li key={`greys ${at}`} className="py-1">
-            {shown.length === 0 ? 'no greys' : card ? 'the card’s greys' : plural(shown.length, 'grey')}, {when(at)}{' '}
+            {shown.length === 0 ? 'no greys' : card ? 'the card’s greys' : plural(shown.length, 'grey')},{' '}
+            {momentInWords(at)}{' '}
             <button className="line" onClick={() => setGreys.mutate({ params, body: { greys: shown } })}>
               use {shown.length === 1 ? 'it' : 'them'} again
             </button>

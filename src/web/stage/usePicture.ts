@@ -1,26 +1,16 @@
+import { useQuery } from '@tanstack/react-query';
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { STUDIO_TEXT } from '../../core/words';
 import type { Aids } from '../../core/look';
 import type { AidsApi } from '../workers/aidsWorker';
 import { AIDS_PX } from './aidState';
+import { KEPT_SHORT, loadPixels, pictureKey } from './pixels';
 
 /** A picture ready to draw and to read spots from. */
 export interface LoadedPicture {
   readonly bitmap: ImageBitmap;
   readonly pixels: ImageData;
   readonly url: string;
-}
-
-async function load(url: string, signal: AbortSignal): Promise<LoadedPicture> {
-  const response = await fetch(url, { signal });
-  if (!response.ok) throw new Error(`${response.status}`);
-  const bitmap = await createImageBitmap(await response.blob(), { colorSpaceConversion: 'none' });
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error(STUDIO_TEXT.cannotDraw);
-  context.drawImage(bitmap, 0, 0);
-  return { bitmap, pixels: context.getImageData(0, 0, bitmap.width, bitmap.height), url };
 }
 
 const pathOf = (url: string | null) => url?.split('?')[0];
@@ -30,24 +20,17 @@ const pathOf = (url: string | null) => url?.split('?')[0];
  * once it is there.
  */
 export function usePicture(url: string | null): { picture: LoadedPicture | null; failed: boolean } {
-  const [state, setState] = useState<{ picture: LoadedPicture | null; failed: boolean }>({
-    picture: null,
-    failed: false,
+  const { data, isError } = useQuery({
+    queryKey: pictureKey(url),
+    queryFn: async ({ signal }): Promise<LoadedPicture> => ({
+      ...(await loadPixels(url ?? '', signal)),
+      url: url ?? '',
+    }),
+    enabled: url !== null,
+    ...KEPT_SHORT,
+    placeholderData: (before) => (before && pathOf(before.url) === pathOf(url) ? before : undefined),
   });
-  useEffect(() => {
-    setState(({ picture }) => ({
-      picture: picture && pathOf(picture.url) === pathOf(url) ? picture : null,
-      failed: false,
-    }));
-    if (!url) return;
-    const abort = new AbortController();
-    load(url, abort.signal).then(
-      (picture) => setState({ picture, failed: false }),
-      () => !abort.signal.aborted && setState({ picture: null, failed: true }),
-    );
-    return () => abort.abort();
-  }, [url]);
-  return state;
+  return { picture: (url !== null && data) || null, failed: isError };
 }
 
 function pixelsForAids({ bitmap }: LoadedPicture): ImageData | null {

@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { isAfter, subDays } from 'date-fns';
 import { useState } from 'react';
 import { fileUrl, type DeedDone, type PaintingSummary, type ResponseOf } from '../../contract';
 import { call, type Refused } from '../api/client';
@@ -9,8 +10,8 @@ import { UndoLine } from '../painting/undoLine';
 
 type Arrival = ResponseOf<'listArrivals'>['waiting'][number];
 
-const FRESH_MS = 24 * 3600_000; // so long leaving out can be undone on this page; the journal keeps it
-const isFresh = (deed: DeedDone | null) => deed !== null && Date.now() - Date.parse(deed.at) < FRESH_MS;
+/** For a day leaving out can be undone on this page; the journal keeps it longer. */
+const isFresh = (deed: DeedDone | null) => deed !== null && isAfter(deed.at, subDays(new Date(), 1));
 
 /** Puts arrivals into a painting (null = leaves them out), one after the other. */
 function useSorting() {

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
 import { STUDIO_TEXT } from '../../core/words';
 import { NewPainting as Shape } from '../../contract';
@@ -19,41 +19,45 @@ const PER = { mm: 1, inches: 25.4 } as const;
 const USUAL = { mm: ['400', '300'], inches: ['16', '12'] } as const;
 type Units = keyof typeof PER;
 
+interface Typed {
+  readonly title: string;
+  readonly width: string;
+  readonly height: string;
+  readonly drewMe: string;
+}
+
+/** A length as it is typed, in another unit; what is no number stays as it is. */
+export const converted = (text: string, from: Units, to: Units): string =>
+  Number(text) ? String(+((Number(text) * PER[from]) / PER[to]).toFixed(2)) : text;
+
 /** What is typed, in the painter's unit, until the painting is begun. */
-function useForm() {
+function useTyped() {
   const { settings, change } = useSettings();
   const { units } = settings;
   const [width, height] = USUAL[units];
-  const [form, setForm] = useState({ title: '', width: String(width), height: String(height), drewMe: '' });
+  const form = useForm<Typed>({ defaultValues: { title: '', width, height, drewMe: '' } });
+  const [wide, high] = form.watch(['width', 'height']);
   return {
-    ...{ form, units },
-    proportion: Number(form.width) / Number(form.height),
-    field: (name: keyof typeof form) => ({
-      value: form[name],
-      onChange: (e: { target: { value: string } }) => setForm({ ...form, [name]: e.target.value }),
-    }),
+    form,
+    units,
+    proportion: Number(wide) / Number(high),
     turnInto(next: Units) {
       if (next === units) return;
-      const convert = (text: string) =>
-        Number(text) ? String(+((Number(text) * PER[units]) / PER[next]).toFixed(2)) : text;
-      setForm({ ...form, width: convert(form.width), height: convert(form.height) });
+      for (const side of ['width', 'height'] as const)
+        form.setValue(side, converted(form.getValues(side), units, next));
       change({ units: next });
     },
   };
 }
 
 /** Begins the painting and goes to its plan. */
-function useBegin({ form, units }: ReturnType<typeof useForm>) {
+function useBegin(units: Units) {
   const navigate = useNavigate();
   const client = useQueryClient();
   return useMutation({
-    mutationFn: () => {
-      const input = Shape.safeParse({
-        title: form.title,
-        widthMm: Number(form.width) * PER[units],
-        heightMm: Number(form.height) * PER[units],
-        drewMe: form.drewMe,
-      });
+    mutationFn: ({ title, width, height, drewMe }: Typed) => {
+      const sides = { widthMm: Number(width) * PER[units], heightMm: Number(height) * PER[units] };
+      const input = Shape.safeParse({ title, ...sides, drewMe });
       if (!input.success) throw new Refused('input', input.error.issues[0].message);
       return call('addPainting', { body: input.data });
     },
@@ -89,13 +93,9 @@ function Proportions({ of }: { of: number }) {
 
 /** Title and size: the least a painting needs. The reference follows on the next screen. */
 export function NewPainting() {
-  const typed = useForm();
-  const { field, units, turnInto } = typed;
-  const begin = useBegin(typed);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    begin.mutate();
-  };
+  const { form, units, proportion, turnInto } = useTyped();
+  const begin = useBegin(units);
+  const submit = form.handleSubmit((typed) => begin.mutate(typed));
   return (
     <main className="page">
       <header className="mb-6 flex items-baseline justify-between">
@@ -105,16 +105,18 @@ export function NewPainting() {
         </Link>
       </header>
       <div className="flex flex-wrap gap-10">
-        <form onSubmit={submit} className="slip flex w-full max-w-lg flex-col gap-4">
+        <form onSubmit={(event) => void submit(event)} className="slip flex w-full max-w-lg flex-col gap-4">
           <label className="flex flex-col gap-1">
             <span className="font-semibold">Title</span>
-            <input autoFocus {...field('title')} maxLength={120} />
+            <input autoFocus {...form.register('title')} maxLength={120} />
           </label>
           <fieldset className="flex flex-col gap-1">
             <legend className="font-semibold">Canvas</legend>
             <div className="flex flex-wrap items-center gap-3">
-              <input className="w-24" inputMode="decimal" aria-label="Width" {...field('width')} /> <span>wide ×</span>
-              <input className="w-24" inputMode="decimal" aria-label="Height" {...field('height')} /> <span>high</span>
+              <input className="w-24" inputMode="decimal" aria-label="Width" {...form.register('width')} />{' '}
+              <span>wide ×</span>
+              <input className="w-24" inputMode="decimal" aria-label="Height" {...form.register('height')} />{' '}
+              <span>high</span>
               <WordChoice label="Unit" options={UNITS} value={units} onChoose={turnInto} />
             </div>
           </fieldset>
@@ -122,14 +124,14 @@ export function NewPainting() {
             <span className="font-semibold">
               What drew you to it <span className="font-normal">(comes back at every review)</span>
             </span>
-            <textarea rows={2} {...field('drewMe')} maxLength={500} />
+            <textarea rows={2} {...form.register('drewMe')} maxLength={500} />
           </label>
           <ProblemNote error={begin.error} />
           <button className="btn act self-start" disabled={begin.isPending}>
             Begin, and add the reference
           </button>
         </form>
-        <Proportions of={typed.proportion} />
+        <Proportions of={proportion} />
       </div>
     </main>
   );

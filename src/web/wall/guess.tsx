@@ -3,11 +3,7 @@ import { WALL_TEXT } from '../../core/words';
 import type { Photo } from '../../contract';
 import { useAction } from '../api/queries';
 import { ProblemNote } from '../ui/problem';
-
-const time = (iso: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }).format(
-    new Date(iso),
-  );
+import { momentInWords } from '../words';
 
 /** Before any number: what bothers the painter, in a few words. The first one stands. */
 export function GuessForm({ paintingId, photo, onSkip }: { paintingId: string; photo: Photo; onSkip?: () => void }) {
@@ -51,7 +47,7 @@ export function Guessed({ impression }: { impression: NonNullable<Photo['impress
     <section aria-label="Your guess" className="mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
       <h3>You said first</h3>
       <p className="serif">“{impression.words}”</p>
-      <p className="small">{time(impression.at)}, before any number was shown</p>
+      <p className="small">{momentInWords(impression.at)}, before any number was shown</p>
     </section>
   );
 }
