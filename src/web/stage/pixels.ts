@@ -1,8 +1,8 @@
 import { STUDIO_TEXT } from '../../core/words';
 
 /**
- * How long pictures are kept: what an address gives never changes, so nothing is asked twice; some tens of megabytes each
- * are let go of soon after the last screen that shows them.
+ * How long pictures are kept: what an address gives never changes, so nothing is asked twice; they take tens of
+ * megabytes each and are let go of soon after the last screen that shows them.
  */
 export const KEPT_SHORT = { staleTime: Infinity, gcTime: 20_000, retry: false, structuralSharing: false } as const;
 
