@@ -2,17 +2,16 @@ import { InputError } from '../server/images/inputError';
 import { wordsForStart } from '../server/start/words';
 import { readArguments, USAGE } from './arguments';
 import { KEEPING_USAGE, readKeepingArguments, type KeepingName } from './keepingArguments';
-import { keepingCommand } from './keepingCommand';
-import { readCommand } from './readCommand';
 import { textReport } from './textReport';
 
 const say = (words: string) => process.stdout.write(`${words}\n`);
 
-/** @returns exit code: 0 done, 1 done but not all is well */
+/** Each command loads what it needs. @returns exit code: 0 done, 1 done but not all is well */
 async function carryOut(name: string, args: string[]): Promise<number> {
   if (name === 'read') {
     const request = readArguments(args);
     if (request === 'help') return (say(USAGE), 0);
+    const { readCommand } = await import('./readCommand');
     const report = await readCommand(request);
     process.stdout.write(request.json ? `${JSON.stringify(report)}\n` : textReport(report));
     return 0;
@@ -20,6 +19,7 @@ async function carryOut(name: string, args: string[]): Promise<number> {
   if (!(name in KEEPING_USAGE)) throw new InputError('command', `revlin does not know "${name}".`);
   const request = readKeepingArguments(name as KeepingName, args);
   if (request === 'help') return (say(KEEPING_USAGE[name as KeepingName]), 0);
+  const { keepingCommand } = await import('./keepingCommand');
   const { report, words, well } = await keepingCommand(request);
   say(request.json ? JSON.stringify(report) : words);
   return well ? 0 : 1;

@@ -1,12 +1,9 @@
-import PDFDocument from 'pdfkit';
 import { CARD, CARD_VALUES } from '../../core/photo';
 import { codeFromLinear, luminanceFromValue } from '../../core/colour';
+import { finished, MM, openPdf, type Pdf } from './pdf';
 
-const MM = 72 / 25.4; // points
 const [PAGE_W, PAGE_H] = [210, 297];
 const LEFT = (PAGE_W - CARD.widthMm) / 2;
-
-type Pdf = InstanceType<typeof PDFDocument>;
 
 /**
  * The tone a printer is asked for so that a grey of this value comes out on white paper: relative to the paper, as
@@ -58,14 +55,12 @@ function drawCard(pdf: Pdf, top: number, greys: readonly number[] | null): void 
  * The sheet with the card to print (A4, true to size): one with printed greys, one whose greys the painter paints.
  * @returns a PDF
  */
-export function cardSheet(): Promise<Uint8Array> {
-  const pdf = new PDFDocument({
+export async function cardSheet(): Promise<Uint8Array> {
+  const pdf = await openPdf({
     size: [PAGE_W * MM, PAGE_H * MM],
     margin: 0,
     info: { Title: 'A card for photographs, Revlin' },
   });
-  const chunks: Uint8Array[] = [];
-  pdf.on('data', (chunk: Uint8Array) => chunks.push(chunk));
   const say = (words: string, top: number, { size = 10, bold = false } = {}) =>
     pdf
       .font(bold ? 'Times-Bold' : 'Times-Roman')
@@ -98,9 +93,5 @@ export function cardSheet(): Promise<Uint8Array> {
     154,
   );
   drawCard(pdf, 174, null);
-  pdf.end();
-  return new Promise((done, failed) => {
-    pdf.on('end', () => done(new Uint8Array(Buffer.concat(chunks))));
-    pdf.on('error', failed);
-  });
+  return finished(pdf);
 }

@@ -1,4 +1,3 @@
-import decode from 'heic-decode';
 import { readMatrixProfile, SRGB_PROFILE } from '../../core/colour';
 import type { Picture } from '../../core/raster';
 import { InputError } from './inputError';
@@ -32,6 +31,8 @@ export function heicSize(bytes: Uint8Array): { width: number; height: number } |
 /** Decodes a HEIC photograph; the decoder applies the file's own rotation. @throws InputError when it cannot */
 export async function decodeHeic(bytes: Uint8Array, name: string): Promise<Picture> {
   try {
+    // Loaded with the first such file: the decoder is large, and most photographs are JPEG.
+    const { default: decode } = await import('heic-decode');
     const { width, height, data } = await decode({ buffer: bytes });
     if (!(width > 0 && height > 0)) throw new Error('it holds no picture');
     const rgb = new Uint8Array(width * height * 3);

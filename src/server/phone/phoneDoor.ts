@@ -2,7 +2,6 @@ import { randomBytes, timingSafeEqual } from 'node:crypto';
 import { createServer, type Server } from 'node:http';
 import { networkInterfaces, type NetworkInterfaceInfo } from 'node:os';
 import express, { type Express, type Request } from 'express';
-import { toString as qrOf } from 'qrcode';
 import type { Journal, PhoneState } from '../../contract';
 import { InputError } from '../images/inputError';
 import { refusalFor } from '../refusals';
@@ -73,6 +72,7 @@ export class PhoneDoor {
     const bound = server.address();
     const port = typeof bound === 'object' && bound ? bound.port : 0;
     const url = `http://${address}:${port}/${code}`;
+    const { toString: qrOf } = await import('qrcode');
     const qr = await qrOf(url, { type: 'svg', margin: 2, color: { dark: '#000000', light: '#ffffff' } });
     const timer = setTimeout(() => void this.lock(), OPEN_MS).unref();
     this.open = { server, guest, url, qr, until: Date.now() + OPEN_MS, timer, strangers, received: 0 };

@@ -1,4 +1,3 @@
-import PDFDocument from 'pdfkit';
 import { codeFromLinear, linearFromLab } from '../../core/colour';
 import type { SetUp, Settings } from '../../contract';
 import { gridLines, knotsInUse, makeKey, type GridKind, type Line } from '../../core/plan';
@@ -6,25 +5,12 @@ import { departureInWords } from '../../core/correct';
 import { boxOf, placeHolds, type Point } from '../../core/raster';
 import type { massesOf } from './plans';
 import type { planTask } from './planTask';
+import { finished, MM, openPdf, type Pdf } from '../exchange/pdf';
 import type { Tasks } from '../jobs/tasks';
 
-const MM = 72 / 25.4; // points
 const [PAGE_W, PAGE_H] = [210, 297];
 const LEFT = 14;
 const WIDE = PAGE_W - 2 * LEFT;
-
-type Pdf = InstanceType<typeof PDFDocument>;
-
-/** A PDF's bytes once it has ended. */
-export function finished(pdf: Pdf): Promise<Uint8Array> {
-  const chunks: Uint8Array[] = [];
-  pdf.on('data', (chunk: Uint8Array) => chunks.push(chunk));
-  return new Promise((done, failed) => {
-    pdf.on('end', () => done(new Uint8Array(Buffer.concat(chunks))));
-    pdf.on('error', failed);
-    pdf.end();
-  });
-}
 
 /** Everything that stands on a plan sheet. */
 export interface SheetContent {
@@ -276,8 +262,8 @@ function notes({ pdf, say }: Pen, content: SheetContent, y: number): void {
 }
 
 /** The plan on one A4 page. @returns a PDF */
-export function planSheet(content: SheetContent): Promise<Uint8Array> {
-  const pdf = new PDFDocument({
+export async function planSheet(content: SheetContent): Promise<Uint8Array> {
+  const pdf = await openPdf({
     size: [PAGE_W * MM, PAGE_H * MM],
     margin: 0,
     info: { Title: printable(`${content.title}, plan`) },

@@ -1,11 +1,8 @@
-import PDFDocument from 'pdfkit';
 import { diagonalLines, gridLines, tilesFor, type GridKind, type Line, type Paper } from '../../core/plan';
 import { visibleBox } from '../../core/photo';
 import type { Place } from '../../core/raster';
 import type { SetUp } from '../../contract';
-import { finished } from './planSheet';
-
-const MM = 72 / 25.4; // points
+import { finished, MM, openPdf, type Pdf } from '../exchange/pdf';
 
 /** What is drawn for transfer. */
 export interface TransferContent {
@@ -51,10 +48,10 @@ function linesOf({ canvas, rebate, masses, grid, lines }: TransferContent): Line
  * The lines at canvas size over as many pages as it takes, with a 100 mm rule to check the printer by.
  * @returns a PDF
  */
-export function transferPages(content: TransferContent): Promise<Uint8Array> {
+export async function transferPages(content: TransferContent): Promise<Uint8Array> {
   const { title, canvas, paper, strength, picture } = content;
   const { page, margin, tiles } = tilesFor(canvas, paper);
-  const pdf = new PDFDocument({
+  const pdf = await openPdf({
     autoFirstPage: false,
     info: { Title: `${title}, lines for transfer`.replace(/[^\x20-\x7e\xa0-\xff]/g, '?') },
   });
@@ -88,8 +85,6 @@ export function transferPages(content: TransferContent): Promise<Uint8Array> {
   }
   return finished(pdf);
 }
-
-type Pdf = InstanceType<typeof PDFDocument>;
 
 /** Crosses in the middle of each overlap: those of two neighbours are the same place of the canvas. */
 function joinMarks(pdf: Pdf, { tile: { w, h }, margin }: { tile: { w: number; h: number }; margin: number }): void {
