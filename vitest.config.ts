@@ -11,6 +11,8 @@ export default defineConfig({
           testTimeout: 120_000,
           hookTimeout: 120_000,
           maxWorkers: 2,
+          isolate: false,
+          globalSetup: 'tests/contract/shared.ts',
         },
       },
       {

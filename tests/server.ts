@@ -163,7 +163,7 @@ export const demoPatches = async (
   JSON.parse(await readFile(join(DEMO, `enamel-pot-session-${session}.json`), 'utf8')).patches;
 
 /** A painting with the demo's reference. */
-export async function paintingWithReference(server: Server, title = 'Enamel pot'): Promise<string> {
+export async function paintingWithReference(server: Pick<Server, 'url'>, title = 'Enamel pot'): Promise<string> {
   const { painting } = await ask(server, 'addPainting', { body: { title, widthMm: 400, heightMm: 300 } });
   await ask(server, 'addReference', {
     params: { paintingId: painting.id },
@@ -173,7 +173,12 @@ export async function paintingWithReference(server: Server, title = 'Enamel pot'
 }
 
 /** Starts a session, uploads its demo photograph, waits for its corners. */
-export async function photographSession(server: Server, paintingId: string, demoSession: number, copy = 0) {
+export async function photographSession(
+  server: Pick<Server, 'url'>,
+  paintingId: string,
+  demoSession: number,
+  copy = 0,
+) {
   const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
   const session = sessions[sessions.length - 1];
   const added = await ask(server, 'addPhoto', {
@@ -185,7 +190,7 @@ export async function photographSession(server: Server, paintingId: string, demo
 }
 
 /** Marks the demo's greys and reads the photograph. */
-export async function readWithCard(server: Server, photoId: string, demoSession: number) {
+export async function readWithCard(server: Pick<Server, 'url'>, photoId: string, demoSession: number) {
   await ask(server, 'setGreys', { params: { photoId }, body: { greys: await demoPatches(demoSession) } });
   const job = await ended(server, await ask(server, 'readPhoto', { params: { photoId } }));
   if (job.state !== 'done') throw new Error(`reading ended ${job.state}: ${job.problem}`);

@@ -1,18 +1,12 @@
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { beforeAll, expect, test } from 'vitest';
 import type { FindingOfReading } from '../../src/contract';
-import {
-  ask,
-  ended,
-  paintingWithReference,
-  photographSession,
-  readWithCard,
-  startServer,
-  type Server,
-} from '../server';
+import { ask, ended, paintingWithReference, photographSession, readWithCard, type Server } from '../server';
+import { sharedStudio } from './shared';
 
-let server: Server;
-beforeAll(async () => (server = await startServer()));
-afterAll(() => server.stop());
+let server: Pick<Server, 'url' | 'data'>;
+beforeAll(() => {
+  server = sharedStudio();
+});
 
 const decide = (photoId: string, index: number, decision: 'taken' | 'later' | 'dismissed' | null) =>
   ask(server, 'decide', { params: { photoId, index }, body: { decision } });

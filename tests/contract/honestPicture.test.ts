@@ -1,22 +1,22 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { beforeAll, describe, expect, test } from 'vitest';
 import type { BodyOf } from '../../src/contract';
 import { mapCorners } from '../../src/core/raster';
 import { photograph, STUDIO, type Setup } from '../../src/demo/studio/camera';
 import type { Rgb } from '../../src/demo/studio/colour';
 import { jpegOf, openSubject } from '../../src/demo/studio/files';
 import { pixel, type Sheet } from '../../src/demo/studio/scene';
-import { ask, DEMO, ended, paintingWithReference, refusal, send, startServer, type Server } from '../server';
+import { ask, DEMO, ended, paintingWithReference, refusal, send, type Server } from '../server';
+import { sharedStudio } from './shared';
 
 // Prints of the reference with something done to them on purpose, photographed by the simulator: what is told must be
 // what was done.
 const SIZE = { widthMm: 400, heightMm: 300 };
-let server: Server;
+let server: Pick<Server, 'url' | 'data'>;
 let print: Sheet;
 beforeAll(async () => {
-  server = await startServer();
+  server = sharedStudio();
   print = (await openSubject(`${DEMO}/enamel-pot-reference.jpg`, null, { width: 1200, height: 900 })).picture;
 });
-afterAll(() => server.stop());
 
 const FRAME: Partial<Setup> = { width: 1600, height: 1200, yaw: 2, pitch: -1, easel: false, fill: 0.6 };
 let shots = 0;

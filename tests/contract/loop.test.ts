@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { beforeAll, expect, test } from 'vitest';
 import {
   ask,
   demoFile,
@@ -10,17 +10,16 @@ import {
   photographSession,
   readWithCard,
   send,
-  startServer,
   type Server,
 } from '../server';
+import { sharedStudio } from './shared';
 
-let server: Server;
+let server: Pick<Server, 'url' | 'data'>;
 let paintingId: string;
 beforeAll(async () => {
-  server = await startServer();
+  server = sharedStudio();
   paintingId = await paintingWithReference(server);
 });
-afterAll(() => server.stop());
 
 const truth = async (session: number): Promise<{ corners: [number, number][] }> =>
   JSON.parse(await readFile(join('src/demo/data', `enamel-pot-session-${session}.json`), 'utf8'));

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { beforeAll, describe, expect, test } from 'vitest';
 import { APPROACHES } from '../../src/core/correct';
 import type { Departure, Place } from '../../src/contract';
 import {
@@ -13,15 +13,14 @@ import {
   readWithCard,
   refusal,
   send,
-  startServer,
   type Server,
 } from '../server';
+import { sharedStudio } from './shared';
 
-let server: Server;
+let server: Pick<Server, 'url' | 'data'>;
 beforeAll(async () => {
-  server = await startServer();
+  server = sharedStudio();
 });
-afterAll(() => server.stop());
 
 const readDemo = (name: string) => readFile(join(DEMO, name));
 const detailOf = (paintingId: string) => ask(server, 'getPainting', { params: { paintingId } });

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { beforeAll, describe, expect, test } from 'vitest';
 import type { ReadingDetail } from '../../src/contract';
 import {
   ask,
@@ -8,23 +8,22 @@ import {
   readWithCard,
   refusal,
   send,
-  startServer,
   type Server,
 } from '../server';
+import { sharedStudio } from './shared';
 
-let server: Server;
+let server: Pick<Server, 'url' | 'data'>;
 let paintingId: string;
 let photoId: string;
 let reading: ReadingDetail;
 beforeAll(async () => {
-  server = await startServer();
+  server = sharedStudio();
   paintingId = await paintingWithReference(server);
   const { photo } = await photographSession(server, paintingId, 3);
   photoId = photo.id;
   await ask(server, 'setImpression', { params: { photoId }, body: { words: 'the spout is wrong' } });
   reading = await readWithCard(server, photoId, 3);
 });
-afterAll(() => server.stop());
 
 const get = (path: string) => fetch(`${server.url}/api${path}`);
 const account = () => {

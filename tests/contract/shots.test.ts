@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { beforeAll, describe, expect, test } from 'vitest';
 import type { BodyOf } from '../../src/contract';
 import { photograph, STUDIO, type Setup } from '../../src/demo/studio/camera';
 import { jpegOf, openSubject } from '../../src/demo/studio/files';
@@ -13,20 +13,19 @@ import {
   photographSession,
   refusal,
   send,
-  startServer,
   type Server,
 } from '../server';
+import { sharedStudio } from './shared';
 
 // One finished print of the reference, photographed again and again: what differs between readings is the light's
 // doing.
 const SIZE = { widthMm: 400, heightMm: 300 };
-let server: Server;
+let server: Pick<Server, 'url' | 'data'>;
 let print: Sheet;
 beforeAll(async () => {
-  server = await startServer();
+  server = sharedStudio();
   print = (await openSubject(`${DEMO}/enamel-pot-reference.jpg`, null, { width: 1200, height: 900 })).picture;
 });
-afterAll(() => server.stop());
 
 const PLAIN: Partial<Setup> = { width: 1200, height: 900, yaw: 2, pitch: -1, easel: false, card: false };
 async function shotOf(setup: Partial<Setup>, sheet: Sheet = print) {

@@ -1,13 +1,13 @@
 import sharp from 'sharp';
-import { afterAll, beforeAll, expect, test } from 'vitest';
+import { beforeAll, expect, test } from 'vitest';
 import { takenAt } from '../../src/server/images/takenAt';
-import { ask, demoFile, ended, paintingWithReference, refusal, send, startServer, type Server } from '../server';
+import { ask, demoFile, ended, paintingWithReference, refusal, send, type Server } from '../server';
+import { sharedStudio } from './shared';
 
-let server: Server;
+let server: Pick<Server, 'url' | 'data'>;
 beforeAll(async () => {
-  server = await startServer();
+  server = sharedStudio();
 });
-afterAll(() => server.stop());
 
 /** A demo photograph made small, with or without the day its camera wrote. */
 async function photographOf(session: number, day: string | null, name = `${session}-${day}.jpg`) {
