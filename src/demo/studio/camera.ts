@@ -151,40 +151,36 @@ const CARD = { x: 30, y: -20, w: 36, h: 108, patch: 32 }; // mm, right of the ca
 
 type Stand = Parameters<typeof inFront>[0];
 
-/** Puts the reflectance of whatever stands at a place of the canvas's plane, mm from its middle, into `to`. */
-function reflect({ painting, widthMm, heightMm, setup, noise }: Stage, stand: Stand, at: Place, to: Rgb): void {
-  const { x, y } = at;
+/** Puts the reflectance of whatever a px of the row shows into the row. */
+function reflect({ painting, widthMm, heightMm, setup, noise }: Stage, stand: Stand, row: Row, px: number): void {
+  const { paint } = row;
+  const [x, y, to] = [row.x[px], row.y[px], 3 * px];
   const before = inFront(stand, x, y);
-  if (before) return put(to, before);
+  if (before) return put(paint, to, before);
   const u = (x / widthMm + 0.5) * painting.width - 0.5;
   const v = (y / heightMm + 0.5) * painting.height - 0.5;
   if (u > -0.5 && v > -0.5 && u < painting.width - 0.5 && v < painting.height - 0.5)
-    return bilinear(painting, u, v, { shade: frameShade(stand, x, y), to });
+    return bilinear(painting, u, v, { shade: frameShade(stand, x, y), paint, to });
   const card = setup.card ? cardAt(x - widthMm / 2 - CARD.x, y - CARD.y) : null;
-  if (card !== null) return put(to, [card, card, card]);
+  if (card !== null) return put(paint, to, [card, card, card]);
   const printed = setup.printed && printedCard(setup.printed, [x - widthMm / 2, y]);
-  if (printed) return put(to, printed);
+  if (printed) return put(paint, to, printed);
   if (setup.easel && Math.abs(x) < 17) {
     const grain = 1 + 0.12 * noise(x / 2.5, y / 40);
-    return put(to, [0.26 * grain, 0.15 * grain, 0.07 * grain]);
+    return put(paint, to, [0.26 * grain, 0.15 * grain, 0.07 * grain]);
   }
   // The canvas stands off the wall and throws a soft shadow to the right and below.
   const sx = Math.abs(x - 9) - widthMm / 2;
   const sy = Math.abs(y - 9) - heightMm / 2;
   const shade = 1 - 0.55 * Math.max(0, Math.min(1, 1 - Math.max(sx, sy, 0) / 14));
   const light = shade * WALLS[setup.behind ?? 'plaster'](x, y, noise);
-  for (let c = 0; c < 3; c++) to[c] = setup.wall[c] * light;
+  for (let c = 0; c < 3; c++) paint[to + c] = setup.wall[c] * light;
 }
 
-interface Place {
-  x: number;
-  y: number;
-}
-
-function put(to: Rgb, [r, g, b]: Rgb): void {
-  to[0] = r;
-  to[1] = g;
-  to[2] = b;
+function put(paint: Float64Array, to: number, [r, g, b]: Rgb): void {
+  paint[to] = r;
+  paint[to + 1] = g;
+  paint[to + 2] = b;
 }
 
 /** Light of the card at a place from its upper left corner, mm; null = beside it. */
@@ -199,7 +195,7 @@ function bilinear(
   { width, height, data }: Sheet,
   u: number,
   v: number,
-  { shade, to }: { shade: number; to: Rgb },
+  { shade, paint, to }: { shade: number; paint: Float64Array; to: number },
 ): void {
   const x = Math.min(width - 1.001, Math.max(0, u));
   const y = Math.min(height - 1.001, Math.max(0, v));
@@ -209,20 +205,12 @@ function bilinear(
   const low = i + 3 * width;
   for (let c = 0; c < 3; c++) {
     const top = data[i + c] * (1 - fx) + data[i + 3 + c] * fx;
-    to[c] = (top * (1 - fy) + (data[low + c] * (1 - fx) + data[low + 3 + c] * fx) * fy) * shade;
+    paint[to + c] = (top * (1 - fy) + (data[low + c] * (1 - fx) + data[low + 3 + c] * fx) * fy) * shade;
   }
 }
 
-/** Light falling on a place. */
-function lampOf({ widthMm, heightMm, setup }: Stage): (at: Place) => number {
-  const rad = (setup.fallTowards * Math.PI) / 180;
-  const cos = Math.cos(rad);
-  const sin = Math.sin(rad);
-  return ({ x, y }) => 2 ** (-setup.fallOff * ((x / widthMm) * cos + (y / heightMm) * sin));
-}
-
 /** The speculars added to a place. */
-function shineAt({ widthMm, heightMm, setup }: Stage, { x, y }: Place): number {
+function shineAt({ widthMm, heightMm, setup }: Stage, x: number, y: number): number {
   let shine = 0;
   for (const { at, size, strength } of setup.glare ?? []) {
     const dx = (x / widthMm + 0.5 - at[0]) / size;
@@ -254,39 +242,55 @@ function bent(setup: Setup, to: [number, number]): [number, number] {
   return at;
 }
 
-/** Turns a px of the photo into where on the canvas's plane it was seen, mm from the canvas's middle. */
-function toCanvas(back: Map3, { width, height, bend = 0 }: Setup, at: Place): void {
-  const dx = at.x - width / 2;
-  const dy = at.y - height / 2;
-  const scale = 1 / (1 + bend * ((dx * dx + dy * dy) / (width * width + height * height) / 0.25));
-  const x = width / 2 + dx * scale;
-  const y = height / 2 + dy * scale;
-  const w = back[6] * x + back[7] * y + back[8];
-  at.x = (back[0] * x + back[1] * y + back[2]) / w;
-  at.y = (back[3] * x + back[4] * y + back[5]) / w;
+/** Where on the canvas's plane a row of the photo's px was seen, mm from the canvas's middle. */
+function placesOf(back: Map3, { width, height, bend = 0 }: Setup, py: number, to: Row): void {
+  const dy = py + 0.5 - height / 2;
+  for (let px = 0; px < width; px++) {
+    const dx = px + 0.5 - width / 2;
+    const scale = 1 / (1 + bend * ((dx * dx + dy * dy) / (width * width + height * height) / 0.25));
+    const x = width / 2 + dx * scale;
+    const y = height / 2 + dy * scale;
+    const w = back[6] * x + back[7] * y + back[8];
+    to.x[px] = (back[0] * x + back[1] * y + back[2]) / w;
+    to.y[px] = (back[3] * x + back[4] * y + back[5]) / w;
+  }
 }
 
-/** The light that reaches the sensor. Written into the same few places again and again: there are 12 million pixels. */
+/** One row of the photo: where it was seen, and what was there. */
+interface Row {
+  readonly x: Float64Array;
+  readonly y: Float64Array;
+  /** reflectance, interleaved */
+  readonly paint: Float64Array;
+}
+
+/** The light that reaches the sensor, row by row: there are 12 million pixels. */
 function expose(stage: Stage): Float32Array {
   const { setup, widthMm, heightMm, noise } = stage;
   const { width, height, lamp, vignette } = setup;
   const back = inverse(viewOf(setup, widthMm));
   const stand = { widthMm, heightMm, setup, noise };
-  const lampAt = lampOf(stage);
-  const [at, rgb]: [Place, Rgb] = [{ x: 0, y: 0 }, [0, 0, 0]];
+  const row: Row = {
+    x: new Float64Array(width),
+    y: new Float64Array(width),
+    paint: new Float64Array(3 * width),
+  };
+  // Stops the light falls to a place: as the exponent of e, which is quicker than powers of two.
+  const towards = (setup.fallTowards * Math.PI) / 180;
+  const fallX = (-Math.LN2 * setup.fallOff * Math.cos(towards)) / widthMm;
+  const fallY = (-Math.LN2 * setup.fallOff * Math.sin(towards)) / heightMm;
   const out = new Float32Array(width * height * 3);
   for (let py = 0, i = 0; py < height; py++) {
     const down = py / height - 0.5;
+    placesOf(back, setup, py, row);
+    for (let px = 0; px < width; px++) reflect(stage, stand, row, px);
     for (let px = 0; px < width; px++, i += 3) {
-      at.x = px + 0.5;
-      at.y = py + 0.5;
-      toCanvas(back, setup, at);
-      reflect(stage, stand, at, rgb);
-      const light = lampAt(at);
-      const shine = shineAt(stage, at);
+      const [x, y] = [row.x[px], row.y[px]];
+      const light = Math.exp(fallX * x + fallY * y);
+      const shine = setup.glare ? shineAt(stage, x, y) : 0;
       const across = px / width - 0.5;
       const lens = 1 - vignette * 2 * (across * across + down * down);
-      for (let c = 0; c < 3; c++) out[i + c] = (rgb[c] * light + shine) * lamp[c] * lens;
+      for (let c = 0; c < 3; c++) out[i + c] = (row.paint[3 * px + c] * light + shine) * lamp[c] * lens;
     }
   }
   return out;

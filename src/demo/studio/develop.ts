@@ -1,4 +1,4 @@
-import { chance, normal } from './chance';
+import { normalRows } from './chance';
 import { toCode } from './colour';
 import type { Setup } from './camera';
 
@@ -8,56 +8,68 @@ type Frame = Pick<Setup, 'width' | 'height'>;
 export function blurInPlace(data: Float32Array, { width, height }: Frame, sigma: number): void {
   if (sigma <= 0) return;
   const radius = Math.max(1, Math.ceil(2.5 * sigma));
-  const kernel = Float64Array.from({ length: 2 * radius + 1 }, (_, k) => Math.exp(-0.5 * ((k - radius) / sigma) ** 2));
-  const total = kernel.reduce((s, v) => s + v, 0);
+  const bell = Float64Array.from({ length: radius + 1 }, (_, k) => Math.exp(-0.5 * (k / sigma) ** 2));
+  const total = 2 * bell.reduce((sum, v) => sum + v, 0) - bell[0];
+  const weights = bell.map((v) => v / total);
   const stride = 3 * width;
   const row = new Float32Array(stride + 6 * radius);
-  for (let y = 0; y < height; y++) blurRow(data.subarray(y * stride, (y + 1) * stride), { row, radius, kernel, total });
-  blurDown(data, { stride, height, radius, kernel, total });
+  const sums = new Float64Array(stride);
+  for (let y = 0; y < height; y++) {
+    const line = data.subarray(y * stride, (y + 1) * stride);
+    padded(line, row, 3 * radius);
+    const shifted = Array.from({ length: 2 * radius + 1 }, (_, k) => row.subarray(3 * k, 3 * k + stride));
+    weigh(shifted, { weights, sums, out: line });
+  }
+  blurDown(data, { stride, height, radius, weights, sums });
 }
 
-interface Kernel {
-  readonly radius: number;
-  readonly kernel: Float64Array;
-  readonly total: number;
-}
-
-/** One line; its ends go on beyond the picture. */
-function blurRow(line: Float32Array, { row, radius, kernel, total }: Kernel & { row: Float32Array }): void {
-  const { length } = line;
-  row.set(line, 3 * radius);
-  for (let k = 0; k < 3 * radius; k++) {
+/** A line with its first and last pixel going on beyond its ends. */
+function padded(line: Float32Array, row: Float32Array, by: number): void {
+  row.set(line, by);
+  for (let k = 0; k < by; k++) {
     row[k] = line[k % 3];
-    row[3 * radius + length + k] = line[length - 3 + (k % 3)];
+    row[by + line.length + k] = line[line.length - 3 + (k % 3)];
   }
-  const taps = kernel.length;
-  for (let j = 0; j < length; j++) {
-    let sum = 0;
-    for (let k = 0; k < taps; k++) sum += kernel[k] * row[j + 3 * k];
-    line[j] = sum / total;
+}
+
+/** The middle one of some lines becomes their mean, each pair at the same distance with its weight. */
+function weigh(
+  lines: readonly Float32Array[],
+  { weights, sums, out }: { weights: Float64Array; sums: Float64Array; out: Float32Array },
+): void {
+  const radius = weights.length - 1;
+  const middle = lines[radius];
+  const own = weights[0];
+  for (let j = 0; j < sums.length; j++) sums[j] = own * middle[j];
+  // Two pairs at a time: going over the sums costs as much as adding to them.
+  for (let o = 1; o <= radius; o += 2) {
+    const [near, far] = [weights[o], weights[o + 1] ?? 0];
+    const [a, b] = [lines[radius - o], lines[radius + o]];
+    const [c, d] = [lines[radius - o - 1] ?? a, lines[radius + o + 1] ?? b];
+    for (let j = 0; j < sums.length; j++) sums[j] += near * (a[j] + b[j]) + far * (c[j] + d[j]);
   }
+  out.set(sums);
 }
 
 /** All columns at once, line after line as they lie in memory; the lines above are kept as they were. */
 function blurDown(
   data: Float32Array,
-  { stride, height, radius, kernel, total }: Kernel & { stride: number; height: number },
+  {
+    stride,
+    height,
+    radius,
+    weights,
+    sums,
+  }: { stride: number; height: number; radius: number; weights: Float64Array; sums: Float64Array },
 ): void {
   const slots = 2 * radius + 1;
   const kept = Array.from({ length: slots }, () => new Float32Array(stride));
   const keep = (y: number) => kept[y % slots].set(data.subarray(y * stride, (y + 1) * stride));
   for (let y = 0; y < Math.min(height, radius); y++) keep(y);
-  const sums = new Float64Array(stride);
   for (let y = 0; y < height; y++) {
     if (y + radius < height) keep(y + radius);
-    sums.fill(0);
-    for (let o = -radius; o <= radius; o++) {
-      const line = kept[Math.min(height - 1, Math.max(0, y + o)) % slots];
-      const weight = kernel[o + radius];
-      for (let j = 0; j < stride; j++) sums[j] += weight * line[j];
-    }
-    const to = y * stride;
-    for (let j = 0; j < stride; j++) data[to + j] = sums[j] / total;
+    const lines = kept.map((_, k) => kept[Math.min(height - 1, Math.max(0, y + k - radius)) % slots]);
+    weigh(lines, { weights, sums, out: data.subarray(y * stride, (y + 1) * stride) });
   }
 }
 
@@ -75,57 +87,71 @@ function exposed(data: Float32Array, setup: Setup): Float32Array {
   const count = data.length / 33;
   const grey = means.reduce((s, v) => s + v, 0) / 3 / count;
   const gains = Float64Array.from(means, (m) => 1 + setup.auto * ((0.16 / grey) * Math.sqrt(grey / (m / count)) - 1));
-  const random = chance(setup.seed + 17);
+  const noiseOf = normalRows(setup.seed + 17);
   const codes = new Float32Array(data.length);
   const curve = Float32Array.from({ length: 4097 }, (_, i) => {
     const c = toCode((i / 4096) ** 2);
     return (1 - setup.tone) * c + setup.tone * c * c * (3 - 2 * c);
   });
-  const { noise } = setup;
-  for (let i = 0; i < data.length; i += 3) {
-    for (let c = 0; c < 3; c++) {
-      const light = data[i + c] * gains[c];
-      const noisy = noise > 0 ? light + noise * (0.3 + Math.sqrt(Math.max(0, light))) * normal(random) : light;
+  const { noise, width } = setup;
+  const grains = new Float64Array(3 * width);
+  for (let from = 0; from < data.length; from += grains.length) {
+    if (noise > 0) noiseOf(grains);
+    for (let j = 0; j < grains.length; j++) {
+      const light = data[from + j] * gains[j % 3];
+      const noisy = noise > 0 ? light + noise * (0.3 + Math.sqrt(Math.max(0, light))) * grains[j] : light;
       // Positive, so cutting off after adding a half rounds.
-      codes[i + c] = curve[(Math.sqrt(Math.min(1, Math.max(0, noisy))) * 4096 + 0.5) | 0];
+      codes[from + j] = curve[(Math.sqrt(Math.min(1, Math.max(0, noisy))) * 4096 + 0.5) | 0];
     }
   }
   return codes;
 }
 
-/** Bytes from codes, with the halos of a phone's sharpening. */
+/** Bytes from codes, with the halos of a phone's sharpening; the outermost pixels have none. */
 function sharpened(codes: Float32Array, { width, sharpen }: Setup): Uint8Array {
   const out = new Uint8Array(codes.length);
   const stride = 3 * width;
-  const [from, to] = [stride + 3, codes.length - stride - 3];
-  for (let i = 0; i < codes.length; i++) {
-    const here = codes[i];
-    const halo =
-      i >= from && i < to && sharpen > 0
-        ? sharpen * (here - 0.25 * (codes[i - 3] + codes[i + 3] + codes[i - stride] + codes[i + stride]))
-        : 0;
-    out[i] = (255 * Math.min(1, Math.max(0, here + halo)) + 0.5) | 0;
+  const [from, to] = sharpen > 0 ? [stride + 3, codes.length - stride - 3] : [0, 0];
+  for (let i = 0; i < from; i++) out[i] = byteOf(codes[i]);
+  for (let i = from; i < to; i++) {
+    const around = codes[i - 3] + codes[i + 3] + codes[i - stride] + codes[i + stride];
+    out[i] = byteOf(codes[i] + sharpen * (codes[i] - 0.25 * around));
   }
+  for (let i = to; i < codes.length; i++) out[i] = byteOf(codes[i]);
   return out;
 }
+
+const byteOf = (code: number): number => (255 * Math.min(1, Math.max(0, code)) + 0.5) | 0;
+
+const FAINT = 0.045; // difference of codes from which two pixels are not drawn together
+const kinship = (difference: number): number => Math.max(0, 1 - Math.abs(difference) / FAINT);
 
 /** Denoising as phones do it: pixels that hardly differ from their neighbours are drawn together, edges stay. */
 function smearFaint(codes: Float32Array, { width, height, smear = 0 }: Setup): void {
   const before = codes.slice();
-  const stride = 3 * width;
-  const ways = Int32Array.of(-6, -3, 3, 6, -stride, stride, -2 * stride, 2 * stride);
+  const down = 3 * width;
   for (let y = 2; y < height - 2; y++) {
-    for (let i = y * stride + 6; i < (y + 1) * stride - 6; i++) {
+    for (let i = y * down + 6; i < (y + 1) * down - 6; i++) {
       const here = before[i];
-      let sum = here;
-      let all = 1;
-      for (let k = 0; k < 8; k++) {
-        const there = before[i + ways[k]];
-        const weight = Math.max(0, 1 - Math.abs(there - here) / 0.045);
-        sum += weight * there;
-        all += weight;
-      }
-      codes[i] += smear * (sum / all - codes[i]);
+      const l2 = before[i - 6] - here;
+      const l1 = before[i - 3] - here;
+      const r1 = before[i + 3] - here;
+      const r2 = before[i + 6] - here;
+      const u2 = before[i - 2 * down] - here;
+      const u1 = before[i - down] - here;
+      const d1 = before[i + down] - here;
+      const d2 = before[i + 2 * down] - here;
+      const wl2 = kinship(l2);
+      const wl1 = kinship(l1);
+      const wr1 = kinship(r1);
+      const wr2 = kinship(r2);
+      const wu2 = kinship(u2);
+      const wu1 = kinship(u1);
+      const wd1 = kinship(d1);
+      const wd2 = kinship(d2);
+      const pull = wl2 * l2 + wl1 * l1 + wr1 * r1 + wr2 * r2 + wu2 * u2 + wu1 * u1 + wd1 * d1 + wd2 * d2;
+      const all = 1 + wl2 + wl1 + wr1 + wr2 + wu2 + wu1 + wd1 + wd2;
+      codes[i] = here + (smear * pull) / all;
     }
   }
 }
