@@ -1,4 +1,4 @@
-import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { mkdtemp, readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -31,20 +31,59 @@ export const PX_PER_MM = 3;
 const folder = await mkdtemp(join(tmpdir(), 'revlin-truth-'));
 export const sweep = () => rm(folder, { recursive: true, force: true });
 
-async function keepPng({ width, height, data }: Sheet, name: string): Promise<string> {
-  const path = join(folder, `${name}.png`);
-  const bytes = Uint8Array.from(data, (v) => Math.round(255 * toCode(Math.min(1, Math.max(0, v)))));
-  await sharp(bytes, { raw: { width, height, channels: 3 } })
-    .png({ compressionLevel: 2 })
-    .toFile(path);
-  return path;
+/** Names the folder in which parts that run beside one another keep made-up scenes: each is made once. */
+export const SCENES = 'REVLIN_TRUTH_SCENES';
+export const scenes = process.env[SCENES] ?? folder;
+
+/** What a file holds; where there is none it is made, and appears whole. */
+async function keptOnce(name: string, make: () => Promise<Uint8Array> | Uint8Array): Promise<Buffer> {
+  const path = join(scenes, name);
+  const known = await readFile(path).catch(() => null);
+  if (known) return known;
+  const bytes = Buffer.from(await make());
+  await writeFile(`${path}.${process.pid}`, bytes);
+  await rename(`${path}.${process.pid}`, path);
+  return bytes;
 }
 
-const sizeOf = (widthMm: number, heightMm: number) => ({ width: widthMm * PX_PER_MM, height: heightMm * PX_PER_MM });
+async function keepPng({ width, height, data }: Sheet, name: string): Promise<string> {
+  const file = `${name}.png`;
+  await keptOnce(file, () => {
+    const bytes = new Uint8Array(data.length);
+    for (let i = 0; i < data.length; i++) bytes[i] = Math.round(255 * toCode(Math.min(1, Math.max(0, data[i]))));
+    return sharp(bytes, { raw: { width, height, channels: 3 } })
+      .png({ compressionLevel: 2 })
+      .toBuffer();
+  });
+  return join(scenes, file);
+}
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+const sizeOf = (widthMm: number, heightMm: number): Size => ({
+  width: widthMm * PX_PER_MM,
+  height: heightMm * PX_PER_MM,
+});
+
+/** A made-up subject, made once for all parts: its light, then the numbers of its things. */
+async function keptSubject(name: string, size: Size, make: (size: Size) => Subject): Promise<Subject> {
+  const bytes = await keptOnce(`${name}.subject`, () => {
+    const { picture, objects } = make(size);
+    return Buffer.concat([Buffer.from(picture.data.buffer), Buffer.from(objects.buffer)]);
+  });
+  const light = 12 * size.width * size.height;
+  const whole = new Uint8Array(bytes).buffer;
+  return {
+    picture: { ...size, data: new Float32Array(whole.slice(0, light)) },
+    objects: new Uint8Array(whole.slice(light)),
+  };
+}
 
 export async function madeUp(seed: number, [widthMm, heightMm]: [number, number], register: Register): Promise<Motif> {
   const name = `scene-${seed}-${register}`;
-  const subject = composition(seed, sizeOf(widthMm, heightMm), register);
+  const subject = await keptSubject(name, sizeOf(widthMm, heightMm), (size) => composition(seed, size, register));
   return { name, widthMm, heightMm, subject, reference: await keepPng(subject.picture, name) };
 }
 

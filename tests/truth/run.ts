@@ -1,13 +1,20 @@
 // The truth suite: pictures with known errors and faults, measured through the command line's own entry point.
 // npm run truth [-- SCALE]: every target of measurement.md beside the figure reached; fails below one.
 // npm run truth -- --quick: one picture each of what most changes break, for every commit.
+// npm run truth -- --hands 1: one part at a time instead of two.
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import { sweep } from './easel';
+import { parseArgs } from 'node:util';
+import { SCENES, scenes, sweep } from './easel';
 import { PARTS } from './parts';
 import { line, met, type Row } from './targets';
 
-const [name, scale = '1'] = process.argv.slice(2);
+const { positionals, values: asked } = parseArgs({
+  allowPositionals: true,
+  // Two at a time: more would only wait for one another's memory.
+  options: { quick: { type: 'boolean' }, hands: { type: 'string', default: '2' } },
+});
+const [name, scale = '1'] = positionals;
 /** Part and scale: one picture each. */
 const QUICK = [
   ['findings', '0.1'],
@@ -19,6 +26,7 @@ const QUICK = [
 function runPart(part: string, times: string): Promise<Row[]> {
   const child = spawn(process.execPath, [fileURLToPath(import.meta.url), part, times], {
     stdio: ['ignore', 'pipe', 'inherit'],
+    env: { ...process.env, [SCENES]: scenes },
   });
   let text = '';
   child.stdout.on('data', (chunk: Buffer) => (text += chunk.toString()));
@@ -33,13 +41,12 @@ if (name && PARTS[name]) {
   process.stdout.write(JSON.stringify(await PARTS[name](Number(scale))));
   await sweep();
 } else {
-  const waiting = name === '--quick' ? [...QUICK] : Object.keys(PARTS).map((part) => [part, name ?? '1'] as const);
+  const waiting = asked.quick ? [...QUICK] : Object.keys(PARTS).map((part) => [part, name ?? '1'] as const);
   const rows: Row[] = [];
-  // Two at a time: more would only wait for one another's memory.
   const hand = async () => {
     for (let next = waiting.shift(); next; next = waiting.shift()) rows.push(...(await runPart(...next)));
   };
-  await Promise.all([hand(), hand()]);
+  await Promise.all(Array.from({ length: Number(asked.hands) }, hand));
   await sweep();
   process.stdout.write(`${rows.map(line).join('\n')}\n`);
   const missed = rows.filter((row) => !met(row)).length;
