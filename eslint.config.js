@@ -1,3 +1,4 @@
+import comments from '@eslint-community/eslint-plugin-eslint-comments';
 import js from '@eslint/js';
 import importX, { createNodeResolver } from 'eslint-plugin-import-x';
 import hooks from 'eslint-plugin-react-hooks';
@@ -47,7 +48,7 @@ export default tseslint.config(
   js.configs.recommended,
   tseslint.configs.recommended,
   {
-    plugins: { 'import-x': importX, 'react-hooks': hooks },
+    plugins: { 'import-x': importX, 'react-hooks': hooks, comments },
     settings: { 'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts', '.tsx', '.js', '.mjs'] })] },
     rules: {
       'import-x/no-restricted-paths': [
@@ -73,6 +74,7 @@ export default tseslint.config(
           ],
         },
       ],
+      'comments/require-description': ['error', { ignore: [] }],
       'import-x/no-cycle': 'error',
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',

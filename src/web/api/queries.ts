@@ -154,8 +154,7 @@ export function useJob(start: Job | null, onEnd: (job: Job) => void): Job | null
       setJob(next);
       if (next && !isOpen(next)) onEnd(next);
     });
-    // A job is followed by its id alone: the callback's identity is no reason to start over.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- a job is followed by its id alone
   }, [id]);
   return job;
 }

@@ -34,8 +34,7 @@ function useChosen({ painting, journal }: PaintingDetail, { findings }: ReadingD
     if (!finding) return setView(WHOLE);
     const [x, y, w, h] = finding.region.box;
     setView(focusOn([x / painting.widthMm, y / painting.heightMm, w / painting.widthMm, h / painting.heightMm]));
-    // Only another finding moves the pictures; a decision about the same one does not.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only another finding moves the pictures
   }, [chosen]);
   const undone = journal.redo;
   const undoneBefore = useRef(undone?.id);

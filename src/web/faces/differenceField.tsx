@@ -74,7 +74,7 @@ export function DifferenceField({
         .map((ring) => `M${ring.map(([x, y]) => `${(x0 + x * sx).toFixed(1)} ${(y0 + y * sy).toFixed(1)}`).join('L')}Z`)
         .join('');
     return areas.map((bands) => bands.map(d));
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the corners stand for toPx
   }, [areas, map, ...corners]);
   return (
     <g data-testid={`map-${of}`} aria-label={`${painting.title}: map of ${of}`}>

@@ -9,10 +9,14 @@ import { ProblemNote } from '../ui/problem';
 const KEY = ['phone'] as const;
 const STRANGE = 6; // a code mistyped a few times is nothing to speak of
 
-/** The door for this session's phone, if it is open. */
+/** The door for this session's phone, if it is open; only an open one is asked again and again what came through. */
 function useDoor(paintingId: string, session: number) {
   const client = useQueryClient();
-  const { data } = useQuery({ queryKey: KEY, queryFn: () => call('getPhone'), refetchInterval: 2000 });
+  const { data } = useQuery({
+    queryKey: KEY,
+    queryFn: () => call('getPhone'),
+    refetchInterval: ({ state }) => (state.data ? 2000 : false),
+  });
   const keep = (state: PhoneState | null) => client.setQueryData(KEY, state);
   return { mine: data && data.paintingId === paintingId && data.session === session ? data : null, keep };
 }

@@ -57,8 +57,7 @@ export function usePlanWorker(
     return () => {
       current = false;
     };
-    // Opened by what it is, not by the identity of what describes it.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked again by the question alone -- opened by what it is, whoever describes it
   }, [name]);
   return { worker, problem };
 }
@@ -95,7 +94,7 @@ export function useAsked<T>(
     return () => {
       if (waiting.current === run) waiting.current = null;
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked again by the question alone
   }, [worker, question]);
   return answer;
 }

@@ -20,7 +20,7 @@ export function Pane({
     const ratio = window.devicePixelRatio || 1;
     ref.current.width = ref.current.height = size * ratio;
     draw(context, ratio);
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- who draws says what it depends on
   }, [size, ...changes]);
   return <canvas ref={ref} {...said} style={{ width: size, height: size, background: '#7d7d7d' }} />;
 }

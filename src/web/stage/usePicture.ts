@@ -72,8 +72,7 @@ export function useThroughAids(picture: LoadedPicture | null, aids: Aids | null)
     return () => {
       current = false;
     };
-    // The aids are compared by what they say, not by identity.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- aids are compared by what they say
   }, [wanted, ready, picture]);
   if (!picture) return null;
   return aids ? (through ?? picture.bitmap) : picture.bitmap;

@@ -24,7 +24,8 @@ export function NumberField({
   const digits = step < 0.1 ? 2 : step < 1 ? 1 : 0;
   const asText = (v: number) => String(+v.toFixed(digits));
   const [text, setText] = useState(asText(value));
-  useEffect(() => setText(asText(value)), [value, digits]); // eslint-disable-line react-hooks/exhaustive-deps
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the text follows the value, not who writes it
+  useEffect(() => setText(asText(value)), [value, digits]);
   const take = () => {
     const typed = Number(text.replace(',', '.'));
     if (text.trim() === '' || !Number.isFinite(typed) || typed < min || typed > max) return setText(asText(value));

@@ -57,8 +57,7 @@ export function useWhatIf(
     return () => {
       current = false;
     };
-    // Repainted by what it is made of, not by the identity of the list.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- repainted by what it is made of
   }, [name]);
   return picture;
 }

@@ -139,8 +139,7 @@ export function OutlineResult({ points, photo }: { points: readonly Point[]; pho
     return () => {
       current = false;
     };
-    // Measured by its shape, not by the identity of its points.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- measured by its shape
   }, [name, photo.id]);
   const { seen, problem } = state;
   if (problem)
