@@ -57,7 +57,7 @@ export function usePlanWorker(
     return () => {
       current = false;
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked again by the question alone -- opened by what it is, whoever describes it
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- opened by what it is, whoever describes it
   }, [name]);
   return { worker, problem };
 }
