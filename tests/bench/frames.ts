@@ -62,14 +62,27 @@ async function framesUnder(page: Page, at: { x: number; y: number }, hand: keyof
 
 const at = (list: number[], share: number) => [...list].sort((a, b) => a - b)[Math.floor(share * (list.length - 1))];
 
+/** The session with the most findings: its wall has the most marks. */
+async function mostFound(paintingId: string): Promise<number> {
+  const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
+  let most = { session: 1, findings: -1 };
+  for (const { number, photos } of sessions) {
+    const photo = photos.find(({ readingId }) => readingId);
+    const found = photo ? (await ask(server, 'getReading', { params: { photoId: photo.id } })).findings.length : -1;
+    if (found > most.findings) most = { session: number, findings: found };
+  }
+  return most.session;
+}
+
 const data = await mkdtemp(join(tmpdir(), 'revlin-frames-'));
 await cp('.revlin/demo', data, { recursive: true });
 const server = await startServer({ data });
 const browser = await openBrowser();
 try {
-  const [{ id, sessionCount }] = await ask(server, 'listPaintings');
+  const [{ id }] = await ask(server, 'listPaintings');
+  const session = await mostFound(id);
   const page = await browser.newPage({ viewport: SIZE });
-  const wall = `${server.url}/painting/${id}/wall/${sessionCount}`;
+  const wall = `${server.url}/painting/${id}/wall/${session}`;
   const shown: [string, () => Promise<void>][] = [
     ['an empty page', async () => void (await page.goto('about:blank'))],
     [
@@ -83,14 +96,16 @@ try {
       'the wall, all marks on',
       async () => {
         await page.goto(wall);
-        await page.keyboard.press('k');
-        await page.keyboard.press('l');
+        await page.getByText('Reading, session').waitFor();
+        await page.getByRole('button', { name: 'Outlines' }).click();
+        await page.getByRole('button', { name: 'Plumb and level' }).click();
       },
     ],
   ];
   for (const [name, open] of shown) {
     await open();
     await page.waitForTimeout(4000);
+    if (process.env.SHOT) await page.screenshot({ path: `/tmp/fr-${name.length}.png` });
     const picture = page.locator('canvas').last();
     const box = name.includes('wall') ? await picture.boundingBox() : { x: 700, y: 200, width: 400, height: 300 };
     if (!box) throw new Error('there is no picture on the wall');

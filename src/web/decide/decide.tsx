@@ -82,8 +82,6 @@ function Shown({ detail: { painting, plan }, reading, number, desk }: Parts) {
       view={view}
       onView={setView}
       laid="side"
-      spot={null}
-      onSpot={() => undefined}
       findings={finding ? [onFlat(finding)] : []}
       chosen={chosen}
       leaders={false}

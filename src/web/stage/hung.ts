@@ -4,6 +4,7 @@ import type { Point } from '../../core/raster';
 import type { AidState } from './aidState';
 import type { Layer, Layers } from './layer';
 import type { Stroke } from './outlining';
+import type { Spot } from './spot';
 import type { LoadedPicture } from './usePicture';
 import type { View } from './view';
 
@@ -19,8 +20,9 @@ export interface PicturesProps {
   readonly view: View;
   readonly onView: (view: View) => void;
   readonly laid: Laid;
-  readonly spot: Point | null;
-  readonly onSpot: (at: Point | null) => void;
+  /** the spot under the pointer, and where it was last put down; left out where none is shown */
+  readonly spot?: Spot;
+  readonly pinned?: Point | null;
   readonly onPick?: (at: Point, side: 'plan' | 'flat') => void;
   readonly findings: readonly FindingOfReading[];
   readonly chosen: number | null;
@@ -47,7 +49,7 @@ export interface HungProps extends PicturesProps {
     readonly proportion: number;
     readonly view: View;
     readonly onView: (view: View) => void;
-    readonly onSpot: (at: Point | null) => void;
+    readonly onSpot: ((at: Point | null) => void) | undefined;
   };
   /** where the plumb line hangs, as a share of the width */
   readonly plumb: { readonly at: number; readonly move: (to: number) => void };

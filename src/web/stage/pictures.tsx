@@ -1,4 +1,4 @@
-import { Fragment, useMemo } from 'react';
+import { Fragment, useMemo, type ReactNode } from 'react';
 import { WALL_TEXT } from '../../core/words';
 import type { Point } from '../../core/raster';
 import { useSettings } from '../settings';
@@ -10,6 +10,7 @@ import type { HungProps, PicturesProps } from './hung';
 import { OneOver, usePlumb } from './oneOver';
 import { PictureFrame, type FrameSize } from './pictureFrame';
 import { Ruler } from './ruler';
+import { AtSpot } from './spot';
 import { SpotCross } from './spotCross';
 import { useThroughAids } from './usePicture';
 import { WHOLE } from './view';
@@ -29,11 +30,13 @@ const drawn = (layers: readonly Layer[] | undefined, ...[toPx, size]: Parameters
 const over =
   (side: 'plan' | 'flat', props: PicturesProps): Layer =>
   (toPx, size) => {
-    const { painting, aids, spot, layers } = props;
+    const { painting, aids, spot, pinned = null, layers } = props;
+    const atSpot = (draw: (at: Point | null) => ReactNode) =>
+      spot ? <AtSpot {...{ spot, pinned }}>{draw}</AtSpot> : draw(pinned);
     return (
       <>
         {aids.cover ? (
-          <CoverSheet at={spot && toPx(spot)} size={size} />
+          atSpot((at) => <CoverSheet at={at && toPx(at)} size={size} />)
         ) : (
           <svg width={size.width} height={size.height} style={{ overflow: 'hidden' }}>
             <FrameWindow painting={painting} toPx={toPx} />
@@ -51,7 +54,7 @@ const over =
           />
         )}
         {side === 'flat' && drawn(layers?.top, toPx, size)}
-        {spot && !aids.cover && !props.onDraw && <SpotCross at={toPx(spot)} />}
+        {!aids.cover && !props.onDraw && atSpot((at) => at && <SpotCross at={toPx(at)} />)}
       </>
     );
   };
@@ -77,7 +80,7 @@ export function Pictures(props: PicturesProps) {
         proportion: painting.widthMm / painting.heightMm,
         view,
         onView: props.onView,
-        onSpot: props.onSpot,
+        onSpot: props.spot?.move,
       }}
       pick={(side) => onPick && ((at) => onPick(at, side))}
     />

@@ -3,6 +3,7 @@ import { DriftMarks, MassOutlines } from '../faces/driftMarks';
 import { isPattern, PatternPlaces } from '../faces/patternPlaces';
 import { SeatMarks } from '../faces/seats';
 import type { Layer, Layers } from '../stage/layer';
+import { AtSpot } from '../stage/spot';
 import { Departures, DetailsInPlace } from './planOverlay';
 import type { Side } from './tools/inquiry';
 import { InquiryMarks, PlumbAndLevel, RangeEnds } from './tools/inquiryMarks';
@@ -22,11 +23,13 @@ const endsShown = ({ subject, state, inquiry, reading }: WallModel) =>
 
 /** Plumb and level through the spot, and what the hand has shown of an inquiry: on both pictures alike. */
 function handLayers(wall: WallModel, side: Side): Layer[] {
-  const { state, inquiry, painting, moved } = wall;
+  const { state, spot, inquiry, painting, moved } = wall;
   const { landmarks } = wall.landmarks;
   return [
-    ...when(state.plumb && (state.spot ?? state.pinned), (at, toPx, size) => (
-      <PlumbAndLevel at={at} size={size} toPx={toPx} />
+    ...when(state.plumb, (_on, toPx, size) => (
+      <AtSpot spot={spot} pinned={state.pinned}>
+        {(at) => at && <PlumbAndLevel at={at} size={size} toPx={toPx} />}
+      </AtSpot>
     )),
     ...when(inquiry.tool, (_tool, toPx) => <InquiryMarks {...{ inquiry, landmarks, painting, toPx, side, moved }} />),
   ];

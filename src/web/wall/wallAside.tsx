@@ -1,14 +1,15 @@
 import { Link } from 'react-router';
 import { WALL_TEXT } from '../../core/words';
+import { useSpot } from '../stage/spot';
 import { nextOf } from '../words';
 import { SpotSlip } from './tools/spotSlip';
 import { useWall } from './wallModel';
 import { WallSlip } from './wallSlip';
 
 /** The spot under the pointer; it gives way to an inquiry. */
-function Spot() {
-  const { state, inquiry, left, flat, painting, leftName } = useWall();
-  const at = state.spot ?? state.pinned;
+function SpotShown() {
+  const { state, spot, inquiry, left, flat, painting, leftName } = useWall();
+  const at = useSpot(spot, state.pinned);
   if (inquiry.tool) return null;
   return (
     <div
@@ -44,7 +45,7 @@ export function WallAside() {
           </>
         )}
       </div>
-      <Spot />
+      <SpotShown />
       <div className="pt-4">
         <Link className="btn act w-full" to={step.to}>
           {step.words} <kbd>{step.hotkey}</kbd>

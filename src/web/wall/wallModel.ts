@@ -1,4 +1,4 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useState } from 'react';
 import type { PaintingDetail, Photo, ReadingDetail } from '../../contract';
 import { placeHolds, type Point } from '../../core/raster';
 import { useReading } from '../api/queries';
@@ -8,6 +8,7 @@ import { seatShown } from '../faces/seats';
 import { belongs, SUBJECTS, type Subject } from '../faces/subjects';
 import { mapsOf } from '../faces/subjectViews';
 import { useAids } from '../stage/aidState';
+import { Spot } from '../stage/spot';
 import { useMoved, type Moved } from '../stage/useMoved';
 import type { LoadedPicture } from '../stage/usePicture';
 import { useInquiry, type Side } from './tools/inquiry';
@@ -64,6 +65,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
   const { data: reading } = useReading(painting.id, photo?.id ?? null);
   const aids = useAids();
   const { state, moves } = useWallState();
+  const [spot] = useState(() => new Spot());
   const subject: Subject = SUBJECTS.find(([name]) => name === hung.search.get('read'))?.[0] ?? 'all';
   const { moved, toPlan, onFlat } = useMoved(reading);
   const inquiry = useInquiry(painting, toPlan);
@@ -74,7 +76,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
   const { beside } = hung;
   const leftName = repainted ? 'as painted' : beside === null ? 'plan' : `session ${beside}`;
   return {
-    ...{ detail, painting, number, hung, photo, reading, aids, state, moves, subject, inquiry, landmarks },
+    ...{ detail, painting, number, hung, photo, reading, aids, state, moves, spot, subject, inquiry, landmarks },
     ...{ moved, toPlan, onFlat, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
     flat: repainted ?? painted,
     range: usePlanRange(left?.pixels),

@@ -46,8 +46,8 @@ export function WallPictures() {
         view={state.view}
         onView={moves.look}
         laid={state.laid}
-        spot={state.spot ?? state.pinned}
-        onSpot={moves.hover}
+        spot={wall.spot}
+        pinned={state.pinned}
         onPick={wall.pick}
         onDraw={drawn('flat')}
         onDrawPlan={drawn('plan')}

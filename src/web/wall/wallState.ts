@@ -11,8 +11,7 @@ export interface WallState {
   readonly laid: Laid;
   /** whether the flat is on top of a blink */
   readonly showFlat: boolean;
-  /** under the pointer, and where it last rested; shares of the picture */
-  readonly spot: Point | null;
+  /** where the pointer was last put down; shares of the picture */
   readonly pinned: Point | null;
   /** index of a finding, id of a mass, index of a seat */
   readonly chosen: number | null;
@@ -34,7 +33,6 @@ export const AS_HUNG: WallState = {
   view: WHOLE,
   laid: 'side',
   showFlat: true,
-  spot: null,
   pinned: null,
   chosen: null,
   mass: null,
@@ -61,7 +59,6 @@ export const MOVES = {
   seeWhole: ({ view: { mirror, turned } }: WallState) => ({ view: { ...WHOLE, mirror, turned } }),
   hang: (_now: WallState, laid: Laid) => hung(laid),
   blink: ({ laid, showFlat }: WallState) => (laid === 'blink' ? { showFlat: !showFlat } : hung('blink')),
-  hover: (_now: WallState, spot: Point | null) => ({ spot }),
   pin: (_now: WallState, pinned: Point, mass: number | null) => ({ pinned, mass }),
   choose: (_now: WallState, chosen: number | null) => ({ chosen }),
   chooseMass: (_now: WallState, mass: number | null) => ({ mass }),
