@@ -105,7 +105,6 @@ try {
   for (const [name, open] of shown) {
     await open();
     await page.waitForTimeout(4000);
-    if (process.env.SHOT) await page.screenshot({ path: `/tmp/fr-${name.length}.png` });
     const picture = page.locator('canvas').last();
     const box = name.includes('wall') ? await picture.boundingBox() : { x: 700, y: 200, width: 400, height: 300 };
     if (!box) throw new Error('there is no picture on the wall');

@@ -44,6 +44,7 @@ export interface PicturesProps {
 export interface HungProps extends PicturesProps {
   readonly shown: { readonly plan: ImageBitmap | null; readonly flat: ImageBitmap | null };
   readonly over: { readonly plan: Layer; readonly flat: Layer };
+  readonly atHand: { readonly plan: Layer; readonly flat: Layer };
   readonly ruler: ReactNode;
   readonly frame: {
     readonly proportion: number;

@@ -16,4 +16,6 @@ export interface Layers {
   readonly flat?: readonly Layer[];
   /** on the flat, over the findings; the spot's cover does not hide them */
   readonly top?: readonly Layer[];
+  /** what goes with the hand, over everything: drawn for itself, so that it moves without the rest */
+  readonly hand?: { readonly plan: readonly Layer[]; readonly flat: readonly Layer[] };
 }

@@ -57,7 +57,19 @@ function PlanBeside({ bitmap, view, share }: { bitmap: ImageBitmap; view: View; 
 }
 
 /** One picture over the other: parted by a plumb line, or changing places. */
-export function OneOver({ laid, showFlat, shown, over, ruler, frame, pick, plumb, names, leftName }: HungProps) {
+export function OneOver({
+  laid,
+  showFlat,
+  shown,
+  over,
+  atHand,
+  ruler,
+  frame,
+  pick,
+  plumb,
+  names,
+  leftName,
+}: HungProps) {
   const blinks = laid === 'blink';
   const side = blinks && !showFlat ? 'plan' : 'flat';
   return (
@@ -74,6 +86,7 @@ export function OneOver({ laid, showFlat, shown, over, ruler, frame, pick, plumb
               {over[side](toPx, size)}
             </>
           )}
+          atHand={atHand[side]}
           empty={WALL_TEXT.nothingPhotographed}
         />
         {!blinks && shown.plan && <PlanBeside bitmap={shown.plan} view={frame.view} share={plumb.at} />}

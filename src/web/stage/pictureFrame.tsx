@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Point } from '../../core/raster';
 import type { Stroke } from './outlining';
+import type { Layer } from './layer';
 import { usePointers } from './usePointers';
 import { fromFrame, panBy, pinched, toFrame, zoomAt, type View } from './view';
 
@@ -20,7 +21,9 @@ interface Props {
   readonly onSpot?: (at: Point | null) => void;
   /** a click or tap that was no drag */
   readonly onPick?: (at: Point) => void;
-  readonly overlay?: (toPx: (at: Point) => Point, size: FrameSize) => ReactNode;
+  readonly overlay?: Layer;
+  /** over it what moves with the hand */
+  readonly atHand?: Layer;
   readonly empty?: ReactNode;
   /** an outline is being drawn: pointers draw instead of panning */
   readonly onDraw?: (at: Point, stroke: Stroke) => void;
@@ -82,6 +85,17 @@ function useFingers(
   return { onPointerDown: press, ...handlers };
 }
 
+/** Drawings over the picture. A sheet of its own for the compositor: what lies under it is not drawn again with it. */
+const Over = ({ children }: { children: ReactNode }) => (
+  <svg
+    className="onpic absolute inset-0 h-full w-full"
+    style={{ overflow: 'visible', pointerEvents: 'none', willChange: 'transform' }}
+    aria-hidden="true"
+  >
+    {children}
+  </svg>
+);
+
 /** One picture under the shared pan and zoom, with its marks over it. */
 export function PictureFrame({
   bitmap,
@@ -92,6 +106,7 @@ export function PictureFrame({
   onSpot,
   onPick,
   overlay,
+  atHand,
   empty,
   onDraw,
 }: Props) {
@@ -134,15 +149,11 @@ export function PictureFrame({
           {empty}
         </div>
       )}
-      {bitmap && overlay && size.width > 0 && (
-        <svg
-          className="onpic absolute inset-0 h-full w-full"
-          style={{ overflow: 'visible', pointerEvents: 'none' }}
-          aria-hidden="true"
-        >
-          {overlay((at) => toFrame(view, at, size), size)}
-        </svg>
-      )}
+      {bitmap &&
+        size.width > 0 &&
+        [overlay, atHand].map(
+          (layer, k) => layer && <Over key={k}>{layer((at) => toFrame(view, at, size), size)}</Over>,
+        )}
     </div>
   );
 }

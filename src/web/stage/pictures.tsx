@@ -26,17 +26,31 @@ function CoverSheet({ at, size }: { at: Point | null; size: FrameSize }) {
 const drawn = (layers: readonly Layer[] | undefined, ...[toPx, size]: Parameters<Layer>) =>
   layers?.map((layer, i) => <Fragment key={i}>{layer(toPx, size)}</Fragment>);
 
-/** All that lies over one of the two pictures. */
+const atSpot = ({ spot, pinned = null }: PicturesProps, draw: (at: Point | null) => ReactNode) =>
+  spot ? <AtSpot {...{ spot, pinned }}>{draw}</AtSpot> : draw(pinned);
+
+/** What goes with the hand over one of the two pictures. */
+const atHand =
+  (side: 'plan' | 'flat', props: PicturesProps): Layer =>
+  (toPx, size) => {
+    const { aids, layers, onDraw } = props;
+    return (
+      <>
+        {(side === 'flat' || !aids.cover) && drawn(layers?.hand?.[side], toPx, size)}
+        {!aids.cover && !onDraw && atSpot(props, (at) => at && <SpotCross at={toPx(at)} />)}
+      </>
+    );
+  };
+
+/** All that lies still over one of the two pictures. */
 const over =
   (side: 'plan' | 'flat', props: PicturesProps): Layer =>
   (toPx, size) => {
-    const { painting, aids, spot, pinned = null, layers } = props;
-    const atSpot = (draw: (at: Point | null) => ReactNode) =>
-      spot ? <AtSpot {...{ spot, pinned }}>{draw}</AtSpot> : draw(pinned);
+    const { painting, aids, layers } = props;
     return (
       <>
         {aids.cover ? (
-          atSpot((at) => <CoverSheet at={at && toPx(at)} size={size} />)
+          atSpot(props, (at) => <CoverSheet at={at && toPx(at)} size={size} />)
         ) : (
           <svg width={size.width} height={size.height} style={{ overflow: 'hidden' }}>
             <FrameWindow painting={painting} toPx={toPx} />
@@ -54,7 +68,6 @@ const over =
           />
         )}
         {side === 'flat' && drawn(layers?.top, toPx, size)}
-        {!aids.cover && !props.onDraw && atSpot((at) => at && <SpotCross at={toPx(at)} />)}
       </>
     );
   };
@@ -75,6 +88,7 @@ export function Pictures(props: PicturesProps) {
       plumb={plumb}
       shown={shown}
       over={{ plan: over('plan', props), flat: over('flat', props) }}
+      atHand={{ plan: atHand('plan', props), flat: atHand('flat', props) }}
       ruler={<Ruler widthMm={painting.widthMm} view={view} units={settings.units} />}
       frame={{
         proportion: painting.widthMm / painting.heightMm,
@@ -87,7 +101,7 @@ export function Pictures(props: PicturesProps) {
   );
 }
 
-function SideBySide({ shown, over, ruler, frame, pick, names, planless, onDraw, onDrawPlan }: HungProps) {
+function SideBySide({ shown, over, atHand, ruler, frame, pick, names, planless, onDraw, onDrawPlan }: HungProps) {
   const wide = frame.proportion >= 0.9;
   const empty = planless ? <span className="serif">{WALL_TEXT.withoutReference}</span> : WALL_TEXT.planBeingMade;
   return (
@@ -106,6 +120,7 @@ function SideBySide({ shown, over, ruler, frame, pick, names, planless, onDraw, 
           bitmap={shown.plan}
           label="The plan"
           overlay={over.plan}
+          atHand={atHand.plan}
           empty={empty}
         />
         {ruler}
@@ -119,6 +134,7 @@ function SideBySide({ shown, over, ruler, frame, pick, names, planless, onDraw, 
           onDraw={onDraw}
           label="The painting, flat"
           overlay={over.flat}
+          atHand={atHand.flat}
           empty={<span className="serif">{WALL_TEXT.nothingPhotographed}</span>}
         />
         {ruler}

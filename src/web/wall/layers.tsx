@@ -35,9 +35,12 @@ function handLayers(wall: WallModel, side: Side): Layer[] {
   ];
 }
 
+/** Whether the plan itself hangs at the left, and no session before or painting as it was. */
+const planHangs = ({ beside, repainted }: WallModel) => beside === null && !repainted;
+
 function planLayers(wall: WallModel): Layer[] {
-  const { beside, repainted, painting, moved, sitting, departures, tied, state } = wall;
-  if (beside !== null || repainted) return [];
+  const { painting, moved, sitting, departures, tied, state } = wall;
+  if (!planHangs(wall)) return [];
   const masses = massesOutlined(wall);
   return [
     ...when(masses.length > 0, (_some, toPx) => (
@@ -45,7 +48,6 @@ function planLayers(wall: WallModel): Layer[] {
     )),
     ...when(sitting, (seat, toPx) => <SeatMarks {...{ seat, painting, toPx }} />),
     ...when(endsShown(wall), ({ planned }, toPx) => <RangeEnds range={planned} painting={painting} toPx={toPx} />),
-    ...handLayers(wall, 'plan'),
     ...when(state.marks, (_on, toPx) => <Departures places={departures} painting={painting} toPx={toPx} />),
     ...when(state.details, (_on, toPx) => <DetailsInPlace details={tied} painting={painting} toPx={toPx} />),
   ];
@@ -79,7 +81,7 @@ export function layersOf(wall: WallModel): Layers {
     flat: flatLayers(wall),
     top: [
       ...when(endsShown(wall), ({ painted }, toPx) => <RangeEnds range={painted} {...{ painting, toPx, moved }} />),
-      ...handLayers(wall, 'flat'),
     ],
+    hand: { plan: planHangs(wall) ? handLayers(wall, 'plan') : [], flat: handLayers(wall, 'flat') },
   };
 }
