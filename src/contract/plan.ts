@@ -10,7 +10,7 @@ import {
   type Crop as Cut,
   type MassEdit as Edit,
   type Pin as Pinned,
-  type PlanContent as Said,
+  type PlanContent as CorePlanContent,
   type Where as Somewhere,
 } from '../core/plan';
 import { Box, Corners, FindingKind, Id, Place, Point, Time, type Made } from './shapes';
@@ -141,7 +141,7 @@ export const PlanContent = z.object({
   tolerance: z.enum(['tight', 'medium', 'free']),
   /** notes for the palette, printed on the plan sheet */
   palette: z.string().trim().max(1000),
-}) satisfies z.ZodType<Said>;
+}) satisfies z.ZodType<CorePlanContent>;
 /** A plan before the painter has said anything. */
 export const EMPTY_PLAN: PlanContent = {
   ...EMPTY_CONTENT,

@@ -1,4 +1,4 @@
-import { everyKind, kindOf, type Finding, type Ground } from '../kinds';
+import { everyKind, kindOf, type Finding, type Evidence } from '../kinds';
 
 const SAME_PLACE = 0.4; // of the smaller box that lies in the other
 
@@ -24,5 +24,5 @@ function leading(found: readonly Finding[]): Finding[] {
 }
 
 /** What differs from the plan, heaviest first. None inside its uncertainty. */
-export const findingsOf = (reading: Ground['reading'], ground: Omit<Ground, 'reading'>): Finding[] =>
+export const findingsOf = (reading: Evidence['reading'], ground: Omit<Evidence, 'reading'>): Finding[] =>
   leading(everyKind().flatMap((kind) => kind.find({ reading, ...ground }))).sort((a, b) => b.weight - a.weight);

@@ -2,7 +2,7 @@ import { TOLERANCE_MM } from '../plan';
 import { connectedRegions } from '../raster';
 import type { DifferenceMap } from '../read';
 import type { PaintKind } from './finding';
-import type { Ground } from './kind';
+import type { Evidence } from './kind';
 import { limitOf } from './matched';
 import type { PaintKindRecord } from './paint';
 
@@ -21,7 +21,7 @@ export interface Candidate {
  * What candidates are made from. A strip narrower than about twice the tolerance is a line out of place, not a passage
  * out of value.
  */
-export interface MapGround extends Omit<Ground, 'massOf'> {
+export interface MapGround extends Omit<Evidence, 'massOf'> {
   /** index of the mass each cell of the map lies in */
   readonly massOfCell: Int32Array;
 }

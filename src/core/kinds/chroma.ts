@@ -18,7 +18,7 @@ export const CHROMA = paintKind({
   settledWithin: 3,
   hued: false,
   map: (map) => map.chroma,
-  sigma: ({ warmth }) => warmth,
+  uncertaintyIn: ({ warmth }) => warmth,
   amount: (comparison) => matchedDifference(comparison).chroma,
   instruction: ({ amount }) => `${AMOUNT_WORDS[colourAmount(amount)]} ${amount > 0 ? 'greyer' : 'stronger'}`,
   evidence: colourEvidence('chroma'),

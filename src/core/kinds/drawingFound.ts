@@ -2,7 +2,7 @@ import { TOLERANCE_MM } from '../plan';
 import { boxOf, pixelsIn, placeOfBox, placeOfPixels, type Place, type Point } from '../raster';
 import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type Reading } from '../read';
 import type { DrawingFinding } from './finding';
-import type { Ground } from './kind';
+import type { Evidence } from './kind';
 
 /** mm a place may be drawn off at a medium tolerance: an honest hand. */
 export const LEAST_SHIFT = 3;
@@ -75,7 +75,7 @@ export function drawingFound({
   ids,
   uncertainty,
   tolerance = TOLERANCE_MM.medium,
-}: Ground): DrawingFinding[] {
+}: Evidence): DrawingFinding[] {
   const { aligned, drawings } = reading;
   const { drift } = aligned;
   const least = (LEAST_SHIFT * tolerance) / TOLERANCE_MM.medium;

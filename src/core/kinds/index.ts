@@ -1,6 +1,6 @@
 export { LEAST_SHIFT } from './drawingFound';
 export { type DrawingFinding, type Finding, type FindingKind, type PaintFinding, type PaintKind } from './finding';
-export { type Ground, type Kind, type Said, type SeenPlace, type Sighted, type Subject } from './kind';
+export { type Evidence, type Kind, type Instruction, type SeenPlace, type Sighted, type Subject } from './kind';
 export { everyKind, FINDING_KINDS, kindOf, KINDS, PAINT_KINDS } from './kinds';
 export { hueWanted, limitOf, matchedDifference } from './matched';
 export { type PaintKindRecord } from './paint';

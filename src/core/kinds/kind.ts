@@ -4,7 +4,7 @@ import type { Finding, FindingKind, PartOf } from './finding';
 import type { Sighting } from './verdict';
 
 /** What findings are made from. */
-export interface Ground {
+export interface Evidence {
   readonly reading: Reading;
   /** index of the mass each pixel of the reading lies in */
   readonly massOf: Int32Array;
@@ -16,7 +16,7 @@ export interface Ground {
 }
 
 /** What an instruction is made of. */
-export type Said = PartOf<Finding, 'kind' | 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>;
+export type Instruction = PartOf<Finding, 'kind' | 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>;
 
 /** What a place shows: its paint, its drawing beyond the whole drawing's, and how far the whole drawing is off (mm). */
 export interface SeenPlace {
@@ -69,7 +69,7 @@ export interface Kind<F extends Finding = Finding> {
   /** places are called by what the painter has shown there, not by the mass they are part of */
   readonly byLandmark: boolean;
   /** Everything of this kind that differs from the plan; none inside its uncertainty. */
-  find(ground: Ground): F[];
+  find(ground: Evidence): F[];
   /**
    * How strongly it claims its place against other findings that claim; the strongest is told. null = it claims
    * nothing.

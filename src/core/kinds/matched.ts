@@ -28,5 +28,5 @@ export function hueWanted(comparison: Pick<Comparison, 'target' | 'painted'>): n
 const COVERAGE = 2; // sigmas a difference must exceed
 
 /** The smallest difference that is raised, in the kind's own unit. */
-export const limitOf = ({ least, sigma }: PaintKindRecord, uncertainty: Uncertainty): number =>
+export const limitOf = ({ least, uncertaintyIn: sigma }: PaintKindRecord, uncertainty: Uncertainty): number =>
   Math.max(least, COVERAGE * sigma(uncertainty));

@@ -10,7 +10,7 @@ export interface PaintKindRecord extends Kind<PaintFinding> {
   /** a difference this large weighs 1 */
   readonly unitOfWeight: number;
   readonly map: (map: DifferenceMap) => Float32Array;
-  readonly sigma: (uncertainty: Uncertainty) => number;
+  readonly uncertaintyIn: (uncertainty: Uncertainty) => number;
   /** painted minus plan along it: steps, or units of a*b* at matched value */
   readonly amount: (comparison: Pick<Comparison, 'target' | 'painted' | 'difference'>) => number;
   /** whether the hand is told a hue to go towards */
@@ -29,13 +29,13 @@ export function paintKind(own: Own): PaintKindRecord {
     always: false,
     byLandmark: false,
     find: (ground) => paintFound(row, ground),
-    doubt: ({ uncertainty }) => own.sigma(uncertainty),
+    doubt: ({ uncertainty }) => own.uncertaintyIn(uncertainty),
     towards: () => null,
     named: () => null,
     sameWay: (now, then) => Math.sign(now.amount) === Math.sign(then.amount),
     sighting: (_, { paint }) => ({
       difference: own.amount(paint),
-      uncertainty: own.sigma(paint.uncertainty),
+      uncertainty: own.uncertaintyIn(paint.uncertainty),
       towards: null,
     }),
   };

@@ -2,7 +2,7 @@ import { boxOf, placeOfPixels } from '../raster';
 import { compare, type Comparison, type Reading } from '../read';
 import { candidatesFor, type Candidate, type MapGround } from './candidate';
 import type { PaintFinding } from './finding';
-import type { Ground } from './kind';
+import type { Evidence } from './kind';
 import { hueWanted, limitOf } from './matched';
 import type { PaintKindRecord } from './paint';
 
@@ -83,7 +83,7 @@ function massOfCells({ map, aligned }: Reading, massOf: Int32Array): Int32Array 
  * What differs from the plan along one dimension of paint: masses that are off throughout and patches of any shape, one
  * for each cause.
  */
-export function paintFound(row: PaintKindRecord, { massOf, ...ground }: Ground): PaintFinding[] {
+export function paintFound(row: PaintKindRecord, { massOf, ...ground }: Evidence): PaintFinding[] {
   const onMap: MapGround = { ...ground, massOfCell: massOfCells(ground.reading, massOf) };
   return candidatesFor(row, onMap).flatMap((candidate) => findingFrom(candidate, row, onMap) ?? []);
 }

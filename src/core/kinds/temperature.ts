@@ -18,7 +18,7 @@ export const TEMPERATURE = paintKind({
   settledWithin: 2.5,
   hued: true,
   map: (map) => map.warmth,
-  sigma: ({ warmth }) => warmth,
+  uncertaintyIn: ({ warmth }) => warmth,
   amount: (comparison) => matchedDifference(comparison).warmth,
   instruction: ({ amount, towards }) =>
     `${AMOUNT_WORDS[colourAmount(amount)]} ${amount > 0 ? 'cooler' : 'warmer'}${towards === null ? '' : `, towards ${hueTowards(towards)}`}`,

@@ -17,7 +17,7 @@ export const VALUE = paintKind({
   settledWithin: 0.2,
   hued: false,
   map: (map) => map.value,
-  sigma: ({ value }) => value,
+  uncertaintyIn: ({ value }) => value,
   amount: ({ difference }) => difference.value,
   instruction: ({ amount }) =>
     Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`,

@@ -61,7 +61,7 @@ const widthOf = (node: Node): number => {
   return node.width;
 };
 
-const apart = (a: Node, b: Node): number =>
+const differenceOf = (a: Node, b: Node): number =>
   a.sums.reduce((sum, v, c) => sum + (v / a.size - b.sums[c] / b.size) ** 2, 0);
 const along = (one: Border | undefined, two: Border): Border => ({
   length: (one?.length ?? 0) + two.length,
@@ -89,7 +89,7 @@ function leaves(feature: Feature, of: Int32Array, count: number): Node[] {
   }
   lengths.forEach((list, a) =>
     list.forEach((length, b) => {
-      const border = { length, change: length * apart(nodes[a], nodes[b]) };
+      const border = { length, change: length * differenceOf(nodes[a], nodes[b]) };
       nodes[a].around.set(b, border);
       nodes[b].around.set(a, border);
     }),
@@ -108,7 +108,7 @@ const WIDE = 16; // px: a narrower shape is a line rather than a mass, and cheap
  * a real edge makes it dearer, a slow turn of the light makes it cheaper.
  */
 function joinCost(a: Node, b: Node, { border, total }: { border: Border; total: number }): number {
-  const distance = (1 - BORDER_COUNTS) * apart(a, b) + (BORDER_COUNTS * border.change) / border.length;
+  const distance = (1 - BORDER_COUNTS) * differenceOf(a, b) + (BORDER_COUNTS * border.change) / border.length;
   const harmonic = (a.size * b.size) / (a.size + b.size) / total;
   const speck = Math.min(1, Math.min(a.size, b.size) / (SPECK * total));
   const line = Math.min(1, Math.min(widthOf(a), widthOf(b)) / WIDE);

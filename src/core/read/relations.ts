@@ -105,7 +105,7 @@ const APART = 9; // CIEDE2000 at which two masses are told apart at a glance
 const MERGED = 4; // and at which they no longer are
 const KEPT = 0.5; // of the planned difference that must be left
 
-const apart = ({ lab: [L, a, b] }: Measured, { lab: [M, c, d] }: Measured) =>
+const colourDifference = ({ lab: [L, a, b] }: Measured, { lab: [M, c, d] }: Measured) =>
   ciede2000({ L, a, b }, { L: M, a: c, b: d });
 
 /** Pairs of neighbours that became too alike, the most merged first. */
@@ -114,7 +114,7 @@ export const tooAlike = (relations: readonly Relation[], read: readonly MassRead
     .flatMap(({ ids }): Alike[] => {
       const [p, q] = ids.map((id) => read.find((mass) => mass.id === id));
       if (!p || !q) return [];
-      const [planned, painted] = [apart(p.target, q.target), apart(p.painted, q.painted)];
+      const [planned, painted] = [colourDifference(p.target, q.target), colourDifference(p.painted, q.painted)];
       return planned >= APART && painted <= Math.max(MERGED, 0.25 * planned) && painted < KEPT * planned
         ? [{ ids, planned, painted }]
         : [];
@@ -177,14 +177,14 @@ export function gapsOf(
     const [open] = read
       .filter(
         (other) =>
-          other.share > 2 * mass.share && !touch(mass.id, other.id) && apart(mass.target, other.target) < SAME_STUFF,
+          other.share > 2 * mass.share && !touch(mass.id, other.id) && colourDifference(mass.target, other.target) < SAME_STUFF,
       )
       .sort((p, q) => q.share - p.share);
     const around = read.filter((other) => touch(mass.id, other.id));
     if (!open || around.length === 0) return [];
     // What surrounds it must be something else, or it is only a far end of the same thing.
-    if (around.some((other) => apart(mass.target, other.target) < SAME_STUFF)) return [];
-    const nearest = Math.min(...around.map((other) => apart(mass.painted, other.painted)));
+    if (around.some((other) => colourDifference(mass.target, other.target) < SAME_STUFF)) return [];
+    const nearest = Math.min(...around.map((other) => colourDifference(mass.painted, other.painted)));
     const planned = mass.target.value - open.target.value;
     return [
       {
@@ -192,7 +192,7 @@ export function gapsOf(
         open: open.id,
         planned,
         painted: mass.painted.value - open.painted.value,
-        filled: nearest < apart(mass.painted, open.painted),
+        filled: nearest < colourDifference(mass.painted, open.painted),
       },
     ];
   });

@@ -6,7 +6,7 @@ import { groupedBy } from '../studio/grouped';
 import { photosOfPainting } from '../photo/photosOf';
 import { groundOf } from '../photo/groundRows';
 import { nextOf } from './next';
-import { governingPlan, planOf, referencesOf, setUpOf } from '../plan/planRows';
+import { governingPlan, planFromRow, referencesOf, setUpOf } from '../plan/planRows';
 import { undecidedIn } from '../reading/undecided';
 import { paintingVersion } from '../studio/versionOf';
 import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
@@ -76,7 +76,7 @@ export async function describePainting(db: Knex, id: string): Promise<PaintingDe
     painting: paintingOf(row, easel === id),
     reference,
     references,
-    plan: plan ? planOf(plan) : null,
+    plan: plan ? planFromRow(plan) : null,
     ground: await groundOf(db, id),
     sessions,
     corrections,

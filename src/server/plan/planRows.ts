@@ -17,7 +17,7 @@ export const cropOf = (text: string): Crop => kept('reference.crop', text);
 export const contentOf = ({ content }: PlanRow): PlanContent & { readonly names?: Readonly<Record<string, string>> } =>
   kept('plan.content', content);
 
-export const planOf = (row: PlanRow): Plan => ({
+export const planFromRow = (row: PlanRow): Plan => ({
   ...contentOf(row),
   id: row.id,
   version: row.version,

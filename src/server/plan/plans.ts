@@ -6,7 +6,7 @@ import { InputError } from '../images/inputError';
 import { journaled, type Hold } from '../journal/journal';
 import { mapPlan } from './carryPlan';
 import { describePainting } from '../painting/describe';
-import { contentOf, governingPlan, governingReference, planOf } from './planRows';
+import { contentOf, governingPlan, governingReference, planFromRow } from './planRows';
 import { planTask } from './planTask';
 import { rowOf, type PaintingRow, type PlanRow, type ReferenceRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
@@ -94,7 +94,7 @@ export async function listPlans({ db }: Studio, paintingId: string): Promise<(Pl
   return Promise.all(
     rows.map(async (row) => {
       const [{ n }] = (await db('reading').where({ planId: row.id }).count({ n: '*' })) as { n: number }[];
-      return { ...planOf(row), readings: Number(n) };
+      return { ...planFromRow(row), readings: Number(n) };
     }),
   );
 }

@@ -14,7 +14,7 @@ const MEANINGS = [
 ] as const;
 
 /** What the reading says of the ground. */
-function Said({ detail, reading }: { detail: PaintingDetail; reading: ReadingDetail }) {
+function GroundLine({ detail, reading }: { detail: PaintingDetail; reading: ReadingDetail }) {
   const scale = useScale();
   const { colour, from } = detail.ground;
   if (!colour) return <p className="serif mt-1">{PHOTO_TEXT.dragGround}</p>;
@@ -61,7 +61,7 @@ export function GroundStage({
               <Mark name="bare-ground" label="" /> bare ground, read by nothing
             </span>
           </WordChoice>
-          <Said detail={detail} reading={reading} />
+          <GroundLine detail={detail} reading={reading} />
           <OutlineList
             words={ground.keep.map(() => 'may stay bare')}
             onRemove={(i) => keep(ground.keep.filter((_, k) => k !== i))}

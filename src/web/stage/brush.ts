@@ -23,7 +23,7 @@ export function strokeOf(
     const [y0, y1] = [cell(Math.min(from[1], to[1]) - radius, height), cell(Math.max(from[1], to[1]) + radius, height)];
     for (let y = y0; y <= y1; y++)
       for (let x = x0; x <= x1; x++)
-        if (apart([(x + 0.5) * mmPerPixel, (y + 0.5) * mmPerPixel], from, to) <= radius) covered[y * width + x] = 1;
+        if (distanceToStretch([(x + 0.5) * mmPerPixel, (y + 0.5) * mmPerPixel], from, to) <= radius) covered[y * width + x] = 1;
   });
   const { outlines } = placeOfPixels(covered, { width, height, mmPerPixel });
   return outlines.length
@@ -32,7 +32,7 @@ export function strokeOf(
 }
 
 /** Distance of a point from a stretch. */
-function apart([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): number {
+function distanceToStretch([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): number {
   const [dx, dy] = [bx - ax, by - ay];
   const long = dx * dx + dy * dy;
   const t = long === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / long));

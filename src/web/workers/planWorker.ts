@@ -97,7 +97,7 @@ function opened(): Open {
   return open;
 }
 
-async function planOf(rendering: Rendering): Promise<PlannedPicture> {
+async function plannedUnder(rendering: Rendering): Promise<PlannedPicture> {
   const name = JSON.stringify(rendering);
   if (last?.name === name) return last.plan;
   const { base, tree } = opened();
@@ -186,11 +186,11 @@ const api = {
   },
   /** The planned picture. */
   async picture(rendering: Rendering): Promise<ImageBitmap> {
-    return sent(await bitmapOf((await planOf(rendering)).picture));
+    return sent(await bitmapOf((await plannedUnder(rendering)).picture));
   },
   /** The masses of the plan with their outlines and targets. */
   async masses(rendering: Rendering): Promise<PlanMass[]> {
-    const { masses, picture } = await planOf(rendering);
+    const { masses, picture } = await plannedUnder(rendering);
     const colours = coloursOf(picture);
     return massShapes(masses, opened().mmPerPixel).map(({ id, share, at, centre, place, inner }) => ({
       id,
@@ -203,7 +203,7 @@ const api = {
   },
   /** Two, three and the plan's number of tones, as pictures; where they part; shares of dark, middle and light. */
   async patterns(rendering: Rendering, wanted: Parting) {
-    const { masses, picture } = await planOf(rendering);
+    const { masses, picture } = await plannedUnder(rendering);
     const values = valuePlane(picture);
     const { split, splits: own } = partedBy(values.data, wanted);
     const [two, three, tones] = await Promise.all(
@@ -212,13 +212,13 @@ const api = {
     return transfer({ two, three, tones, split, splits: own, shares: tonalShares(values.data) }, [two, three, tones]);
   },
   async edges(rendering: Rendering): Promise<(EdgeSegment & { ids: readonly [number, number] })[]> {
-    const { masses, picture } = await planOf(rendering);
+    const { masses, picture } = await plannedUnder(rendering);
     const segments = edgeSegments(masses, valuePlane(picture), { mmPerPixel: opened().mmPerPixel });
     return segments.map((one) => ({ ...one, ids: [masses.ids[one.between[0]], masses.ids[one.between[1]]] as const }));
   },
   /** The mass and the values at a point (canvas mm), in the reference and as planned. */
   async spot(rendering: Rendering, at: Point) {
-    const { masses, picture } = await planOf(rendering);
+    const { masses, picture } = await plannedUnder(rendering);
     const { base, mmPerPixel } = opened();
     const pixel = (mm: number, most: number) => Math.min(most - 1, Math.max(0, Math.floor(mm / mmPerPixel)));
     const middle = [pixel(at[0], base.width), pixel(at[1], base.height)];

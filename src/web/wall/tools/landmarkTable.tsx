@@ -3,14 +3,14 @@ import type { Landmark, PaintingDetail } from '../../../contract';
 import type { Point } from '../../../core/raster';
 import { SortTable } from '../../ui/sortTable';
 
-const apart = ([x, y]: Point, [u, v]: Point) => Math.hypot(x - u, y - v);
-const offOf = ({ plan, painted }: Landmark) => apart(plan, painted);
+const distanceBetween = ([x, y]: Point, [u, v]: Point) => Math.hypot(x - u, y - v);
+const offOf = ({ plan, painted }: Landmark) => distanceBetween(plan, painted);
 
 /** The two landmarks planned furthest from each other: what shifts are counted against. */
 function spanOf(landmarks: readonly Landmark[]): { readonly mm: number; readonly names: string } | null {
   const named = landmarks.map((one, i) => ({ ...one, name: one.name || String(i + 1) }));
   const pairs = named.flatMap((a, i) =>
-    named.slice(i + 1).map((b) => ({ mm: apart(a.plan, b.plan), names: `${a.name} to ${b.name}` })),
+    named.slice(i + 1).map((b) => ({ mm: distanceBetween(a.plan, b.plan), names: `${a.name} to ${b.name}` })),
   );
   const [widest] = pairs.sort((p, q) => q.mm - p.mm);
   return widest && widest.mm > 0 ? widest : null;
