@@ -1,30 +1,30 @@
-// Proves everything: node scripts/test.mjs [--quick]. Two lanes beside one another, each suite after the one before it
-// in its lane; what a suite says is shown when it has ended, and what failed is said again at the end.
+// Proves everything: node scripts/test.mjs [--quick]. Two hands take one suite after the other from a list, so that both
+// cores have work to the end; what a suite says is shown when it has ended, and what failed is said again at the end.
 import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
 
 const npm = (script, ...args) => ['npm', ['run', '--silent', script, ...(args.length ? ['--', ...args] : [])]];
 const one = ['--maxWorkers', '1'];
 
-// A lane for a core. Most suites keep one busy; contract runs two files at a time, and comes when both are free.
-const WHOLE = [
-  [
-    { lint: npm('lint'), types: npm('types'), unit: npm('unit', ...one), truth: npm('truth', '--hands', '1') },
-    { journeys: npm('journeys'), load: npm('load') },
-  ],
-  [{ contract: npm('contract') }],
-];
+// Each suite keeps about one core busy. What fails soonest comes first, then the longest.
+const WHOLE = {
+  types: npm('types'),
+  lint: npm('lint'),
+  journeys: npm('journeys'),
+  truth: npm('truth', '--hands', '1'),
+  contract: npm('contract', ...one),
+  load: npm('load'),
+  unit: npm('unit', ...one),
+};
 /** For every commit: what breaks first. */
-const QUICK = [
-  [
-    { types: npm('types'), lint: npm('lint'), truth: npm('truth', '--quick', '--hands', '1') },
-    { unit: npm('unit', ...one) },
-  ],
-  [
-    { contract: npm('contract', ...one, 'studio', 'refusals', 'loop', 'phone') },
-    { journey: npm('journeys', 'journal') },
-  ],
-];
+const QUICK = {
+  types: npm('types'),
+  lint: npm('lint'),
+  unit: npm('unit', ...one),
+  contract: npm('contract', ...one, 'studio', 'refusals', 'loop', 'phone'),
+  truth: npm('truth', '--quick', '--hands', '1'),
+  journey: npm('journeys', 'journal'),
+};
 
 const began = Date.now();
 const minutes = (ms) => `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`;
@@ -33,7 +33,8 @@ const running = new Set();
 /** Runs a suite to its end. @returns what it said, and whether it passed */
 function run(name, [command, args]) {
   const start = Date.now();
-  const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+  // A group of its own: npm starts others, and all of them are stopped together.
+  const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], detached: true });
   running.add(child);
   const said = [];
   for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
@@ -47,12 +48,6 @@ function run(name, [command, args]) {
   });
 }
 
-async function runLane(lane) {
-  const results = [];
-  for (const [name, suite] of Object.entries(lane)) results.push(await run(name, suite));
-  return results;
-}
-
 /** What failed in a suite's text, without its colours. */
 function faultsOf(text) {
   const telling = /^ *(FAIL |MISSED |AssertionError|TimeoutError|Error:|❯ tests|❯ src)|waiting for |error TS| error /;
@@ -64,13 +59,16 @@ function faultsOf(text) {
 // Asked to stop, it takes its suites with it.
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => {
-    for (const child of running) child.kill(signal);
+    for (const { pid } of running) process.kill(-pid, signal);
     process.exit(1);
   });
 
+const waiting = Object.entries(process.argv.includes('--quick') ? QUICK : WHOLE);
 const results = [];
-for (const lanes of process.argv.includes('--quick') ? QUICK : WHOLE)
-  results.push(...(await Promise.all(lanes.map(runLane))).flat());
+async function hand() {
+  for (let next = waiting.shift(); next; next = waiting.shift()) results.push(await run(...next));
+}
+await Promise.all([hand(), hand()]);
 process.stdout.write('\n');
 for (const { name, text, passed, took } of results) {
   process.stdout.write(`${name}: ${passed ? 'passed' : 'FAILED'}, ${minutes(took)}\n`);
