@@ -1,5 +1,5 @@
-// Proves everything: node scripts/test.mjs [--quick]. Two hands take one suite after the other from a list, so that both
-// cores have work to the end; what a suite says is shown when it has ended, and what failed is said again at the end.
+// Proves everything: node scripts/test.mjs [--quick]. Two hands take one suite after the other from a list, so that
+// both cores have work to the end; what a suite says is shown when it has ended, what failed is said again at the end.
 import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
 
