@@ -177,7 +177,9 @@ export function gapsOf(
     const [open] = read
       .filter(
         (other) =>
-          other.share > 2 * mass.share && !touch(mass.id, other.id) && colourDifference(mass.target, other.target) < SAME_STUFF,
+          other.share > 2 * mass.share &&
+          !touch(mass.id, other.id) &&
+          colourDifference(mass.target, other.target) < SAME_STUFF,
       )
       .sort((p, q) => q.share - p.share);
     const around = read.filter((other) => touch(mass.id, other.id));

@@ -23,7 +23,8 @@ export function strokeOf(
     const [y0, y1] = [cell(Math.min(from[1], to[1]) - radius, height), cell(Math.max(from[1], to[1]) + radius, height)];
     for (let y = y0; y <= y1; y++)
       for (let x = x0; x <= x1; x++)
-        if (distanceToStretch([(x + 0.5) * mmPerPixel, (y + 0.5) * mmPerPixel], from, to) <= radius) covered[y * width + x] = 1;
+        if (distanceToStretch([(x + 0.5) * mmPerPixel, (y + 0.5) * mmPerPixel], from, to) <= radius)
+          covered[y * width + x] = 1;
   });
   const { outlines } = placeOfPixels(covered, { width, height, mmPerPixel });
   return outlines.length
