@@ -50,7 +50,8 @@ function run(name, [command, args]) {
 
 /** What failed in a suite's text, without its colours. */
 function faultsOf(text) {
-  const telling = /^ *(FAIL |MISSED |AssertionError|TimeoutError|Error:|❯ tests|❯ src)|waiting for |error TS| error /;
+  const telling =
+    /^ *(FAIL |MISSED |[A-Za-z]*Error\b|Caused by|❯ (\S+ )?(tests|src)\/)|waiting for |error TS| error |Unhandled/;
   // eslint-disable-next-line no-control-regex -- colours begin with a control character
   const lines = text.replace(/\u001b\[[0-9;]*m/g, '').split('\n');
   return lines.filter((line) => telling.test(line)).slice(0, 30);

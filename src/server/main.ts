@@ -15,6 +15,7 @@ const here = fileURLToPath(new URL('.', import.meta.url));
 const log = pino({ level: process.env.REVLIN_LOG ?? 'warn' });
 const DAY_MS = 86_400_000;
 const GOODBYE_MS = 2000; // what has not ended by then is ended: everything acknowledged is on the disk already
+const KEPT_IDLE_MS = 65_000;
 
 /** One sentence on standard error and exit code 2: what is wrong and what to do. */
 function refuse(words: string): never {
@@ -35,6 +36,8 @@ function asked(): StartRequest {
 function listen(app: ReturnType<typeof createApp>, port: number): Promise<{ server: Server; url: string }> {
   return new Promise((listening, failed) => {
     const server = app.listen(port, '127.0.0.1', (error?: NodeJS.ErrnoException) => {
+      // An idle connection is kept as long as browsers keep it: closed just as the next request is sent, it loses it.
+      server.keepAliveTimeout = KEPT_IDLE_MS;
       const address = server.address();
       if (!error && typeof address === 'object' && address)
         return listening({ server, url: `http://127.0.0.1:${address.port}/` });

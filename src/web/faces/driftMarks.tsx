@@ -53,8 +53,7 @@ export function MassOutlines({
   // Drawn anew when the view moves, not at every move of the pointer over it.
   const d = useMemo(
     () => masses.map(({ place }) => placePath(place, painting, toPx, moved)).join(''),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- two corners stand for toPx
-    [masses, painting, moved, ...toPx([0, 0]), ...toPx([1, 1])],
+    [masses, painting, moved, toPx],
   );
   return (
     <g fill="none" strokeLinejoin="round">

@@ -1,7 +1,9 @@
+import { memo } from 'react';
 import type { FindingOfReading } from '../../contract';
 import type { Point } from '../../core/raster';
 import { amountFigure, markOf } from '../marks/mark';
 import type { FrameSize } from './pictureFrame';
+import { Panned } from './panned';
 import { placePath } from './placePath';
 
 interface Props {
@@ -54,62 +56,61 @@ function spread(
   return new Map(sorted.map(({ index }, i) => [index, xs[i]]));
 }
 
-/** Outline and field of each finding on the flat; nothing is written on a picture, numerals stand in the margin. */
-export function FindingMarks({ findings, chosen, canvas, toPx, size, leaders }: Props) {
-  const pathOf = ({ place }: FindingOfReading) => placePath(place, canvas, toPx);
-  const anchored = findings.map((finding) => {
+const strengthOf = (finding: FindingOfReading, chosen: number | null, weak: number) =>
+  chosen === null || chosen === finding.index ? 1 : weak;
+
+/** Outline and field of each finding. */
+const Fields = memo(function Fields({ findings, chosen, canvas, toPx }: Omit<Props, 'size' | 'leaders'>) {
+  return findings.map((finding) => {
+    const d = placePath(finding.place, canvas, toPx);
+    return (
+      <g key={finding.index} opacity={strengthOf(finding, chosen, 0.16)}>
+        <path d={d} fill={`url(#${fieldOf(finding)})`} fillRule="evenodd" opacity={chosen === null ? 0.55 : 0.85} />
+        <path d={d} fill="none" stroke="#fff" strokeWidth="3.2" strokeOpacity=".8" strokeLinejoin="round" />
+        <path d={d} fill="none" stroke="#000" strokeWidth="1.3" strokeLinejoin="round" />
+      </g>
+    );
+  });
+});
+
+/** Leader lines from the places in the frame to their numerals above it. */
+function Numerals({ findings, chosen, canvas, toPx, size }: Omit<Props, 'leaders'>) {
+  const shown = findings.flatMap((finding) => {
     const [x, y] = anchorOf(finding);
     const at = toPx([x / canvas.widthMm, y / canvas.heightMm]);
-    return { finding, at, inside: at[0] >= 0 && at[0] <= size.width && at[1] >= 0 && at[1] <= size.height };
+    return at[0] >= 0 && at[0] <= size.width && at[1] >= 0 && at[1] <= size.height ? [{ finding, at }] : [];
   });
-  const shown = anchored.filter(({ inside }) => inside);
   const numerals = spread(
     shown.map(({ finding, at }) => ({ index: finding.index, x: at[0] })),
     { width: size.width, least: 46 },
   );
+  return shown.map(({ finding, at }) => {
+    const x = numerals.get(finding.index) ?? at[0];
+    return (
+      <g key={finding.index} opacity={strengthOf(finding, chosen, 0.35)}>
+        <path d={`M${at[0]} ${at[1]}L${x} -6`} stroke="#fff" strokeWidth="3.4" strokeOpacity=".8" />
+        <path d={`M${at[0]} ${at[1]}L${x} -6`} stroke="#000" strokeWidth="1.2" />
+        <circle cx={at[0]} cy={at[1]} r="2.8" fill="#000" stroke="#fff" strokeWidth="1.2" />
+        <text x={x - 12} y={-MARGIN + 15} fontSize="15" fontWeight="700" fill="var(--ink)">
+          {finding.index + 1}
+        </text>
+        <text x={x + (finding.index > 8 ? 7 : 0)} y={-MARGIN + 15} fontSize="14" fill="var(--ink)">
+          {amountFigure(finding)}
+        </text>
+      </g>
+    );
+  });
+}
+
+/** Each finding on the flat; nothing is written on a picture, numerals stand in the margin. */
+export function FindingMarks({ leaders, ...marks }: Props) {
+  const { findings, chosen, canvas, size } = marks;
   return (
     <>
-      <g style={{ clipPath: `inset(0)` }}>
-        <clipPath id="frame-edge">
-          <rect width={size.width} height={size.height} />
-        </clipPath>
-        <g clipPath="url(#frame-edge)">
-          {anchored.map(({ finding }) => {
-            const strong = chosen === null || chosen === finding.index;
-            const d = pathOf(finding);
-            return (
-              <g key={finding.index} opacity={strong ? 1 : 0.16}>
-                <path
-                  d={d}
-                  fill={`url(#${fieldOf(finding)})`}
-                  fillRule="evenodd"
-                  opacity={chosen === null ? 0.55 : 0.85}
-                />
-                <path d={d} fill="none" stroke="#fff" strokeWidth="3.2" strokeOpacity=".8" strokeLinejoin="round" />
-                <path d={d} fill="none" stroke="#000" strokeWidth="1.3" strokeLinejoin="round" />
-              </g>
-            );
-          })}
-        </g>
-      </g>
-      {leaders &&
-        shown.map(({ finding, at }) => {
-          const x = numerals.get(finding.index) ?? at[0];
-          const strong = chosen === null || chosen === finding.index;
-          return (
-            <g key={finding.index} opacity={strong ? 1 : 0.35}>
-              <path d={`M${at[0]} ${at[1]}L${x} -6`} stroke="#fff" strokeWidth="3.4" strokeOpacity=".8" />
-              <path d={`M${at[0]} ${at[1]}L${x} -6`} stroke="#000" strokeWidth="1.2" />
-              <circle cx={at[0]} cy={at[1]} r="2.8" fill="#000" stroke="#fff" strokeWidth="1.2" />
-              <text x={x - 12} y={-MARGIN + 15} fontSize="15" fontWeight="700" fill="var(--ink)">
-                {finding.index + 1}
-              </text>
-              <text x={x + (finding.index > 8 ? 7 : 0)} y={-MARGIN + 15} fontSize="14" fill="var(--ink)">
-                {amountFigure(finding)}
-              </text>
-            </g>
-          );
-        })}
+      <svg width={size.width} height={size.height} style={{ overflow: 'hidden' }}>
+        <Panned toPx={marks.toPx}>{(toPx) => <Fields {...{ findings, chosen, canvas, toPx }} />}</Panned>
+      </svg>
+      {leaders && <Numerals {...marks} />}
     </>
   );
 }

@@ -8,6 +8,7 @@ import { FrameWindow } from './frameWindow';
 import type { Layer } from './layer';
 import type { HungProps, PicturesProps } from './hung';
 import { OneOver, usePlumb } from './oneOver';
+import { Panned } from './panned';
 import { PictureFrame, type FrameSize } from './pictureFrame';
 import { Ruler } from './ruler';
 import { AtSpot } from './spot';
@@ -54,7 +55,7 @@ const over =
         ) : (
           <svg width={size.width} height={size.height} style={{ overflow: 'hidden' }}>
             <FrameWindow painting={painting} toPx={toPx} />
-            {drawn(layers?.[side], toPx, size)}
+            <Panned toPx={toPx}>{(still) => drawn(layers?.[side], still, size)}</Panned>
           </svg>
         )}
         {side === 'flat' && !aids.cover && (

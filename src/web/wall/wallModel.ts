@@ -1,4 +1,4 @@
-import { createContext, useContext, useState } from 'react';
+import { createContext, useContext, useMemo, useState } from 'react';
 import type { PaintingDetail, Photo, ReadingDetail } from '../../contract';
 import { placeHolds, type Point } from '../../core/raster';
 import { useReading } from '../api/queries';
@@ -20,13 +20,22 @@ import { useWallState, type WallState } from './wallState';
 
 const MOST_LISTED = 7;
 
-/** What of a reading the wall speaks of: findings of the subject, aloud or asked for, and those left out. */
-function findingsShown(reading: ReadingDetail | undefined, subject: Subject, more: boolean) {
-  const here = (reading?.findings ?? []).filter((one) => belongs(subject, one));
-  const open = here.filter(
-    ({ loud, decision }) => (loud || more) && decision !== 'dismissed' && decision !== 'planned',
-  );
-  return { open, listed: open.slice(0, MOST_LISTED), quiet: here.length - open.length };
+/**
+ * What of a reading the wall speaks of: findings of the subject, aloud or asked for, those left out, and where the
+ * painting has those that are listed.
+ */
+function useFindingsShown(
+  reading: ReadingDetail | undefined,
+  { subject, more, onFlat }: { subject: Subject; more: boolean } & Pick<Moved, 'onFlat'>,
+) {
+  return useMemo(() => {
+    const here = (reading?.findings ?? []).filter((one) => belongs(subject, one));
+    const open = here.filter(
+      ({ loud, decision }) => (loud || more) && decision !== 'dismissed' && decision !== 'planned',
+    );
+    const listed = open.slice(0, MOST_LISTED);
+    return { open, listed, quiet: here.length - open.length, marked: listed.map(onFlat) };
+  }, [reading, subject, more, onFlat]);
 }
 
 /** The painting without what was taken out of it; null while nothing is. */
@@ -77,11 +86,11 @@ export function useWallModel(detail: PaintingDetail, number: number) {
   const leftName = repainted ? 'as painted' : beside === null ? 'plan' : `session ${beside}`;
   return {
     ...{ detail, painting, number, hung, photo, reading, aids, state, moves, spot, subject, inquiry, landmarks },
-    ...{ moved, toPlan, onFlat, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
+    ...{ moved, toPlan, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
     flat: repainted ?? painted,
     range: usePlanRange(left?.pixels),
     ...useMap(photo, subject, state.mapped),
-    ...findingsShown(reading, subject, state.more),
+    ...useFindingsShown(reading, { subject, more: state.more, onFlat }),
     mass: reading?.masses.find(({ id }) => id === state.mass) ?? null,
     sitting: seatShown(subject, reading, state.seat),
     tied: detail.references.filter(({ place, governs }) => place && !governs),

@@ -3,7 +3,7 @@ import { Pictures } from '../stage/pictures';
 import { LIGHT_WORDS, planInWords } from '../words';
 import { layersOf } from './layers';
 import type { Side } from './tools/inquiry';
-import { useWall } from './wallModel';
+import { useWall, type WallModel } from './wallModel';
 import type { Stroke } from '../stage/outlining';
 import type { Point } from '../../core/raster';
 
@@ -30,10 +30,12 @@ function FlatName() {
   );
 }
 
+const NONE: WallModel['marked'] = [];
+
 /** The two pictures with all that is drawn over them. */
 export function WallPictures() {
   const wall = useWall();
-  const { detail, painting, left, flat, aids, state, moves, inquiry, map, repainted, listed, onFlat } = wall;
+  const { detail, painting, left, flat, aids, state, moves, inquiry, map, repainted, marked } = wall;
   const drawn = (side: Side) =>
     inquiry.draws ? (at: Point, stroke: Stroke) => inquiry.draw(at, stroke, side) : undefined;
   return (
@@ -51,7 +53,7 @@ export function WallPictures() {
         onPick={wall.pick}
         onDraw={drawn('flat')}
         onDrawPlan={drawn('plan')}
-        findings={state.marks && map === null && !inquiry.tool && !repainted ? listed.map(onFlat) : []}
+        findings={state.marks && map === null && !inquiry.tool && !repainted ? marked : NONE}
         chosen={state.chosen}
         range={wall.range}
         showFlat={state.showFlat}
