@@ -31,19 +31,22 @@ export const USAGE =
 const refuse = (option: string, got: string, wanted: string) =>
   new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
 
-function numbers(text: string, count: number): number[] | null {
+interface OfLength {
+  2: [number, number];
+  3: [number, number, number];
+  4: [number, number, number, number];
+}
+/** So many numbers between commas; null for anything else. */
+function numbers<N extends keyof OfLength>(text: string, count: N): OfLength[N] | null {
   const parts = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
-  return parts.length === count && parts.every(Number.isFinite) ? parts : null;
+  return parts.length === count && parts.every(Number.isFinite) ? (parts as OfLength[N]) : null;
 }
 
-function pointIn(text: string): Point | null {
-  const point = numbers(text, 2);
-  return point && [point[0], point[1]];
-}
+const pointIn = (text: string): Point | null => numbers(text, 2);
 
 function boxIn(text: string): Box | null {
-  const [x, y, w, h] = numbers(text, 4) ?? [];
-  return w > 0 && h > 0 ? [x, y, w, h] : null;
+  const box = numbers(text, 4);
+  return box && box[2] > 0 && box[3] > 0 ? box : null;
 }
 
 function readBox(option: string, text: string, unit: string): Box {
@@ -82,7 +85,7 @@ function readSize(text: string): CanvasSize {
 }
 
 function readGrey(text: string): GreyPatch {
-  const [place, value, ...rest] = text.split('=');
+  const [place = '', value, ...rest] = text.split('=');
   const v = Number(value);
   if (value === undefined || value.trim() === '' || rest.length || !(v > 0 && v <= 10))
     throw refuse('--grey', text, 'a photo box and its Munsell value above 0 and up to 10, like "100,200,50,50=5"');
@@ -90,7 +93,7 @@ function readGrey(text: string): GreyPatch {
 }
 
 function readColour(text: string): GreyPatch {
-  const [place, lab, ...rest] = text.split('=');
+  const [place = '', lab, ...rest] = text.split('=');
   const known = lab === undefined || rest.length ? null : numbers(lab, 3);
   if (!known || known[0] <= 0 || known[0] > 100 || Math.hypot(known[1], known[2]) > 150)
     throw refuse('--colour', text, 'a photo box and its CIELAB colour L,a,b (D65), like "100,200,50,50=42,51,29"');
@@ -100,7 +103,7 @@ function readColour(text: string): GreyPatch {
 
 /** A box, or the mass at a point, that the plan has so many steps lighter than the reference. */
 function readDeparture(text: string): Departure {
-  const [where, amount, ...rest] = text.split('=');
+  const [where = '', amount, ...rest] = text.split('=');
   const steps = amount === undefined || amount.trim() === '' ? NaN : Number(amount);
   const [box, point] = [boxIn(where), pointIn(where)];
   const place = point ? { mass: point } : box && { place: placeOfBox(box) };
@@ -147,10 +150,7 @@ function parse(args: string[]) {
       },
     }).values;
   } catch (cause) {
-    throw new InputError(
-      'arguments',
-      `${(cause as Error).message.split('\n')[0].replace(/\.*$/, '.')} Usage: ${USAGE}`,
-    );
+    throw new InputError('arguments', `${(cause as Error).message.replace(/\.*(\n[\s\S]*)?$/, '.')} Usage: ${USAGE}`);
   }
 }
 

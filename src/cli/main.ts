@@ -31,7 +31,7 @@ async function main([name = '', ...args]: string[]): Promise<number> {
     return await carryOut(name, args);
   } catch (cause) {
     const named = args.indexOf(name === 'backup' ? '--out' : '--data');
-    const data = named < 0 ? 'the studio' : args[named + 1];
+    const data = (named < 0 ? undefined : args[named + 1]) ?? 'the studio';
     const known = cause instanceof InputError ? cause.message : name === 'read' ? null : wordsForStart(cause, data);
     const words = known ?? `revlin ${name} failed unexpectedly: ${(cause as Error).message}`;
     process.stderr.write(`${words.replace(/\s+/g, ' ')}\n`);

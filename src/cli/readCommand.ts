@@ -120,14 +120,19 @@ function refusalOf(cause: unknown): unknown {
 /** Carries out `revlin read`. @throws InputError for input that cannot be measured */
 export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   checkBoxes(request);
-  const [reference, ...photos] = await Promise.all([request.reference, ...request.photos].map(openPicture));
+  const [reference, photos] = await Promise.all([
+    openPicture(request.reference),
+    Promise.all(request.photos.map(openPicture)),
+  ]);
   photos.forEach((photo) => checkPhoto(photo, request));
   const plan = planFor(reference, request);
   const shots = photos.map((photo) => shotOf(photo, request));
+  const [first] = shots;
+  if (!first) throw new Error('a request names a photograph');
   const places = request.regions.map(placeOfBox);
   try {
     const reading = await readSession({ ...askOf(request.canvas, shots), plan, places });
-    return reportOf(request, reading, shots[0]);
+    return reportOf(request, reading, first);
   } catch (cause) {
     throw refusalOf(cause);
   }

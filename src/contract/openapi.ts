@@ -28,7 +28,7 @@ function operation(name: string, row: Route) {
     operationId: name,
     summary: row.summary,
     parameters: [
-      ...[...row.path.matchAll(/:(\w+)/g)].map(([, parameter]) => inPath(parameter)),
+      ...[...row.path.matchAll(/:(\w+)/g)].map(([, parameter = '']) => inPath(parameter)),
       ...(row.guard ? [IF_MATCH] : []),
     ],
     ...(content && { requestBody: { required: true, content } }),
@@ -54,7 +54,7 @@ function fileOperation(name: string, { path, type, summary, query = [] }: FileRo
     responses: {
       200: {
         description: summary,
-        content: { [type.split(';')[0]]: { schema: { type: 'string', format: 'binary' } } },
+        content: { [type.replace(/;.*/, '')]: { schema: { type: 'string', format: 'binary' } } },
       },
       default: problem,
     },

@@ -30,7 +30,10 @@ export const Crop = z.object({
 
 export const Knot = z.object({ reference: value, paint: value });
 const rises = (knots: { reference: number; paint: number }[]) =>
-  knots.every((k, i) => i === 0 || (k.reference - knots[i - 1].reference > 0.01 && k.paint >= knots[i - 1].paint));
+  knots.every((k, i) => {
+    const before = knots[i - 1];
+    return !before || (k.reference - before.reference > 0.01 && k.paint >= before.paint);
+  });
 
 /** absolute: as the reference is; range: its range straight onto the paint's; curve: through the knots. */
 export const Key = z.object({

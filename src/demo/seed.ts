@@ -20,7 +20,7 @@ import { describeReading } from '../server/reading/describeReading';
 import { readPhoto } from '../server/reading/readings';
 import type { Studio } from '../server/studio/studio';
 import { placeOfBox, type Corners } from '../core/raster';
-import { MassMark, SetUp, type Job, type Place } from '../contract';
+import { MassMark, SetUp, type Job } from '../contract';
 import { RECIPES } from './paintings';
 import type { PaintingRecipe, SessionRecipe } from './paintings/recipe';
 
@@ -102,7 +102,7 @@ async function playSession(
     ({ box: [x, y, w, h] }) => x >= 0 && y >= 0 && x + w <= photo.width && y + h <= photo.height,
   );
   await setGreys(studio, photo.id, inFrame);
-  if (number === 1 && recipe.bareAt) await learnGround(studio, photo.id, { place: placeOfBox(recipe.bareAt) as Place });
+  if (number === 1 && recipe.bareAt) await learnGround(studio, photo.id, { place: placeOfBox(recipe.bareAt) });
   await ended(studio, await readPhoto(studio, photo.id));
   const { findings } = await describeReading(studio, photo.id);
   for (const { index } of findings.slice(0, session.take ?? 0))

@@ -102,7 +102,7 @@ const REQUESTS: Record<string, Refusal> = {
 /** What the sender did: malformed addresses, bodies and forms. */
 function ofTheSender(cause: unknown): Refusal | null {
   if (cause instanceof ZodError) {
-    const [{ message }] = cause.issues;
+    const message = cause.issues[0]?.message ?? '';
     return refuse(422, 'input', `${message.replace(/\.?$/, '.')} Nothing was changed.`);
   }
   if (cause instanceof MulterError) return UPLOADS[cause.code] ?? (cause.code.startsWith('LIMIT_') ? FORM : MALFORMED);

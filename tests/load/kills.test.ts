@@ -136,7 +136,7 @@ test('killed in the middle of uploads, readings, plans, decisions and batches: w
 
   const inside = new Map(Object.keys(works).map((name) => [name, 0]));
   for (let round = 0; [...inside.values()].some((n) => n < EACH); round++) {
-    expect(round, `kills that came too late: ${[...inside]}`).toBeLessThan(6 * EACH);
+    expect(round, `kills that came too late: ${JSON.stringify([...inside])}`).toBeLessThan(6 * EACH);
     for (const [name, work] of Object.entries(works)) {
       if ((inside.get(name) ?? 0) >= EACH) continue;
       const after = await survive(server, work);

@@ -33,6 +33,6 @@ const SAYS: Record<SeatSign, (seat: Seat) => string> = {
 export function seatInWords(seat: Seat): string {
   if (seat.missing.length === 0) return 'Foot, dark, shadow and step to the surface are as planned.';
   const said = seat.missing.map((sign) => SAYS[sign](seat));
-  const list = said.length > 1 ? `${said.slice(0, -1).join(', ')} and ${said[said.length - 1]}` : said[0];
-  return `${list[0].toUpperCase()}${list.slice(1)}.`;
+  const list = [...said.slice(0, -2), said.slice(-2).join(' and ')].join(', ');
+  return `${list.slice(0, 1).toUpperCase()}${list.slice(1)}.`;
 }

@@ -25,8 +25,9 @@ export function wholePicture(aligned: Aligned, change: UniformChange, light: Lig
     const caused = Math.abs(amount) > limitOf(row, comparison.uncertainty) && amount * made[row.name] > 0;
     return caused ? [{ row, amount }] : [];
   }).sort((p, q) => Math.abs(q.amount) / q.row.unitOfWeight - Math.abs(p.amount) / p.row.unitOfWeight);
-  if (off.length === 0) return null;
-  const [{ row, amount }] = off;
+  const [most] = off;
+  if (!most) return null;
+  const { row, amount } = most;
   return {
     ...comparison,
     kind: row.name,

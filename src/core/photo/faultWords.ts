@@ -55,7 +55,7 @@ export interface QualityWords {
 
 /** The only place with sentences about photographs. */
 export function wordsForFault<C extends PhotoFault['code']>(fault: Of<C>, light: Light): QualityWords {
-  const code = fault.code as C;
+  const code = fault.code;
   return {
     words: (FAULTS[code] as (f: typeof fault) => string)(fault),
     cost: (COSTS[code] as (f: typeof fault, l: Light) => string)(fault, light),

@@ -1,5 +1,5 @@
 import { warmthAlong } from '../colour';
-import { boxBlur, type Plane } from '../raster';
+import { boxBlur } from '../raster';
 import type { Aligned } from './aligned';
 
 /** Painted minus plan over the canvas, at about 2 mm a cell, smoothed over strokes and untouched by edges and glare. */
@@ -145,7 +145,7 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
     for (let cx = 0; cx < width; cx++, k++)
       sumCell(aligned, steep, { sums, k, say: say[k], x: cx * factor, y: cy * factor, factor });
   const radius = Math.max(1, Math.round(SMOOTH_MM / 2 / (factor * aligned.mmPerPixel)));
-  const smooth = sums.map((data) => boxBlur(boxBlur({ width, height, data } as Plane, radius), radius).data);
+  const smooth = sums.map((data) => boxBlur(boxBlur({ width, height, data }, radius), radius).data);
   const per = (factor * factor) / 2;
   const ratio = (k: number) => smooth[k].map((v, i) => (smooth[3][i] > 0.02 * per ? v / smooth[3][i] : 0));
   return {

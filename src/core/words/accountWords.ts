@@ -113,7 +113,8 @@ function insideInWords({ families, forms, turnings, things }: Account, { mass, t
       .filter(({ flat }) => flat)
       .map(({ ids, span }): Line => {
         const one = things.some((other) => ids.every((id) => other.ids.includes(id)));
-        const where: Piece[] = one ? ['Over ', thing(ids)] : ['From ', mass(ids[0]), ' to ', mass(ids[1])];
+        const [from, to] = ids.map(mass);
+        const where: Piece[] = one || !from || !to ? ['Over ', thing(ids)] : ['From ', from, ' to ', to];
         return [
           ...where,
           ` it should turn through ${span.planned.toFixed(1)} steps, and turns through ${span.painted.toFixed(1)}.`,
@@ -170,6 +171,7 @@ export function coloursInWords(account: Account, { names }: { names: Names }): L
   const [meant] = accents;
   const [strongest] = [...accents].sort((a, b) => b.painted - a.painted);
   const accent = (): Piece[] => {
+    if (!meant || !strongest) return [];
     if (strongest.id !== meant.id) return ['; painted, ', mass(strongest.id), ' is stronger.'];
     return [meant.painted < 0.7 * meant.planned ? '; it is painted weaker.' : ', and so it is painted.'];
   };

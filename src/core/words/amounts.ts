@@ -22,7 +22,7 @@ export function stepsInWords(steps: number): string {
   const quarters = Math.round(Math.abs(steps) * 4);
   const whole = Math.min(10, Math.floor(quarters / 4));
   if (quarters === 0) return 'as planned';
-  return whole === 0 ? QUARTERS[quarters] : WHOLE[whole] + AND[quarters % 4];
+  return (whole === 0 ? QUARTERS[quarters] : `${WHOLE[whole]}${AND[quarters % 4]}`) ?? 'as planned';
 }
 
 const SPOKEN = 0.125; // steps from which an amount is spoken of

@@ -1,4 +1,5 @@
 import type { PhotoHistory } from './meanwhileWords';
+import type { Told } from './told';
 
 /** What the painter said to a finding. */
 export type Decided = 'taken' | 'dismissed' | 'later' | 'planned';
@@ -15,7 +16,7 @@ export type Deed =
   | { readonly what: 'correction-added' | 'correction-off' | 'correction-on'; readonly name: string }
   | { readonly what: 'left-out'; readonly name: string };
 
-type Words = { readonly [W in Deed['what']]: (deed: Extract<Deed, { readonly what: W }>) => string };
+type Words = { readonly [W in Deed['what']]: (deed: Told<Deed, 'what', W>) => string };
 
 const of = (what: string) => (deed: { readonly session: number }) => `${what}, session ${deed.session}`;
 

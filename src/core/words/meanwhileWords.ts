@@ -1,5 +1,6 @@
 import type { Decided } from './deedWords';
 import { listed } from './listed';
+import type { Told } from './told';
 
 const PARTS = {
   crop: 'the crop',
@@ -52,7 +53,7 @@ const DECIDED: Record<Decided, string> = {
   planned: 'taken over into the plan',
 };
 
-type Words = { readonly [O in Meanwhile['of']]: (fact: Extract<Meanwhile, { readonly of: O }>) => string };
+type Words = { readonly [O in Meanwhile['of']]: (fact: Told<Meanwhile, 'of', O>) => string };
 
 const atTime = (time: string | null) => (time ? `, at ${time}` : '');
 const history = ({ of, time }: { readonly of: PhotoHistory; readonly time: string | null }) =>

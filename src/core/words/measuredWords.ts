@@ -93,8 +93,11 @@ export const spanInWords = ({ names, mm }: { names: string; mm: number }): strin
 
 const SIDES = ['left', 'right', 'top', 'bottom'] as const;
 /** Margins of a mass in the window a frame leaves: left, right, top, bottom, mm. */
-export const marginsInWords = (planned: readonly number[], painted: readonly number[]): string =>
-  `To what the frame shows, planned and painted: ${SIDES.map((side, i) => `${side} ${Math.round(planned[i])} and ${Math.round(painted[i])} mm`).join('; ')}.`;
+export function marginsInWords(planned: readonly number[], painted: readonly number[]): string {
+  const [plan, paint] = [planned, painted].map((margins) => margins.map((mm) => String(Math.round(mm))));
+  const sides = SIDES.map((side, i) => `${side} ${plan?.[i]} and ${paint?.[i]} mm`);
+  return `To what the frame shows, planned and painted: ${sides.join('; ')}.`;
+}
 
 /** How a colour difference was measured. @param scale the painter's scale of values, by name */
 export const methodInWords = ({

@@ -1,4 +1,3 @@
-import type { Place } from '../../contract';
 import { placeOfBox } from '../../core/raster';
 import type { PaintingRecipe } from './recipe';
 
@@ -76,7 +75,7 @@ export const enamelPot: PaintingRecipe = {
   quiet: ['wall', 'wall, left'],
   departures: [
     {
-      where: { place: placeOfBox([124, 166, 16, 14]) as Place },
+      where: { place: placeOfBox([124, 166, 16, 14]) },
       change: { kind: 'left-out' },
       why: 'The small chip would read as a hole.',
     },

@@ -52,5 +52,8 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
 }
 
 /** One correction with its checks. */
-export const correctionOf = async (db: Knex, row: CorrectionRow): Promise<Correction> =>
-  (await correctionsOf(db, [row]))[0];
+export async function correctionOf(db: Knex, row: CorrectionRow): Promise<Correction> {
+  const [correction] = await correctionsOf(db, [row]);
+  if (!correction) throw new Error('a row is one correction');
+  return correction;
+}

@@ -29,7 +29,8 @@ export async function keepArrival(
     addedAt: world.now().toISOString(),
   };
   await db.transaction(async (trx) => {
-    const known = (await trx('arrival').where({ sha256 }).first()) ?? (await trx('photo').where({ sha256 }).first());
+    const known: unknown =
+      (await trx('arrival').where({ sha256 }).first('id')) ?? (await trx('photo').where({ sha256 }).first('id'));
     if (!known) await trx('arrival').insert(row);
   });
 }
@@ -58,7 +59,7 @@ const FEW = 3; // files that could not be taken in are named one by one up to he
 /** What could not be taken in: one by one while they are few, else one line for all. */
 async function refusedOf(db: Studio['db']): Promise<Arrival[]> {
   const waiting = () => db('arrival').where({ state: 'unsorted', sha256: null });
-  const [{ n }] = (await waiting().count({ n: '*' })) as { n: number }[];
+  const { n } = (await waiting().count({ n: '*' }).first()) as { n: number };
   const first = (await waiting().orderBy('rowid').limit(FEW)) as ArrivalRow[];
   const lines = first.map(({ id, fileName, day, problem }): Arrival => ({
     id,
@@ -69,10 +70,11 @@ async function refusedOf(db: Studio['db']): Promise<Arrival[]> {
     height: null,
     many: 1,
   }));
-  if (n <= FEW) return lines;
+  const [one] = lines;
+  if (n <= FEW || !one) return lines;
   const names = lines.map(({ fileName }) => fileName).join(', ');
-  const problem = `${n} files could not be taken in, among them ${names}. They are left where they are. Of the first: ${lines[0].problem}`;
-  return [{ ...lines[0], problem, many: n }];
+  const problem = `${n} files could not be taken in, among them ${names}. They are left where they are. Of the first: ${one.problem}`;
+  return [{ ...one, problem, many: n }];
 }
 
 /** What waits to be sorted, oldest day first, and the folder it came from. */
@@ -126,9 +128,8 @@ async function leaveOut(studio: Studio, row: ArrivalRow): Promise<void> {
     studio,
     { paintingId: null, said: { what: 'left-out', name: row.fileName } },
     async ({ trx, touch }) => {
-      const all = (
-        together ? await trx('arrival').where({ state: 'unsorted', sha256: null }).select('id') : [row]
-      ) as Pick<ArrivalRow, 'id'>[];
+      const waiting = () => trx<ArrivalRow>('arrival').where({ state: 'unsorted', sha256: null }).select('id');
+      const all = together ? await waiting() : [row];
       for (const { id } of all) await touch('arrival', id);
       await trx('arrival')
         .whereIn(

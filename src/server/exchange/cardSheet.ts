@@ -10,7 +10,8 @@ const LEFT = (PAGE_W - CARD.widthMm) / 2;
  * printing is.
  */
 const toneOf = (value: number): string => {
-  const code = Math.round(255 * codeFromLinear(luminanceFromValue(value) / luminanceFromValue(CARD_VALUES[0])));
+  const paper = luminanceFromValue(Math.max(...CARD_VALUES));
+  const code = Math.round(255 * codeFromLinear(luminanceFromValue(value) / paper));
   return `#${code.toString(16).padStart(2, '0').repeat(3)}`;
 };
 
@@ -29,7 +30,8 @@ function drawCard(pdf: Pdf, top: number, greys: readonly number[] | null): void 
   }
   CARD.patches.forEach(([px, py, w, h], k) => {
     const box = [x(px), y(py), w * MM, h * MM] as const;
-    if (greys) pdf.rect(...box).fill(toneOf(greys[k]));
+    const grey = greys?.[k];
+    if (grey !== undefined) pdf.rect(...box).fill(toneOf(grey));
     pdf
       .lineWidth(0.3)
       .rect(...box)

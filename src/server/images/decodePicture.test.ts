@@ -19,7 +19,7 @@ const pixel = ({ data, width }: Decoded, x: number, y: number) => [
 const near = (got: number[], wanted: number[], within = 6) =>
   expect(
     got.every((v, c) => Math.abs(v - wanted[c]) <= within),
-    `${got} for ${wanted}`,
+    `${got.join()} for ${wanted.join()}`,
   ).toBe(true);
 
 describe('every kind of file that is taken', () => {

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import type { Deed } from '../../core/words';
 import type { Studio } from '../studio/studio';
-import { sameState, THINGS, type State, type Thing, type ThingName } from './things';
+import { sameState, THINGS, type State, type ThingName } from './things';
 
 /** One thing a deed has changed. */
 export interface Part {
@@ -39,7 +39,7 @@ export interface Hold {
   readonly touch: Touch;
 }
 
-export const stateOf = (db: Knex, name: ThingName, id: string): Promise<State> => (THINGS[name] as Thing).state(db, id);
+export const stateOf = (db: Knex, name: ThingName, id: string): Promise<State> => THINGS[name].state(db, id);
 
 /**
  * Does something that decides, in one transaction with its line in the journal. Where nothing has changed in the end

@@ -85,7 +85,7 @@ const PLAN: Thing = {
       });
       return;
     }
-    const read = await trx('reading')
+    const read: unknown = await trx('reading')
       .join('plan', 'plan.id', 'reading.planId')
       .where({ paintingId })
       .first('reading.id');

@@ -7,7 +7,7 @@ import { lookAgain } from '../photo/looking';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
 import { stateOf, type DeedRow, type Part } from './journal';
-import { sameState, THINGS, type Thing } from './things';
+import { sameState, THINGS } from './things';
 
 const findingOf = (parts: string): string | null =>
   kept('deed.parts', parts).find(({ thing }) => thing === 'decision')?.id ?? null;
@@ -58,7 +58,7 @@ export async function listDeeds(db: Knex, paintingId: string): Promise<DeedDone[
 async function putBack(trx: Knex.Transaction, { world }: Studio, { parts, undo }: { parts: Part[]; undo: boolean }) {
   const order = undo ? [...parts].reverse() : parts;
   for (const { thing, id, before, after } of order)
-    await (THINGS[thing] as Thing).put(trx, id, { state: undo ? before : after, world });
+    await THINGS[thing].put(trx, id, { state: undo ? before : after, world });
   return Promise.all(
     parts.map(async (part): Promise<Part> => {
       const now = await stateOf(trx, part.thing, part.id);

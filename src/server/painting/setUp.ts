@@ -29,7 +29,7 @@ async function resize(
   studio: Studio,
   { before, after }: { before: PaintingRow; after: PaintingRow },
 ) {
-  const photographed = await trx('session').where({ paintingId: before.id }).where('number', '>', 0).first();
+  const photographed: unknown = await trx('session').where({ paintingId: before.id }).where('number', '>', 0).first();
   if (photographed)
     throw new InputError(
       'sessions',

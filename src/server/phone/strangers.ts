@@ -39,6 +39,6 @@ export class Strangers {
 
   private forgetOldest(): void {
     const [oldest] = this.wrong.keys();
-    this.wrong.delete(oldest);
+    if (oldest !== undefined) this.wrong.delete(oldest);
   }
 }

@@ -57,10 +57,10 @@ export async function learnGround(
   // On a bare surface nothing agrees with the plan or the last session: a card tells how light it is, and the surface
   // itself, being
   // even, how the lamp falls off.
-  const [{ photo: own, corners }] = task.shots;
+  const [shot] = task.shots;
   const bare =
-    photo.role === 'ground'
-      ? ({ lightFrom: 'last-session', before: null, board: { photo: own, corners } } as const)
+    photo.role === 'ground' && shot
+      ? ({ lightFrom: 'last-session', before: null, board: { photo: shot.photo, corners: shot.corners } } as const)
       : {};
   const { ground } = await studio.crew.run('ground', { task: { ...task, ...bare }, place });
   if (!ground)

@@ -50,7 +50,7 @@ export function lookForCorners(studio: Studio, photo: PhotoRow, painting: Painti
             confidence: found.confidence,
             setAt: world.now().toISOString(),
           });
-        const marked = await trx('photo_greys').where({ photoId: photo.id }).first();
+        const marked: unknown = await trx('photo_greys').where({ photoId: photo.id }).first();
         if (card && !marked)
           await trx('photo_greys').insert({
             id: world.newId(),

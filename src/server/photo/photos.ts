@@ -200,10 +200,10 @@ export async function setCorners(studio: Studio, photoId: string, corners: Corne
       `A corner lies far outside the photograph of ${width} x ${height} pixels. The corners before it are kept.`,
     );
   }
-  const area = corners.reduce(
-    (sum, [x, y], i) => sum + (x * corners[(i + 1) % 4][1] - corners[(i + 1) % 4][0] * y) / 2,
-    0,
-  );
+  const area = corners.reduce((sum, [x, y], i) => {
+    const [nextX, nextY] = corners[(i + 1) % 4] ?? [x, y];
+    return sum + (x * nextY - nextX * y) / 2;
+  }, 0);
   if (area < 0.01 * width * height)
     throw new InputError(
       'corners',

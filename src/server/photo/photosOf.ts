@@ -110,5 +110,6 @@ export async function photosOfPainting(db: Knex, paintingId: string): Promise<(P
 /** One photograph with what governs it. */
 export async function photoOf(db: Knex, { id }: Pick<PhotoRow, 'id'>): Promise<Photo> {
   const [line] = (await db.raw(`${PHOTOS} WHERE p.id = ?`, [id])) as PhotoLine[];
+  if (!line) throw new Error(`photograph ${id} is not there`);
   return photoIn(line);
 }

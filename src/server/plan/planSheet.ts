@@ -116,10 +116,8 @@ const figure = (v: number) => String(Math.round(v) + 0);
 
 function massTable(pen: Pen, { masses, settings, plan }: SheetContent, [x0, y0]: readonly [number, number]): void {
   const { pdf, say } = pen;
-  const columns = [0, 52, 74, 88, 104] as const;
-  ['Mass', 'family', 'value', 'warmth', 'chroma'].forEach((name, c) =>
-    say(name, [x0 + columns[c], y0], { bold: true, size: 8.5 }),
-  );
+  const columns = { Mass: 0, family: 52, value: 74, warmth: 88, chroma: 104 };
+  for (const [name, x] of Object.entries(columns)) say(name, [x0 + x, y0], { bold: true, size: 8.5 });
   const largest = [...masses].sort((a, b) => b.share - a.share);
   const room = 14;
   largest.slice(0, room).forEach((mass, i) => {
@@ -128,10 +126,15 @@ function massTable(pen: Pen, { masses, settings, plan }: SheetContent, [x0, y0]:
     const tags = [mark?.loose && 'loose', mark?.quiet && 'quiet'].filter(Boolean).join(', ');
     pdf.rect(x0 * MM, (y + 0.4) * MM, 3 * MM, 2.6 * MM).fill(swatch(mass.target.lab));
     say(`${mass.name}${tags ? ` (${tags})` : ''}`, [x0 + 4.5, y], { size: 8.5, width: 47 });
-    say(mass.family, [x0 + columns[1], y], { size: 8.5 });
-    [numberOf(mass.target.value, settings), figure(mass.target.warmth), figure(mass.target.chroma)].forEach((text, c) =>
-      say(text, [x0 + columns[c + 2], y], { size: 8.5 }),
-    );
+    const { value, warmth, chroma } = mass.target;
+    const row = {
+      family: mass.family,
+      value: numberOf(value, settings),
+      warmth: figure(warmth),
+      chroma: figure(chroma),
+    };
+    for (const name of ['family', 'value', 'warmth', 'chroma'] as const)
+      say(row[name], [x0 + columns[name], y], { size: 8.5 });
   });
   if (largest.length > room)
     say(`and ${largest.length - room} smaller ones`, [x0 + 4.5, y0 + 5 + room * 4.4], { size: 8.5 });

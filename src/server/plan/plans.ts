@@ -93,7 +93,7 @@ export async function listPlans({ db }: Studio, paintingId: string): Promise<(Pl
   const rows = (await db('plan').where({ paintingId }).orderBy('version', 'desc')) as PlanRow[];
   return Promise.all(
     rows.map(async (row) => {
-      const [{ n }] = (await db('reading').where({ planId: row.id }).count({ n: '*' })) as { n: number }[];
+      const { n } = (await db('reading').where({ planId: row.id }).count({ n: '*' }).first()) as { n: number };
       return { ...planFromRow(row), readings: Number(n) };
     }),
   );

@@ -38,7 +38,7 @@ function linesOf({ canvas, rebate, masses, grid, lines }: TransferContent): Line
     ...(lines.has('window') ? [box(x, y, w, h)] : []),
     ...(lines.has('masses')
       ? masses.flatMap(({ place }) =>
-          place.outlines.map((outline): Line => ({ points: [...outline, outline[0]], strong: true })),
+          place.outlines.map((outline): Line => ({ points: [...outline, ...outline.slice(0, 1)], strong: true })),
         )
       : []),
   ];

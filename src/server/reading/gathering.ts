@@ -196,13 +196,10 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     landmarks: main.landmarks.map(({ plan: from, painted }) => ({ plan: from, painted })),
   };
   const inputs = inputsOf({
-    shots: [row, ...further.map((one) => one.row)].map(({ sha256 }, i) => [
-      sha256,
-      task.shots[i].corners,
-      task.shots[i].greys,
-      task.shots[i].areas,
-      task.shots[i].covered,
-    ]),
+    shots: [row, ...further.map((one) => one.row)].map(({ sha256 }, i) => {
+      const shot = task.shots[i];
+      return [sha256, shot?.corners, shot?.greys, shot?.areas, shot?.covered];
+    }),
     board: board ? [board.row.sha256, board.photo.corners] : null,
     before: before ? last?.reading.id : null,
     last: task.last ? last?.reading.id : null,

@@ -173,4 +173,4 @@ export async function seePlace(studio: Studio, photoId: string, place: Place): P
 
 /** The same as a comparison of its paint. */
 export const measurePlace = async (studio: Studio, photoId: string, place: Place): Promise<Comparison> =>
-  (await seePlace(studio, photoId, place)).paint as Comparison;
+  (await seePlace(studio, photoId, place)).paint;

@@ -16,7 +16,8 @@ export async function rereadPainting(studio: Studio, paintingId: string) {
     .select('photo.*')) as PhotoRow[];
   const jobs: Job[] = [];
   for (const { id } of photos) {
-    const reading = await db('reading').where({ photoId: id }).orderBy('rowid', 'desc').first();
+    const reading = (await db('reading').where({ photoId: id }).orderBy('rowid', 'desc').first('planId')) as
+      { planId: string } | undefined;
     if (reading && reading.planId !== plan?.id) jobs.push(await readPhoto(studio, id, jobs.at(-1)));
   }
   return jobs;

@@ -42,7 +42,7 @@ function handle(studio: Studio, answers: Answers, name: RouteName): RequestHandl
     const body = (row.body ? row.body.parse(incoming.body ?? {}) : undefined) as Request<RouteName>['body'];
     const request: Request<RouteName> = {
       studio: { ...studio, hand: handOf(incoming) },
-      params: incoming.params as Record<string, string>,
+      params: incoming.params as Request<RouteName>['params'],
       body,
       file: () => fileOf(incoming),
     };

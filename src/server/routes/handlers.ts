@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Made, ResponseOf, RouteName } from '../../contract';
+import type { Made, ParamsOf, ResponseOf, RouteName } from '../../contract';
 import { ROUTES } from '../../contract';
 import { InputError } from '../images/inputError';
 import { listDeeds, setUndone } from '../journal/undoing';
@@ -32,7 +32,7 @@ type ParsedBody<N extends RouteName> = (typeof ROUTES)[N]['body'] extends z.ZodT
 
 export interface Request<N extends RouteName> {
   readonly studio: Studio;
-  readonly params: Record<string, string>;
+  readonly params: ParamsOf<(typeof ROUTES)[N]['path']>;
   readonly body: ParsedBody<N>;
   readonly file: () => Arrived;
 }
@@ -55,7 +55,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   listPlans: ({ studio, params }) => listPlans(studio, params.paintingId),
   rereadPainting: ({ studio, params }) => rereadPainting(studio, params.paintingId),
   changePlan: ({ studio, params, body }) => changePlan(studio, params.paintingId, body),
-  getMasses: ({ studio, params }) => massesOf(studio, params.paintingId) as Promise<ResponseOf<'getMasses'>>,
+  getMasses: ({ studio, params }) => massesOf(studio, params.paintingId),
   addSession: ({ studio, params, body }) => addSession(studio, params.paintingId, body),
   addPhoto: ({ studio, params, file }) => addPhoto(studio, params.sessionId, file()),
   sortPhoto: ({ studio, params, body, file }) =>
@@ -86,8 +86,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   getReading: ({ studio, params }) => describeReading(studio, params.photoId),
   decide: ({ studio, params, body }) =>
     decide(studio, { photoId: params.photoId, index: Number(params.index), ...body }),
-  measure: async ({ studio, params, body }) =>
-    (await measurePlace(studio, params.photoId, body.place)) as ResponseOf<'measure'>,
+  measure: ({ studio, params, body }) => measurePlace(studio, params.photoId, body.place),
   addCorrection: ({ studio, params, body }) => addCorrection(studio, params.paintingId, body),
   removeCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, false),
   restoreCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, true),

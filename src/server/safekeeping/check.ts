@@ -90,15 +90,15 @@ function look(file: string): Looked {
     const links = (database.pragma('foreign_key_check') as unknown[]).length;
     const problems = whole.filter((line) => line !== 'ok');
     if (links > 0) problems.push(`${links} rows point to nothing`);
-    const all = (sql: string) => database?.prepare(sql).all() as Record<string, string>[];
+    const all = <Column extends string>(sql: string) => database?.prepare(sql).all() as Record<Column, string>[];
     return {
       problems,
-      steps: all('SELECT name FROM knex_migrations').map(({ name }) => name),
+      steps: all<'name'>('SELECT name FROM knex_migrations').map(({ name }) => name),
       named: namedIn(database),
       called: callerIn(database),
-      readings: all('SELECT id FROM reading WHERE rowid IN (SELECT max(rowid) FROM reading GROUP BY photoId)').map(
-        ({ id }) => id,
-      ),
+      readings: all<'id'>(
+        'SELECT id FROM reading WHERE rowid IN (SELECT max(rowid) FROM reading GROUP BY photoId)',
+      ).map(({ id }) => id),
       unreadable: unreadableIn(database),
     };
   } catch (cause) {

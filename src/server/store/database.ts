@@ -75,7 +75,8 @@ async function bringUpToDate(file: string): Promise<void> {
         `The studio in ${file} was kept by a newer Revlin (it knows "${unknown}"). Nothing was changed. Start it with that version, or bring this one up to date.`,
       );
     if (MIGRATIONS.every(({ name }) => steps.includes(name))) return;
-    if (steps.length > 0) await copyBeforeChange(file, steps[steps.length - 1]);
+    const newest = steps.at(-1);
+    if (newest !== undefined) await copyBeforeChange(file, newest);
     await db.migrate.forceFreeMigrationsLock({ migrationSource });
     await noteWhatIsThere(db, steps);
     await db.migrate.latest({ migrationSource });

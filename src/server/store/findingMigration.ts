@@ -118,7 +118,11 @@ async function pack(knex: Knex, { id, result }: { id: string; result: string }):
     ((await knex(table).where({ readingId: id }).orderBy('position').select('content')) as { content: string }[]).map(
       ({ content }) => JSON.parse(content) as unknown,
     );
-  const whole = { ...JSON.parse(result), masses: await contents('mass_reading'), findings: await contents('finding') };
+  const whole = {
+    ...(JSON.parse(result) as object),
+    masses: await contents('mass_reading'),
+    findings: await contents('finding'),
+  };
   await knex('reading')
     .where({ id })
     .update({ result: JSON.stringify(whole) });

@@ -34,8 +34,8 @@ function take(folder: string): Database.Database | null {
 async function holderOf(folder: string): Promise<string | null> {
   for (let waited = 0; waited <= STARTING_MS; waited += 100) {
     const text = await readFile(wordFile(folder), 'utf8').catch(() => '');
-    const word = /"url":"(http:\/\/[^"]+)"/.exec(text);
-    if (word) return word[1];
+    const url = /"url":"(http:\/\/[^"]+)"/.exec(text)?.[1];
+    if (url) return url;
     await pause(100);
   }
   return null;

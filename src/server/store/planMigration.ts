@@ -18,7 +18,7 @@ const crossings = ({ outlines }: Outlined, y: number): number[] =>
   outlines
     .flatMap((outline) =>
       outline.flatMap(([ax, ay], i) => {
-        const [bx, by] = outline[(i + 1) % outline.length];
+        const [bx, by] = outline[(i + 1) % outline.length] ?? [ax, ay];
         return ay > y !== by > y ? [ax + ((y - ay) / (by - ay)) * (bx - ax)] : [];
       }),
     )
@@ -30,12 +30,15 @@ function pointInside(place: Outlined): At | null {
   const points: At[] = [];
   for (let y = 0; y <= lowest; y++) {
     const ends = crossings(place, y + 0.5);
-    for (let k = 0; k + 1 < ends.length; k += 2)
-      for (let x = Math.max(0, Math.ceil(ends[k] - 0.5)); x + 0.5 < ends[k + 1]; x++) points.push([x + 0.5, y + 0.5]);
+    for (let k = 0; k + 1 < ends.length; k += 2) {
+      const [from = 0, to = 0] = ends.slice(k, k + 2);
+      for (let x = Math.max(0, Math.ceil(from - 0.5)); x + 0.5 < to; x++) points.push([x + 0.5, y + 0.5]);
+    }
   }
   if (points.length === 0) return null;
-  const middle = [0, 1].map((c) => points.reduce((sum, p) => sum + p[c], 0) / points.length);
-  const away = ([x, y]: At) => Math.hypot(x - middle[0], y - middle[1]);
+  const sums = points.reduce<At>(([sumX, sumY], [x, y]) => [sumX + x, sumY + y], [0, 0]);
+  const [midX, midY] = [sums[0] / points.length, sums[1] / points.length];
+  const away = ([x, y]: At) => Math.hypot(x - midX, y - midY);
   return points.reduce((best, p) => (away(p) < away(best) ? p : best));
 }
 
@@ -87,7 +90,12 @@ export async function addPlanning(knex: Knex): Promise<void> {
   for (const plan of (await knex('plan').select('id', 'key', 'masses', 'names')) as OldPlan[]) {
     const marks = await marksOf(knex, plan);
     // The old names stay beside the new ones: readings made under them name their masses by them.
-    const content = { key: { ...KEY, kind: plan.key }, masses: plan.masses, marks, names: JSON.parse(plan.names) };
+    const content = {
+      key: { ...KEY, kind: plan.key },
+      masses: plan.masses,
+      marks,
+      names: JSON.parse(plan.names) as unknown,
+    };
     await knex('plan')
       .where({ id: plan.id })
       .update({ content: JSON.stringify(content) });

@@ -85,8 +85,8 @@ function readAs<N extends KeptName>(name: N, json: string): { readonly value: Ke
   try {
     const parsed = KEPT[name].shape.safeParse(lifted(name, json));
     if (parsed.success) return { value: parsed.data as KeptAs<N> };
-    const [{ path, code }] = parsed.error.issues;
-    return { why: `${path.join('.') || 'all of it'}: ${code}` };
+    const [issue] = parsed.error.issues;
+    return { why: `${issue?.path.join('.') || 'all of it'}: ${issue?.code}` };
   } catch (cause) {
     if (cause instanceof SyntaxError) return { why: 'it is not JSON' };
     throw cause;

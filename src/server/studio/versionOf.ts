@@ -23,6 +23,6 @@ export const findingVersion = (readingId: string, decisionId: string | null): st
  * they were shown, whatever was put in their place counts.
  */
 export const shownCorners = async (db: Knex, photoId: string): Promise<CornersRow | undefined> => {
-  const given = await db('photo_corners').where({ photoId, cornersFrom: 'given' }).first('id');
+  const given: unknown = await db('photo_corners').where({ photoId, cornersFrom: 'given' }).first('id');
   return given ? newest<CornersRow>(db, 'photo_corners', photoId) : undefined;
 };

@@ -90,8 +90,10 @@ async function ground(db: Knex, paintingId: string): Promise<Guarded> {
 }
 
 /** By a photograph of it, or by the painting itself. */
-async function groundOfEither(db: Knex, { paintingId, photoId }: Record<string, string>): Promise<Guarded> {
+async function groundOfEither(db: Knex, params: Params): Promise<Guarded> {
+  const { paintingId } = params;
   if (paintingId) return ground(db, paintingId);
+  const photoId = named(params, 'photoId');
   await rowOf<PhotoRow>(db, 'photo', photoId);
   const home = (await db('photo')
     .join('session', 'session.id', 'photo.sessionId')
@@ -145,17 +147,30 @@ async function finding(db: Knex, photoId: string, index: number): Promise<Guarde
   };
 }
 
+type Params = Record<string, string>;
+/** @throws Error where a route's path does not name what its guard asks for */
+function named(params: Params, name: string): string {
+  const value = params[name];
+  if (value === undefined) throw new Error(`a guarded route does not name its ${name}`);
+  return value;
+}
+type Guarding = (db: Knex, params: Params) => Promise<Guarded>;
+const by =
+  (name: string, guard: (db: Knex, id: string) => Promise<Guarded>): Guarding =>
+  (db, params) =>
+    guard(db, named(params, name));
+
 /** What each guard stands for, by the parameters of its route. */
-export const GUARDED: Record<Guard, (db: Knex, params: Record<string, string>) => Promise<Guarded>> = {
-  plan: (db, { paintingId }) => plan(db, paintingId),
-  painting: (db, { paintingId }) => painting(db, paintingId),
-  reference: (db, { referenceId }) => reference(db, referenceId),
+export const GUARDED: Record<Guard, Guarding> = {
+  plan: by('paintingId', plan),
+  painting: by('paintingId', painting),
+  reference: by('referenceId', reference),
   ground: groundOfEither,
-  photo: (db, { photoId }) => photo(db, photoId),
-  corners: (db, { photoId }) => corners(db, photoId),
-  greys: (db, { photoId }) => history('greys')(db, photoId),
-  areas: (db, { photoId }) => history('areas')(db, photoId),
-  landmarks: (db, { photoId }) => history('landmarks')(db, photoId),
-  seated: (db, { photoId }) => history('seated')(db, photoId),
-  finding: (db, { photoId, index }) => finding(db, photoId, Number(index)),
+  photo: by('photoId', photo),
+  corners: by('photoId', corners),
+  greys: by('photoId', history('greys')),
+  areas: by('photoId', history('areas')),
+  landmarks: by('photoId', history('landmarks')),
+  seated: by('photoId', history('seated')),
+  finding: (db, params) => finding(db, named(params, 'photoId'), Number(named(params, 'index'))),
 };

@@ -38,7 +38,7 @@ export function UndoLine({ journal: { undo, redo }, paintingId, second = false }
     if (!deed || action.isPending) return;
     const queryKey = paintingId ? keys.painting(paintingId) : keys.arrivals;
     // Also where it came too late: what was done meanwhile is then in sight.
-    const onSettled = () => client.invalidateQueries({ queryKey });
+    const onSettled = () => void client.invalidateQueries({ queryKey });
     action.mutate({ params: { deedId: deed.id }, body: { undone } }, { onSettled });
   };
   const [back, again] = [turn(undo, true), turn(redo, false)];

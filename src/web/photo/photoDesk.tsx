@@ -1,7 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { fileUrl, type Job, type PaintingDetail, type Photo as PhotoShape, type Session } from '../../contract';
 import { cornersFoundInWords, lensInWords, PHOTO_TEXT } from '../../core/words';
-import type { Corners } from '../../core/raster';
 import { JobProgress } from '../ui/jobProgress';
 import { ProblemNote } from '../ui/problem';
 import { WordChoice } from '../ui/words';
@@ -72,7 +71,7 @@ function UnderMagnifiers({ desk }: Part) {
           onCorners={keep}
           greys={photo.greys}
           marking={marking !== null}
-          card={photo.card as Corners | null}
+          card={photo.card}
           onGrey={(box) => {
             keepGreys(patchesFrom(marking, box, photo, strip));
             setMarking(null);

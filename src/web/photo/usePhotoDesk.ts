@@ -33,7 +33,7 @@ function useCorners(detail: PaintingDetail, session: Session, photo: Photo) {
   const [chosen, setChosen] = useState(0);
   const keeping = useAction('setCorners', detail.painting.id);
   return {
-    corners: draft ?? (photo.corners as Corners | null) ?? squareIn(photo),
+    corners: draft ?? photo.corners ?? squareIn(photo),
     /** where they were last session; null = the photographs are not alike */
     before: lastCorners(detail, session, photo),
     chosen,

@@ -46,7 +46,7 @@ function useSeen({ detail, plan: { draft }, worker }: PartProps) {
   const picture = useAsked(worker, name, (api) => api.picture(rendering));
   const masses = useAsked(worker, `masses${name}`, (api) => api.masses(rendering)) ?? [];
   const edges = useAsked(worker, `edges${name}`, (api) => api.edges(rendering)) ?? [];
-  const wishFor = (edge: EdgeSegment) => draft.edges.find(({ at }) => away(edge, at as Point) < NEAR_MM);
+  const wishFor = (edge: EdgeSegment) => draft.edges.find(({ at }) => away(edge, at) < NEAR_MM);
   const classOf = (edge: EdgeSegment): EdgeClass => wishFor(edge)?.is ?? edgeClass(edge, viewingM);
   const total = edges.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
   return {

@@ -24,9 +24,9 @@ test('while the hand pans, marks are pushed and not drawn anew; where they lie i
   const close = zoomAt(WHOLE, 3, { at: [200, 150], size: SIZE });
   const view = render(<svg>{sheet(close)}</svg>);
   const lies = (): number[] => {
-    const mark = view.container.querySelector('circle')!;
-    const [, x, y] = /translate\((.*)px, (.*)px\)/.exec(mark.parentElement!.style.transform)!.map(Number);
-    return [x + Number(mark.getAttribute('cx')), y + Number(mark.getAttribute('cy'))];
+    const mark = view.container.querySelector('circle');
+    const pushed = /translate\((.*)px, (.*)px\)/.exec(mark?.parentElement?.style.transform ?? '') ?? [];
+    return ['cx', 'cy'].map((c, i) => Number(mark?.getAttribute(c)) + Number(pushed[i + 1]));
   };
   const panned = panBy(close, [37, -21], SIZE);
   view.rerender(<svg>{sheet(panned)}</svg>);

@@ -15,8 +15,8 @@ function useSettled(size: number): boolean {
 }
 
 /**
- * What lies on the picture, drawn once for each zoom and pushed as a whole while the hand pans: outlines of thousands of
- * corners are neither told nor painted anew at each frame.
+ * What lies on the picture, drawn once for each zoom and pushed as a whole while the hand pans: outlines of thousands
+ * of corners are neither told nor painted anew at each frame.
  */
 export function Panned({ toPx, children }: { toPx: ToPx; children: (toPx: ToPx) => ReactNode }) {
   const [x, y] = toPx([0, 0]);

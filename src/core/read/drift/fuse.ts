@@ -1,4 +1,4 @@
-import { gaussianBlur, type Plane } from '../../raster';
+import { gaussianBlur } from '../../raster';
 import type { Matches } from './match';
 
 /** A smooth field over the cells, and how precisely it is known at each. */
@@ -76,7 +76,7 @@ function solve(
     sums[3][i] = a * dx[i] + b * dy[i];
     sums[4][i] = b * dx[i] + c * dy[i];
   }
-  const [a, b, c, p, q] = sums.map((data) => gaussianBlur({ width: columns, height: rows, data } as Plane, sigma).data);
+  const [a, b, c, p, q] = sums.map((data) => gaussianBlur({ width: columns, height: rows, data }, sigma).data);
   const out: Fused = { dx: new Float32Array(count), dy: new Float32Array(count), precision: new Float32Array(count) };
   for (let i = 0; i < count; i++) {
     const w = before.weight[i];
