@@ -198,6 +198,23 @@ export const shotOf = (
   areas: [],
 });
 
+/** Boxes (shares of the canvas) that are read in every picture. */
+const BOXES = [
+  [0.06, 0.08, 0.12, 0.14],
+  [0.42, 0.1, 0.12, 0.12],
+  [0.78, 0.1, 0.14, 0.14],
+  [0.24, 0.42, 0.08, 0.1],
+  [0.5, 0.56, 0.08, 0.1],
+  [0.74, 0.5, 0.08, 0.1],
+  [0.1, 0.76, 0.14, 0.12],
+  [0.46, 0.82, 0.16, 0.1],
+  [0.8, 0.8, 0.12, 0.12],
+] as const;
+
+/** The same places of any motif, mm. */
+export const boxesOf = ({ widthMm, heightMm }: Motif) =>
+  BOXES.map(([x, y, w, h]) => [x * widthMm, y * heightMm, w * widthMm, h * heightMm].map((v) => Math.round(v)));
+
 /** Measures through the same entry point as a user's command line. */
 export async function measure(
   motif: Motif,

@@ -1,8 +1,10 @@
 import { LUMINANCE, valueFromLuminance } from '../colour';
-import { channelsOf, project, type Homography, type Point, type Raster } from '../raster';
+import { channelsOf, project, shrinkRaster, type Homography, type Point, type Raster } from '../raster';
 import { boardFallOff, boardFieldAt, withoutField, type BoardField } from './board';
-import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
+import { cellMeans, fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
+import { withoutBend } from './bend';
+import { UNTOLD_VIVID, vividOf, withoutVivid, type Vivid } from './vivid';
 import { curvePlane, toneCurveThrough, type ToneCurve } from './toneCurve';
 
 /** From what the light was worked out. */
@@ -27,6 +29,15 @@ export interface Light {
   readonly uncertainty: { readonly value: number; readonly warmth: number };
   /** Munsell value up to which the tone curve was measured; beyond it values are less sure */
   readonly knownTo: number;
+  /** what the camera did to please, as far as the plan told, and taken out */
+  readonly camera: Camera;
+}
+
+export interface Camera {
+  /** how S-shaped its tone curve was, see {@link withoutBend}; 0 where patches tell the curve */
+  readonly bend: number;
+  /** by which share it made all colours stronger, and the one-sigma doubt of that share */
+  readonly vivid: Vivid;
 }
 
 export interface LightEvidence {
@@ -49,10 +60,16 @@ export interface LightEvidence {
 /** A tone curve a channel; null where no patch tells any. */
 type Curves = readonly [ToneCurve, ToneCurve, ToneCurve] | null;
 
-function curvesFrom(patches: readonly SeenPatch[]): Curves {
-  if (!patches.some((patch) => !patch.clipped)) return null;
+function curvesFrom(patches: readonly SeenPatch[], bend: number): Curves {
+  const straight = withoutBend(bend);
+  if (!patches.some((patch) => !patch.clipped)) return bend === 0 ? null : [straight, straight, straight];
   // A blown patch still tells where the curve ends: the light it has is at least as much as the file can hold.
-  return [toneCurveThrough(patches, 0), toneCurveThrough(patches, 1), toneCurveThrough(patches, 2)];
+  const seen = patches.map((patch) => ({ ...patch, seen: patch.seen.map(straight) as [number, number, number] }));
+  const through = ([0, 1, 2] as const).map((c) => {
+    const curve = toneCurveThrough(seen, c);
+    return (light: number) => curve(straight(light));
+  });
+  return through as [ToneCurve, ToneCurve, ToneCurve];
 }
 
 function applyCurves(raster: Raster, curves: Curves): Raster {
@@ -156,18 +173,58 @@ function fitted(
 }
 const SAME_PAINT = 0.75; // share of the canvas: with so much unchanged the plan need not be asked
 
-function methodOf(usable: number, { board }: LightEvidence, { to }: Fitted): LightMethod {
+function methodOf(usable: number, { board }: LightEvidence, { to }: Pick<Fitted, 'to'>): LightMethod {
   if (usable >= 3) return 'card';
   if (usable >= 1) return 'grey';
   return board ? 'board' : (to ?? 'untouched');
 }
 
+interface Found {
+  readonly relight: (squared: Raster) => Raster;
+  readonly fit: PlanFit;
+  readonly curved: Raster;
+  readonly to: Fitted['to'];
+}
+
+/** The light under a camera whose tone curve is bent so far. */
+function lightUnder(squared: Raster, evidence: LightEvidence, bend: number): Found {
+  const { fromPhoto, board } = evidence;
+  const patches = board ? evidence.patches.map((patch) => underMiddleLight(patch, fromPhoto, board)) : evidence.patches;
+  const usable = patches.filter((patch) => !patch.clipped);
+  const curves = curvesFrom(patches, bend);
+  const evened = (raster: Raster) =>
+    board ? withoutField(applyCurves(raster, curves), board) : applyCurves(raster, curves);
+  const curved = evened(squared);
+  const anchors = usable.map((patch) => project(fromPhoto, patch.centre));
+  const { fit, to } = fitted(curved, evidence, { anchors, knownTo: knownUpTo(usable) });
+  return { relight: (raster) => applyFit(evened(raster), fit), fit, curved, to };
+}
+
+const BENDS = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6];
+const WORTH_BEND = 0.01; // of the canvas in agreement, for every tenth of bend: a straight curve is the plainest
+const LEAST_TOLD = 0.45; // share of the canvas in agreement from which it tells the camera's curve
+const QUICK = 4; // times smaller: cells are means of many pixels
+
+/** How far the camera's curve is bent, where fewer than three greys tell it: as the plan agrees best. */
+function bendOf(squared: Raster, evidence: LightEvidence, usable: number): number {
+  if (usable >= 3 || !(evidence.plan ?? evidence.before)) return 0;
+  const small = shrinkRaster(squared, QUICK);
+  const agreement = (bend: number) => lightUnder(small, evidence, bend).fit.agreement;
+  const straight = agreement(0);
+  let best = { bend: 0, worth: straight, agreement: straight };
+  for (const bend of BENDS) {
+    const agreed = agreement(bend);
+    const worth = agreed - WORTH_BEND * 10 * bend;
+    if (worth > best.worth) best = { bend, worth, agreement: agreed };
+  }
+  return best.agreement < LEAST_TOLD ? 0 : best.bend;
+}
+
 /**
  * Works out the light of a squared photo: the tone curve and gain that the patches give, the field that a white board
- * showed, then the
- * slow field (and without patches the gain) in which the painting agrees with the last session or with the plan over
- * most of its area.
- * What was painted differently is an outlier there.
+ * showed, then the slow field (and without patches the gain) in which the painting agrees with the last session or with
+ * the plan over most of its area. What was painted differently is an outlier there. With fewer than three patches the
+ * camera's curve is fitted as well, and in any case how much stronger it made all colours.
  * @returns what takes the light out of the photo squared at any size, and what is known of the light
  */
 export function lightOf(
@@ -175,32 +232,44 @@ export function lightOf(
   evidence: LightEvidence,
 ): { relight: (squared: Raster) => Raster; light: Light } {
   if (evidence.leave) return { relight: (raster) => raster, light: untouched };
-  const { fromPhoto, board } = evidence;
-  const patches = board ? evidence.patches.map((patch) => underMiddleLight(patch, fromPhoto, board)) : evidence.patches;
-  const usable = patches.filter((patch) => !patch.clipped);
-  const curves = curvesFrom(patches);
-  const evened = (raster: Raster) =>
-    board ? withoutField(applyCurves(raster, curves), board) : applyCurves(raster, curves);
-  const curved = evened(squared);
-  const anchors = usable.map((patch) => project(fromPhoto, patch.centre));
-  const knownTo = knownUpTo(usable);
-  const found = fitted(curved, evidence, { anchors, knownTo });
-  const { fit } = found;
+  const usable = evidence.patches.filter((patch) => !patch.clipped);
+  const bend = bendOf(squared, evidence, usable.length);
+  let found = lightUnder(squared, evidence, bend);
+  let vivid = UNTOLD_VIVID;
+  for (let round = 0; round < 2 && evidence.plan; round++) {
+    const more = vividOf(found.relight(withoutVivid(squared, vivid.by)), evidence.plan, cellMeans);
+    vivid = { by: (1 + vivid.by) * (1 + more.by) - 1, doubt: more.doubt };
+    if (more.by === 0) break;
+    found = lightUnder(withoutVivid(squared, vivid.by), evidence, bend);
+  }
+  const { by } = vivid;
+  const plain = found;
+  return {
+    relight: (raster) => plain.relight(withoutVivid(raster, by)),
+    light: toldOf(squared, evidence, { found, camera: { bend, vivid }, usable }),
+  };
+}
+
+function toldOf(
+  squared: Raster,
+  evidence: LightEvidence,
+  { found, camera, usable }: { found: Found; camera: Camera; usable: readonly SeenPatch[] },
+): Light {
+  const { fit, curved } = found;
+  const { board } = evidence;
   const method = methodOf(usable.length, evidence, found);
   const fallOffStops = (isPlain(fit) ? 0 : fallOff(fit)) + (board ? boardFallOff(board) : 0);
   const left = LEFT[method];
   const doubt = 1 + left.perStop * fallOffStops + (isPlain(fit) ? 0 : 0.8 * Math.max(0, 0.6 - fit.agreement));
   return {
-    relight: (raster) => applyFit(evened(raster), fit),
-    light: {
-      method,
-      gainStops: liftOf(curved, squared, fit),
-      fallOffStops,
-      field: fieldGrid(fit, board ?? null),
-      agreement: fit.agreement,
-      uncertainty: { value: Math.hypot(left.value * doubt, doubtOfPatches(usable)), warmth: left.warmth * doubt },
-      knownTo,
-    },
+    method,
+    gainStops: liftOf(curved, squared, fit),
+    fallOffStops,
+    field: fieldGrid(fit, board ?? null),
+    agreement: fit.agreement,
+    uncertainty: { value: Math.hypot(left.value * doubt, doubtOfPatches(usable)), warmth: left.warmth * doubt },
+    knownTo: knownUpTo(usable),
+    camera,
   };
 }
 
@@ -241,6 +310,7 @@ const untouched: Light = {
   // Nothing was taken out, so everything is left: an ordinary room is a third of a step and a few units off.
   uncertainty: { value: 0.35, warmth: 5 },
   knownTo: 10.5,
+  camera: { bend: 0, vivid: UNTOLD_VIVID },
 };
 
 /** Whole lift of each channel in stops: curve and gain together, over the middle of the canvas. */

@@ -254,6 +254,7 @@ test('every fault of a photo has a sentence that says what to do', () => {
     agreement: 1,
     uncertainty: { value: 0.1, warmth: 1 },
     knownTo: 10,
+    camera: { bend: 0, vivid: { by: 0, doubt: 0 } },
   } as const;
   const { faults } = judgePhoto({
     light,

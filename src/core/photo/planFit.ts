@@ -41,7 +41,8 @@ export function fieldAt(field: readonly number[], x: number, y: number): number 
   return basisAt(clamp(x), clamp(y)).reduce((sum, term, i) => sum + term * field[i], 0);
 }
 
-function cellMeans(raster: Raster): Float64Array[] {
+/** Mean light of every cell, a plane a channel. */
+export function cellMeans(raster: Raster): Float64Array[] {
   const sums = channelsOf(raster).map(() => new Float64Array(COLUMNS * ROWS));
   const counts = new Float64Array(COLUMNS * ROWS);
   const step = Math.max(1, Math.floor(raster.width / 400));

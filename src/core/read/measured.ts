@@ -33,6 +33,8 @@ export interface Uncertainty {
 /** One-sigma doubt that the photo's light leaves, and the value up to which its tone curve was measured. */
 export interface LightDoubt extends Uncertainty {
   readonly knownTo: number;
+  /** share of its chroma by which a camera may have made any colour stronger, one sigma */
+  readonly colour: number;
 }
 const BEYOND_KNOWN = 0.15; // steps of doubt for every step beyond: what a camera's shoulder may bend there
 
@@ -128,7 +130,7 @@ export function compare(aligned: Aligned, pixels: Int32Array, light: LightDoubt)
     difference: differenceOf(painted, target),
     uncertainty: {
       value: Math.hypot(light.value, 0.5 * texture, BEYOND_KNOWN * Math.max(0, painted.value - light.knownTo)),
-      warmth: Math.hypot(light.warmth, 4 * texture),
+      warmth: Math.hypot(light.warmth, light.colour * painted.chroma, 4 * texture),
     },
     spread,
     readShare: read.length / pixels.length,

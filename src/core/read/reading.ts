@@ -9,7 +9,7 @@ import { readMasses, type MassReading } from './massReading';
 import { compare, type Comparison, type LightDoubt } from './measured';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 17;
+export const READING_VERSION = 18;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -20,7 +20,11 @@ export interface Reading {
 }
 
 /** What the flat's light leaves uncertain. */
-export const doubtOf = ({ light }: Flat): LightDoubt => ({ ...light.uncertainty, knownTo: light.knownTo });
+export const doubtOf = ({ light }: Flat): LightDoubt => ({
+  ...light.uncertainty,
+  knownTo: light.knownTo,
+  colour: light.camera.vivid.doubt,
+});
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(

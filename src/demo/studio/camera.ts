@@ -58,6 +58,12 @@ export interface Setup {
   /** 0 = exposure as it is; 1 = the phone sets mean light to middle grey and half corrects the lamp's colour */
   readonly auto: number;
   readonly sharpen: number;
+  /** by which share the phone makes colours stronger, 0..0.25; left out = not at all */
+  readonly vivid?: number;
+  /** how much the phone parts a place from its wider surroundings, 0..0.5; left out = not at all */
+  readonly local?: number;
+  /** ridges of paint in raking light: share by which they lighten and darken a place; left out = flat paint */
+  readonly relief?: number;
   readonly vignette: number;
   readonly seed: number;
 }
@@ -160,7 +166,7 @@ function reflect({ painting, widthMm, heightMm, setup, noise }: Stage, stand: St
   const u = (x / widthMm + 0.5) * painting.width - 0.5;
   const v = (y / heightMm + 0.5) * painting.height - 0.5;
   if (u > -0.5 && v > -0.5 && u < painting.width - 0.5 && v < painting.height - 0.5)
-    return bilinear(painting, u, v, { shade: frameShade(stand, x, y), paint, to });
+    return bilinear(painting, u, v, { shade: frameShade(stand, x, y) * ridges(setup, noise, [x, y]), paint, to });
   const card = setup.card ? cardAt(x - widthMm / 2 - CARD.x, y - CARD.y) : null;
   if (card !== null) return put(paint, to, [card, card, card]);
   const printed = setup.printed && printedCard(setup.printed, [x - widthMm / 2, y]);
@@ -176,6 +182,10 @@ function reflect({ painting, widthMm, heightMm, setup, noise }: Stage, stand: St
   const light = shade * WALLS[setup.behind ?? 'plaster'](x, y, noise);
   for (let c = 0; c < 3; c++) paint[to + c] = setup.wall[c] * light;
 }
+
+/** Light on a ridge or in the groove beside it: strokes are some millimetres long and less than one wide. */
+const ridges = ({ relief }: Setup, noise: Stage['noise'], [x, y]: readonly [number, number]): number =>
+  relief ? 1 + relief * (noise(x / 2.6 + 40, y / 0.9) + 0.6 * noise(x / 0.7, y / 1.9 + 70)) : 1;
 
 function put(paint: Float64Array, to: number, [r, g, b]: Rgb): void {
   paint[to] = r;

@@ -77,7 +77,47 @@ function blurDown(
 export function develop(data: Float32Array, setup: Setup): Uint8Array {
   const codes = exposed(data, setup);
   if (setup.smear) smearFaint(codes, setup);
+  if (setup.local) partLocally(codes, setup, setup.local);
+  if (setup.vivid) makeVivid(codes, setup.vivid);
   return sharpened(codes, setup);
+}
+
+const LUMA = [0.299, 0.587, 0.114] as const;
+const lumaAt = (codes: Float32Array, i: number) => LUMA[0] * codes[i] + LUMA[1] * codes[i + 1] + LUMA[2] * codes[i + 2];
+
+/** Colours stronger by a share, their luma as it was: phones do it to please. */
+function makeVivid(codes: Float32Array, by: number): void {
+  for (let i = 0; i < codes.length; i += 3) {
+    const grey = lumaAt(codes, i);
+    for (let c = 0; c < 3; c++) codes[i + c] = grey + (1 + by) * (codes[i + c] - grey);
+  }
+}
+
+const TILE = 16; // px: what surrounds a place is far larger
+const SURROUND = 0.04; // of the width, one sigma
+
+/** Each place is parted from its surroundings, less so near black and white. */
+function partLocally(codes: Float32Array, { width, height }: Frame, by: number): void {
+  const [columns, rows] = [Math.ceil(width / TILE), Math.ceil(height / TILE)];
+  const around = new Float32Array(3 * columns * rows);
+  for (let y = 0, t = 0; y < rows; y++)
+    for (let x = 0; x < columns; x++, t += 3) {
+      const [px, py] = [Math.min(width - 1, (x + 0.5) * TILE), Math.min(height - 1, (y + 0.5) * TILE)];
+      around.fill(lumaAt(codes, 3 * (Math.floor(py) * width + Math.floor(px))), t, t + 3);
+    }
+  blurInPlace(around, { width: columns, height: rows }, (SURROUND * width) / TILE);
+  for (let y = 0, i = 0; y < height; y++) {
+    const v = Math.min(rows - 1.001, Math.max(0, y / TILE - 0.5));
+    for (let x = 0; x < width; x++, i += 3) {
+      const u = Math.min(columns - 1.001, Math.max(0, x / TILE - 0.5));
+      const k = 3 * (Math.floor(v) * columns + Math.floor(u));
+      const [fx, fy] = [u % 1, v % 1];
+      const [top, foot] = [k, k + 3 * columns].map((at) => around[at] * (1 - fx) + around[at + 3] * fx);
+      const own = lumaAt(codes, i);
+      const more = by * 4 * own * (1 - own) * (own - (top * (1 - fy) + foot * fy));
+      for (let c = 0; c < 3; c++) codes[i + c] += more;
+    }
+  }
 }
 
 /** Codes 0..1 from light, with the noise of the sensor. */

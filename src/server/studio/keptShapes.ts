@@ -74,6 +74,10 @@ const KeptLight = z.object({
   agreement: z.number(),
   uncertainty: Uncertainty,
   knownTo: z.number(),
+  // Earlier versions took nothing of the kind out.
+  camera: z
+    .object({ bend: z.number(), vivid: z.object({ by: z.number(), doubt: z.number() }) })
+    .default({ bend: 0, vivid: { by: 0, doubt: 0 } }),
 }) satisfies z.ZodType<Light>;
 
 const fault = <C extends string, F extends z.ZodRawShape>(code: C, facts: F) =>

@@ -6,6 +6,7 @@ import { findings } from './findings';
 import { forms } from './forms';
 import { glare } from './glare';
 import { masses } from './masses';
+import { phone } from './phone';
 import { values } from './values';
 
 /**
@@ -20,5 +21,6 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   drift: (scale) => drift(6 * scale),
   departures: (scale) => departures(4 * scale),
   masses,
+  phone: (scale) => phone(12 * scale),
   forms: (scale) => forms(10 * scale),
 };

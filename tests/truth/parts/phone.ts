@@ -1,0 +1,86 @@
+import { BESIDE, phoneCase, readByPhone, type PhoneResult } from '../phone';
+import { say } from '../say';
+import { medianOf, quantileOf } from '../statistics';
+import type { Row } from '../targets';
+import { valueMotifs } from './valueMotifs';
+
+const mean = (list: readonly number[]) => list.reduce((sum, v) => sum + v, 0) / list.length;
+
+/** Median and ninth decile of an error. */
+const spread = (name: string, errors: readonly number[], unit: string): Row[] => [
+  { name: `phone, ${name}: median error`, reached: medianOf(errors), target: null, unit },
+  { name: `phone, ${name}: ninth decile`, reached: quantileOf(errors, 0.9), target: null, unit },
+];
+
+/** Faithful pictures and pictures with one error each, through a phone's camera. @param count of either */
+export async function phone(count: number): Promise<Row[]> {
+  const motifs = await valueMotifs();
+  const results: PhoneResult[] = [];
+  for (let k = 0; k < 2 * count; k++) {
+    const wrong = k % 2 === 1;
+    const beside = BESIDE[(k >> 1) % BESIDE.length];
+    const motif = motifs[(k >> 1) % motifs.length];
+    const result = await readByPhone(await phoneCase(motif, { seed: 400 + k, beside, wrong }));
+    results.push(result);
+    const told = result.injected
+      ? `${result.injected.kind} ${result.injected.amount.toFixed(2)}: ${result.rank < 0 ? 'not found' : `number ${result.rank + 1}`}`
+      : 'faithful';
+    say(`  ${motif.name}, ${beside}, ${told}; unbacked: ${result.unbacked.join(' ') || 'none'}`);
+  }
+  return rowsOf(results);
+}
+
+/** What phones' photographs came to, as lines of the table. */
+export function rowsOf(results: readonly PhoneResult[]): Row[] {
+  const [faithful, wrong] = [false, true].map((is) => results.filter(({ injected }) => (injected !== null) === is));
+  const regions = results.flatMap((one) => one.regions);
+  const share = (yes: readonly boolean[]) => yes.filter(Boolean).length / yes.length;
+  const printed = (name: string, reached: number, unit: string): Row => ({
+    name: `phone, ${name}`,
+    reached,
+    target: null,
+    unit,
+  });
+  return [
+    ...BESIDE.flatMap((beside) =>
+      spread(
+        `value, ${beside} beside it`,
+        regions.filter((one) => one.beside === beside).map(({ value }) => value),
+        'step',
+      ),
+    ),
+    ...spread(
+      'warmth',
+      regions.map(({ warmth }) => warmth),
+      'a*b*',
+    ),
+    ...spread(
+      'chroma',
+      regions.map(({ chroma }) => chroma),
+      'a*b*',
+    ),
+    printed('chroma, mean of what it is too strong by', mean(regions.map((one) => one.signedChroma)), 'a*b*'),
+    printed(
+      `unbacked findings a faithful picture, ${faithful.length}`,
+      mean(faithful.map((one) => one.unbacked.length)),
+      'finding',
+    ),
+    printed(
+      `unbacked findings a picture with an error, ${wrong.length}`,
+      mean(wrong.map((one) => one.unbacked.length)),
+      'finding',
+    ),
+    printed('injected errors found', share(wrong.map(({ rank }) => rank >= 0)), 'share'),
+    printed(
+      'injected errors in the top five of their kind',
+      share(wrong.map(({ rank }) => rank >= 0 && rank < 5)),
+      'share',
+    ),
+    printed(
+      `value inside the stated uncertainty, ${regions.length}`,
+      share(regions.map((one) => one.insideValue)),
+      'share',
+    ),
+    printed('warmth inside the stated uncertainty', share(regions.map((one) => one.insideWarmth)), 'share'),
+  ];
+}
