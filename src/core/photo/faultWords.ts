@@ -20,6 +20,8 @@ const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
   coarse: ({ pixelsPerMm }) => `Only ${pixelsPerMm.toFixed(1)} pixels in a millimetre. Step closer.`,
   size: ({ widthMm, heightMm }) =>
     `By the card’s ruler the canvas is about ${Math.round(widthMm)} × ${Math.round(heightMm)} mm. If the card stood in the canvas’s plane, look at the size again.`,
+  vivid: ({ by }) =>
+    `All colours are about ${percent(by)} % stronger than the plan’s: your phone made them so, or you did. They are read without it. A patch of a paint you have measured, beside the canvas, tells which.`,
   'no-card': () =>
     'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas makes values surer.',
 };
@@ -40,6 +42,7 @@ const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string
     `Large masses hardly suffer; an accent of a few pixels is unsure by ${(20 * noise).toFixed(1)} steps.`,
   coarse: ({ pixelsPerMm }) => `Nothing smaller than ${(2 / pixelsPerMm).toFixed(1)} mm is told.`,
   size: ({ widthMm }) => `Until then all millimetres rest on the size that was said, not on ${Math.round(widthMm)} mm.`,
+  vivid: (_, { camera }) => `A strong colour is sure to ${percent(2 * camera.vivid.doubt)} % of its strength.`,
   'no-card': (_, { method }) => {
     const [now, card] = [leftBy(method, 0), leftBy('card', 0)];
     return `Values are sure to ${steps(now.value)} of a step instead of ${steps(card.value)}, warmth to ${units(now.warmth)} instead of ${units(card.warmth)}.`;

@@ -27,9 +27,21 @@ export function findGlare(squared: Raster, value: Float32Array, planned: Float32
       queue.push(i);
     }
   }
-  const reach = Math.round(width / 20);
+  const reach = Math.round(width / 8);
   growRim(mask, queue, { value, planned, width, reach });
+  leaveClipped(mask, squared);
   return mask;
+}
+
+const ENDED = 0.97; // linear light of a channel that ended: the file's last codes, blurred a little
+const GOES_ON = 0.85; // of a channel that did not
+
+/** Where one channel ended and another did not, neither colour nor value is told: a strong red is not its own red. */
+function leaveClipped(mask: GlareMask, { r, g, b }: Raster): void {
+  for (let i = 0; i < mask.length; i++) {
+    const most = Math.max(r[i], g[i], b[i]);
+    if (most > ENDED && Math.min(r[i], g[i], b[i]) < GOES_ON) mask[i] = 1;
+  }
 }
 
 /**

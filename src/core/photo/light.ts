@@ -131,12 +131,12 @@ interface Left {
 // is stated.
 const LEFT: Record<LightMethod, Left> = {
   card: { value: 0.03, warmth: 0.7, perStop: 1.2 },
-  grey: { value: 0.09, warmth: 1.1, perStop: 0.5 },
+  grey: { value: 0.06, warmth: 0.7, perStop: 0.5 },
   // A field the board showed is known; one that was fitted is known only as well as the painting agrees.
-  board: { value: 0.08, warmth: 1.1, perStop: 0.1 },
-  before: { value: 0.055, warmth: 0.9, perStop: 0.5 },
+  board: { value: 0.05, warmth: 0.9, perStop: 0.1 },
+  before: { value: 0.05, warmth: 0.7, perStop: 0.25 },
   ground: { value: 0.08, warmth: 1.2, perStop: 0.5 },
-  plan: { value: 0.065, warmth: 1, perStop: 0.55 },
+  plan: { value: 0.055, warmth: 0.7, perStop: 0.25 },
   untouched: { value: 0.06, warmth: 1, perStop: 0 },
 };
 
@@ -200,24 +200,41 @@ function lightUnder(squared: Raster, evidence: LightEvidence, bend: number): Fou
   return { relight: (raster) => applyFit(evened(raster), fit), fit, curved, to };
 }
 
-const BENDS = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6];
-const WORTH_BEND = 0.01; // of the canvas in agreement, for every tenth of bend: a straight curve is the plainest
+const BENDS = [0.2, 0.4, 0.6];
+const BETWEEN = 0.1;
+const WORTH_BEND = 0.1; // of the canvas in agreement, for a whole bend: a straight curve is the plainest
 const LEAST_TOLD = 0.45; // share of the canvas in agreement from which it tells the camera's curve
 const QUICK = 4; // times smaller: cells are means of many pixels
 
 /** How far the camera's curve is bent, where fewer than three greys tell it: as the plan agrees best. */
-function bendOf(squared: Raster, evidence: LightEvidence, usable: number): number {
-  if (usable >= 3 || !(evidence.plan ?? evidence.before)) return 0;
+function bendOf(small: Raster, evidence: LightEvidence): number {
+  const tried = new Map<number, { worth: number; agreement: number }>();
+  const tryOut = (bend: number) => {
+    if (bend < 0 || bend > 0.6 || tried.has(bend)) return;
+    const { agreement } = lightUnder(small, evidence, bend).fit;
+    tried.set(bend, { worth: agreement - WORTH_BEND * bend, agreement });
+  };
+  const best = () => [...tried].reduce((one, two) => (two[1].worth > one[1].worth ? two : one));
+  [0, ...BENDS].forEach(tryOut);
+  const [about] = best();
+  [about - BETWEEN, about + BETWEEN].forEach((bend) => tryOut(Math.round(10 * bend) / 10));
+  const [bend, { agreement }] = best();
+  return agreement < LEAST_TOLD ? 0 : bend;
+}
+
+/** What the camera did to please: looked for in a small copy, whose cells have the same means. */
+function cameraOf(squared: Raster, evidence: LightEvidence, usable: number): Camera {
+  const { plan, before } = evidence;
   const small = shrinkRaster(squared, QUICK);
-  const agreement = (bend: number) => lightUnder(small, evidence, bend).fit.agreement;
-  const straight = agreement(0);
-  let best = { bend: 0, worth: straight, agreement: straight };
-  for (const bend of BENDS) {
-    const agreed = agreement(bend);
-    const worth = agreed - WORTH_BEND * 10 * bend;
-    if (worth > best.worth) best = { bend, worth, agreement: agreed };
+  const bend = usable >= 3 || !(plan ?? before) ? 0 : bendOf(small, evidence);
+  let vivid = UNTOLD_VIVID;
+  for (let round = 0; round < 2 && plan; round++) {
+    const pale = withoutVivid(small, vivid.by);
+    const more = vividOf(lightUnder(pale, evidence, bend).relight(pale), plan, cellMeans);
+    vivid = { by: (1 + vivid.by) * (1 + more.by) - 1, doubt: more.doubt };
+    if (more.by === 0) break;
   }
-  return best.agreement < LEAST_TOLD ? 0 : best.bend;
+  return { bend, vivid };
 }
 
 /**
@@ -233,20 +250,12 @@ export function lightOf(
 ): { relight: (squared: Raster) => Raster; light: Light } {
   if (evidence.leave) return { relight: (raster) => raster, light: untouched };
   const usable = evidence.patches.filter((patch) => !patch.clipped);
-  const bend = bendOf(squared, evidence, usable.length);
-  let found = lightUnder(squared, evidence, bend);
-  let vivid = UNTOLD_VIVID;
-  for (let round = 0; round < 2 && evidence.plan; round++) {
-    const more = vividOf(found.relight(withoutVivid(squared, vivid.by)), evidence.plan, cellMeans);
-    vivid = { by: (1 + vivid.by) * (1 + more.by) - 1, doubt: more.doubt };
-    if (more.by === 0) break;
-    found = lightUnder(withoutVivid(squared, vivid.by), evidence, bend);
-  }
-  const { by } = vivid;
-  const plain = found;
+  const camera = cameraOf(squared, evidence, usable.length);
+  const asSeen = (raster: Raster) => withoutVivid(raster, camera.vivid.by);
+  const found = lightUnder(asSeen(squared), evidence, camera.bend);
   return {
-    relight: (raster) => plain.relight(withoutVivid(raster, by)),
-    light: toldOf(squared, evidence, { found, camera: { bend, vivid }, usable }),
+    relight: (raster) => found.relight(asSeen(raster)),
+    light: toldOf(squared, evidence, { found, camera, usable }),
   };
 }
 

@@ -12,6 +12,7 @@ export type PhotoFault =
   | { readonly code: 'grainy'; readonly noise: number }
   | { readonly code: 'coarse'; readonly pixelsPerMm: number }
   | { readonly code: 'size'; readonly widthMm: number; readonly heightMm: number }
+  | { readonly code: 'vivid'; readonly by: number }
   | { readonly code: 'no-card' };
 
 export interface PhotoQuality {
@@ -35,6 +36,7 @@ export interface QualityFacts {
   readonly canvas: { readonly widthMm: number; readonly heightMm: number };
 }
 
+const VIVID = 0.04; // share: less is within what a hand does
 const GRAINY = 0.028; // of the full range: what a phone makes of a dim room
 
 /** Faults worth telling the painter about, gravest first. */
@@ -53,6 +55,7 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
       widthMm: facts.canvas.widthMm / facts.saidShare,
       heightMm: facts.canvas.heightMm / facts.saidShare,
     },
+    facts.light.camera.vivid.by > VIVID && { code: 'vivid', by: facts.light.camera.vivid.by },
     (facts.light.method === 'plan' || facts.light.method === 'untouched') && { code: 'no-card' },
   ];
   return { faults: faults.filter((fault) => fault !== false), pixelsPerMm: facts.pixelsPerMm };

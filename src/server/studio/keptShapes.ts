@@ -93,6 +93,7 @@ const KeptFault = z.discriminatedUnion('code', [
   fault('grainy', { noise: z.number() }),
   fault('coarse', { pixelsPerMm: z.number() }),
   fault('size', { widthMm: z.number(), heightMm: z.number() }),
+  fault('vivid', { by: z.number() }),
   fault('no-card', {}),
 ]) satisfies z.ZodType<PhotoFault>;
 /** What an earlier version said in words is kept as it said it. */

@@ -21,6 +21,6 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   drift: (scale) => drift(6 * scale),
   departures: (scale) => departures(4 * scale),
   masses,
-  phone: (scale) => phone(12 * scale),
+  phone: (scale) => phone(6 * scale),
   forms: (scale) => forms(10 * scale),
 };

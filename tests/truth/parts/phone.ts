@@ -6,10 +6,14 @@ import { valueMotifs } from './valueMotifs';
 
 const mean = (list: readonly number[]) => list.reduce((sum, v) => sum + v, 0) / list.length;
 
-/** Median and ninth decile of an error. */
-const spread = (name: string, errors: readonly number[], unit: string): Row[] => [
-  { name: `phone, ${name}: median error`, reached: medianOf(errors), target: null, unit },
-  { name: `phone, ${name}: ninth decile`, reached: quantileOf(errors, 0.9), target: null, unit },
+/** Median and ninth decile of an error. @param most what either may be; null = printed only */
+const spread = (
+  name: string,
+  errors: readonly number[],
+  { unit, most = [null, null] }: { unit: string; most?: readonly [number | null, number | null] },
+): Row[] => [
+  { name: `phone, ${name}: median error`, reached: medianOf(errors), target: most[0], unit },
+  { name: `phone, ${name}: ninth decile`, reached: quantileOf(errors, 0.9), target: most[1], unit },
 ];
 
 /** Faithful pictures and pictures with one error each, through a phone's camera. @param count of either */
@@ -46,18 +50,18 @@ export function rowsOf(results: readonly PhoneResult[]): Row[] {
       spread(
         `value, ${beside} beside it`,
         regions.filter((one) => one.beside === beside).map(({ value }) => value),
-        'step',
+        { unit: 'step' },
       ),
     ),
     ...spread(
       'warmth',
       regions.map(({ warmth }) => warmth),
-      'a*b*',
+      { unit: 'a*b*', most: [0.8, 2.5] },
     ),
     ...spread(
       'chroma',
       regions.map(({ chroma }) => chroma),
-      'a*b*',
+      { unit: 'a*b*', most: [1, 3] },
     ),
     printed('chroma, mean of what it is too strong by', mean(regions.map((one) => one.signedChroma)), 'a*b*'),
     printed(
