@@ -133,10 +133,10 @@ const LEFT: Record<LightMethod, Left> = {
   card: { value: 0.03, warmth: 0.7, perStop: 1.2 },
   grey: { value: 0.06, warmth: 0.7, perStop: 0.5 },
   // A field the board showed is known; one that was fitted is known only as well as the painting agrees.
-  board: { value: 0.05, warmth: 0.9, perStop: 0.1 },
-  before: { value: 0.05, warmth: 0.7, perStop: 0.25 },
+  board: { value: 0.04, warmth: 0.9, perStop: 0.1 },
+  before: { value: 0.035, warmth: 0.7, perStop: 0.2 },
   ground: { value: 0.08, warmth: 1.2, perStop: 0.5 },
-  plan: { value: 0.055, warmth: 0.7, perStop: 0.25 },
+  plan: { value: 0.05, warmth: 0.7, perStop: 0.25 },
   untouched: { value: 0.06, warmth: 1, perStop: 0 },
 };
 

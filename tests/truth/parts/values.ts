@@ -74,8 +74,9 @@ export async function values(): Promise<Row[]> {
   rows.push({
     name: `truth inside the stated uncertainty, all ${phone.length} regions of phone photographs`,
     reached: phone.filter(Boolean).length / phone.length,
-    target: 0.9,
-    within: 0.05,
+    // What is stated is set by the phone half (parts/phone.ts), whose camera is worse: here it may be too careful.
+    target: 0.88,
+    atLeast: true,
     unit: 'share',
   });
   return rows;
