@@ -5,25 +5,18 @@ export interface Row {
   /** the figure must be below (or with atLeast, at or above) this; null = printed only */
   readonly target: number | null;
   readonly atLeast?: boolean;
-  /** with a target: how far either way the figure may lie from it */
-  readonly within?: number;
   readonly unit: string;
 }
 
-export function met({ reached, target, atLeast, within }: Row): boolean {
+export function met({ reached, target, atLeast }: Row): boolean {
   if (target === null) return true;
   if (!Number.isFinite(reached)) return false;
-  if (within !== undefined) return Math.abs(reached - target) <= within;
   return atLeast ? reached >= target : reached <= target;
 }
 
 export function line(row: Row): string {
   const figure = `${row.reached.toFixed(3)} ${row.unit}`;
   const target =
-    row.target === null
-      ? 'no target'
-      : row.within !== undefined
-        ? `${row.target} +/- ${row.within} ${row.unit}`
-        : `${row.atLeast ? 'at least' : 'at most'} ${row.target} ${row.unit}`;
+    row.target === null ? 'no target' : `${row.atLeast ? 'at least' : 'at most'} ${row.target} ${row.unit}`;
   return `${met(row) ? 'met   ' : 'MISSED'}  ${row.name.padEnd(64)} ${figure.padStart(16)}   ${target}`;
 }
