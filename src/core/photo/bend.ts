@@ -5,7 +5,7 @@ import type { ToneCurve } from './toneCurve';
  * Undoes the S-shaped curve of a camera: codes c of light became (1 - s) c + s c^2 (3 - 2 c), darks darker and lights
  * lighter (a smoothstep, mixed in). Solved for c by Newton's method; it rises for every s up to 1.
  * @param s 0 = none, 0..0.8
- * @returns linear light as photographed -> linear light before the curve; beyond 1 it goes on with the gain it has there
+ * @returns linear light as photographed -> linear light before the curve; what is beyond 1 stays as it is
  */
 export function withoutBend(s: number): ToneCurve {
   if (s === 0) return (seen) => seen;
