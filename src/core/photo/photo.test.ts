@@ -285,8 +285,14 @@ test('every fault of a photo has a sentence that says what to do', () => {
     expect(words).toMatch(/\. (Turn|Rest|Expose|Stand|Step|A grey)|Add light|look at the size/);
     expect(cost).toMatch(/^[A-Z].*\.$/);
   }
-  // Fall-off's cost is the width it adds: 0.55 of 0.13 a stop, over 1.2 stops.
-  expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.09 of a step');
+  // Fall-off's cost is the width it adds: 0.25 of 0.1 a stop, over 1.2 stops.
+  expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.03 of a step');
+  const vivid = wordsForFault(
+    { code: 'vivid', by: 0.12 },
+    { ...light, camera: { bend: 0, vivid: { by: 0.12, doubt: 0.03 } } },
+  );
+  expect(vivid.words).toMatch(/about 12 % stronger.*your phone.*or you did.*A patch of a paint you have measured/);
+  expect(vivid.cost).toBe('A strong colour is sure to 6 % of its strength.');
 });
 
 test('a corner outside the frame: what is not in the photo is not read, the rest is', () => {
