@@ -55,6 +55,8 @@ async function markGreys(session: number): Promise<void> {
 }
 
 async function photographAndRead(session: number, file: number): Promise<void> {
+  // The desk of the session before takes files, too, for as long as it is in sight.
+  await page.getByText(`session ${session}`, { exact: true }).first().waitFor();
   await page.locator('input[type=file]').setInputFiles(photoOf(file));
   await page.getByText(/Corners found, sure to/).waitFor();
   await markGreys(file);
