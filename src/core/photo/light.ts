@@ -1,10 +1,10 @@
 import { LUMINANCE, valueFromLuminance } from '../colour';
 import { channelsOf, project, shrinkRaster, type Homography, type Point, type Raster } from '../raster';
 import { boardFallOff, boardFieldAt, withoutField, type BoardField } from './board';
-import { cellMeans, fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
+import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
 import { withoutBend } from './bend';
-import { UNTOLD_VIVID, vividOf, withoutVivid, type Vivid } from './vivid';
+import { MOST_VIVID, UNTOLD_VIVID, vividOf, withoutVivid, type Vivid } from './vivid';
 import { curvePlane, toneCurveThrough, type ToneCurve } from './toneCurve';
 
 /** From what the light was worked out. */
@@ -173,10 +173,16 @@ function fitted(
 }
 const SAME_PAINT = 0.75; // share of the canvas: with so much unchanged the plan need not be asked
 
-function methodOf(usable: number, { board }: LightEvidence, { to }: Pick<Fitted, 'to'>): LightMethod {
+function methodOf(
+  usable: number,
+  { board }: LightEvidence,
+  { to, camera }: Pick<Fitted, 'to'> & { camera: Camera },
+): LightMethod {
   if (usable >= 3) return 'card';
   if (usable >= 1) return 'grey';
-  return board ? 'board' : (to ?? 'untouched');
+  if (board) return 'board';
+  // What only the camera did is taken out by the plan, too.
+  return to ?? (camera.bend > 0 || camera.vivid.by > 0 ? 'plan' : 'untouched');
 }
 
 interface Found {
@@ -230,8 +236,8 @@ function cameraOf(squared: Raster, evidence: LightEvidence, usable: number): Cam
   let vivid = UNTOLD_VIVID;
   for (let round = 0; round < 2 && plan; round++) {
     const pale = withoutVivid(small, vivid.by);
-    const more = vividOf(lightUnder(pale, evidence, bend).relight(pale), plan, cellMeans);
-    vivid = { by: (1 + vivid.by) * (1 + more.by) - 1, doubt: more.doubt };
+    const more = vividOf(lightUnder(pale, evidence, bend).relight(pale), plan);
+    vivid = { by: Math.min(MOST_VIVID, (1 + vivid.by) * (1 + more.by) - 1), doubt: more.doubt };
     if (more.by === 0) break;
   }
   return { bend, vivid };
@@ -266,7 +272,7 @@ function toldOf(
 ): Light {
   const { fit, curved } = found;
   const { board } = evidence;
-  const method = methodOf(usable.length, evidence, found);
+  const method = methodOf(usable.length, evidence, { to: found.to, camera });
   const fallOffStops = (isPlain(fit) ? 0 : fallOff(fit)) + (board ? boardFallOff(board) : 0);
   const left = LEFT[method];
   const doubt = 1 + left.perStop * fallOffStops + (isPlain(fit) ? 0 : 0.8 * Math.max(0, 0.6 - fit.agreement));
