@@ -2,7 +2,7 @@ import { basename } from 'node:path';
 import { CanvasNotFound, CornersRefused } from '../core/photo';
 import { CROP_TOLERANCE, EMPTY_CONTENT, middleCrop, plainCrop } from '../core/plan';
 import { placeOfBox, type Box, type Picture } from '../core/raster';
-import { askOf, cardIn, readSession, sessionPlan, type SessionPlan, type Shot } from '../core/session';
+import { AnotherPicture, askOf, cardIn, readSession, sessionPlan, type SessionPlan, type Shot } from '../core/session';
 import { decodePicture } from '../server/images/decodePicture';
 import { InputError } from '../server/images/inputError';
 import { readRegular } from '../server/images/regularFile';
@@ -114,6 +114,11 @@ function refusalOf(cause: unknown): unknown {
       'corners',
       `--corners cannot be used: ${cause.message} Give them clockwise from the painting's top left.`,
     );
+  if (cause instanceof AnotherPicture)
+    return new InputError(
+      'another-picture',
+      'The shapes in the photo are not those of the reference: the corners lie elsewhere, or it shows another painting. Nothing was read. Give the corners with --corners, or read it all the same with --insist.',
+    );
   return cause;
 }
 
@@ -131,7 +136,7 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   if (!first) throw new Error('a request names a photograph');
   const places = request.regions.map(placeOfBox);
   try {
-    const reading = await readSession({ ...askOf(request.canvas, shots), plan, places });
+    const reading = await readSession({ ...askOf(request.canvas, shots), plan, places, insist: request.insist });
     return reportOf(request, reading, first);
   } catch (cause) {
     throw refusalOf(cause);

@@ -249,6 +249,7 @@ export const ROUTES = {
         room: z.string().trim().max(60),
         hour: z.number().int().min(0).max(23).nullable(),
         aside: z.boolean(),
+        insisted: z.boolean(),
       })
       .partial(),
     response: PaintingDetail,

@@ -146,6 +146,8 @@ export const Photo = z.object({
   /** 0..23 by the camera's clock; null = not known */
   hour: z.number().int().nullable(),
   covered: Covered,
+  /** the painter says it shows this painting, although its shapes are not the plan's */
+  insisted: z.boolean(),
   state: PhotoState,
   /** its corners are being looked for */
   looking: z.boolean(),
@@ -247,6 +249,8 @@ export const Job = z.object({
   doing: z.string(),
   share: z.number(),
   problem: z.string().nullable(),
+  /** what kind of problem: by it a screen knows what can be done about it */
+  code: z.string().nullable(),
   /** what of a reading is there before it ends: the flat, the map of differences, values by mass; null = nothing yet */
   early: z
     .object({

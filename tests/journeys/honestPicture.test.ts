@@ -4,7 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { ask, DEMO, paintingWithReference, photographSession, startServer, type Server } from '../server';
+import {
+  ask,
+  DEMO,
+  demoFile,
+  ended,
+  paintingWithReference,
+  photographSession,
+  startServer,
+  type Server,
+} from '../server';
 import { axeFaults, complaintsOf, openBrowser, sticksOut, drag as dragOn, PATIENCE } from './browser';
 
 let server: Server;
@@ -89,6 +98,34 @@ describe('the photo desk', () => {
       .toEqual({ by: 'frame', top: 12, right: 6, bottom: 6, left: 6 });
     await page.setViewportSize({ width: 390, height: 800 });
     expect(await sticksOut(page)).toBe(false);
+  });
+
+  test('corners are the painter’s once all four are shown; another painting is read only when the painter insists', async () => {
+    const paintingId = await paintingWithReference(server, 'Another picture');
+    const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
+    const door = await demoFile('glasshouse-door-session-1.jpg');
+    const added = await ask(server, 'addPhoto', { params: { sessionId: sessions[0].id }, file: door });
+    await ended(server, added.job);
+    const { page, complaints } = await open(`/painting/${paintingId}/photo/1`);
+    const reads = page.getByRole('button', { name: /^Read session 1/ });
+    await page.getByText('Show the four corners').waitFor();
+    const nudge = async (corner: number) => {
+      await page.locator(`[data-corner="${corner}"]`).focus();
+      await page.keyboard.press('Shift+ArrowUp');
+    };
+    await nudge(0);
+    await page.getByText('Drag the other three rings').waitFor();
+    expect(await reads.isDisabled()).toBe(true);
+    expect((await photosOf(paintingId))[0].corners).toBeNull();
+    for (const corner of [1, 2, 3]) await nudge(corner);
+    await page.getByText('Corners as you set them').waitFor();
+    await reads.click();
+    await page.getByText(/shapes in this photograph are not those of the plan/).waitFor();
+    expect((await photosOf(paintingId))[0].readingId).toBeNull();
+    expect(await axeFaults(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Read it all the same' }).click();
+    await page.waitForURL(/\/wall\/1/);
+    expect(complaints).toEqual([]);
   });
 
   test('the ground is learned by dragging round a bare place, and what is covered is told after reading', async () => {

@@ -20,6 +20,7 @@ export {
   type Reading,
 } from './reading';
 export { type MassReading } from './massReading';
+export { resemblanceOf, showsAnother, type Resemblance } from './resemblance';
 export { type DifferenceMap } from './differenceMap';
 export { mapOfPixels, pixelsOfMap, type CodedMap } from './mapCode';
 export { coverageOf, groundFrom, type Coverage, type Ground } from './ground';

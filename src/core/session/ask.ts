@@ -68,6 +68,8 @@ export interface SessionKnown extends LightAsk {
   readonly last: LastFlat | null;
   /** points shown on plan and painting */
   readonly landmarks: readonly Landmark[];
+  /** read it although its shapes are not the plan's: the painter says it is this painting, and its corners are right */
+  readonly insist: boolean;
 }
 
 /** Everything a reading follows from: the same ask gives the same reading. */
@@ -93,6 +95,7 @@ export const askOf = (canvas: CanvasSize, shots: readonly Shot[]): SessionAsk =>
   plan: null,
   last: null,
   landmarks: [],
+  insist: false,
   corrections: [],
   places: [],
 });

@@ -14,5 +14,14 @@ export { cardIn, lookFor, type FoundShot } from './corners';
 export { type LostLight, type SaidFinding } from './judging';
 export { sessionPlan } from './sessionPlan';
 export { planMasses, type PlanMass } from './planMasses';
-export { groundOf, readSession, seePlaces, type Against, type OnStep, type SessionReading, type Step } from './session';
+export {
+  AnotherPicture,
+  groundOf,
+  readSession,
+  seePlaces,
+  type Against,
+  type OnStep,
+  type SessionReading,
+  type Step,
+} from './session';
 export { type Covering } from './unjudged';

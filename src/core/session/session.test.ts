@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest';
 import { luminanceFromValue, valueFromLuminance } from '../colour';
 import { CornersRefused } from '../photo';
 import { type PassageLabel } from '../plan';
-import { boxOf, placeOfBox } from '../raster';
-import { planMasses, readSession, seePlaces, type SessionAsk, type Shot } from './index';
+import { boxOf, placeOfBox, type Corners } from '../raster';
+import { AnotherPicture, planMasses, readSession, seePlaces, type SessionAsk, type Shot } from './index';
 import {
   type ValueAt,
   canvas,
@@ -55,6 +55,35 @@ describe('a session is read', () => {
     expect(against).toBeNull();
     expect(places).toEqual([null]);
     expect(await seePlaces(ask(planned, { plan: null }), [MIDDLE])).toEqual([null]);
+  });
+
+  describe('a photograph of another painting', () => {
+    // Bright bands over dark ones, nowhere what the plan has.
+    const bands: ValueAt = (x, y) => (Math.floor((x + 2 * y) / 70) % 2 ? 7.5 : 2.5);
+
+    test('is not read until the painter insists', async () => {
+      await expect(readSession(ask(bands))).rejects.toThrow(AnotherPicture);
+      expect((await readSession(ask(bands, { insist: true }))).against?.findings.length).toBeGreaterThan(0);
+    });
+
+    test('is read where the last session showed the same', async () => {
+      const { flat } = await readSession(ask(bands, { insist: true }));
+      expect((await readSession(ask(bands, { before: () => flat.small }))).against).not.toBeNull();
+    });
+
+    test('is not taken for one: tones far off the plan, a canvas on which little stands yet, no plan', async () => {
+      const turned: ValueAt = (x, y) => 3 + 0.4 * planned(x, y);
+      const begun: ValueAt = (_, y) => (Math.abs(y - 150) < 3 ? 4.4 : 5);
+      for (const painted of [turned, begun]) expect((await readSession(ask(painted))).against).not.toBeNull();
+      expect((await readSession(ask(bands, { plan: null }))).against).toBeNull();
+    });
+
+    test('is what corners that lie elsewhere make of the right one', async () => {
+      const aside = CORNERS.map(([x, y]) => [x * 0.6 + 20, y * 0.6 + 10]) as unknown as Corners;
+      await expect(readSession({ ...ask(planned), shots: [shotOf(planned, { corners: aside })] })).rejects.toThrow(
+        AnotherPicture,
+      );
+    });
   });
 
   test('corners no camera could see are refused', async () => {

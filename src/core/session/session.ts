@@ -5,6 +5,8 @@ import {
   align,
   groundFrom,
   readFlat,
+  resemblanceOf,
+  showsAnother,
   readPlace,
   readShift,
   wholeOff,
@@ -18,6 +20,11 @@ import type { Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
 import { flatOf, gridOf, shapeOf } from './flat';
 import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
 import { leaveUnjudged, type Covering } from './unjudged';
+
+/** The photograph does not show the painting of this plan, or its corners lie elsewhere. */
+export class AnotherPicture extends Error {
+  override name = 'AnotherPicture';
+}
 
 /** What a flat shows against its plan. */
 export interface Against {
@@ -60,6 +67,12 @@ function seen(aligned: Aligned, place: Place, flat: Flat): Seen {
   return paint && { paint, shift: readShift(aligned, place), wholeMm: wholeOff(aligned.drift) };
 }
 
+/** Whether the photograph shows what the last session's did, however far that was from the plan. */
+async function showsLast({ before }: SessionKnown, flat: Flat): Promise<boolean> {
+  if (!before) return false;
+  return !showsAnother(resemblanceOf(align(flat, await before())));
+}
+
 async function against(
   ask: SessionKnown,
   plan: SessionPlan,
@@ -69,6 +82,8 @@ async function against(
   const { picture, masses } = plan.picture;
   const { toleranceMm } = plan.said;
   const reading = readFlat(flat, { plan: picture, masses, toleranceMm, landmarks: ask.landmarks });
+  if (!ask.insist && showsAnother(resemblanceOf(reading.aligned)) && !(await showsLast(ask, flat)))
+    throw new AnotherPicture('its shapes are not those of the plan');
   await onStep({ at: 'reading', reading });
   const change = await changeSince(ask.last, flat);
   const judged = { canvas: ask.canvas, flat, plan, reading };
@@ -86,7 +101,7 @@ async function against(
  * The reading: from a session's photographs, the plan, and what is known of the session before, to the flat, what
  * differs from the plan, and
  * what became of the open corrections. The same ask gives the same reading.
- * @throws CornersRefused, CanvasNotFound; whatever opening a picture throws
+ * @throws CornersRefused, CanvasNotFound, AnotherPicture; whatever opening a picture throws
  */
 export async function readSession(ask: SessionAsk, onStep: OnStep = () => undefined): Promise<SessionReading> {
   const flat = await flatOf(ask, ask.plan, (index) => onStep({ at: 'shot', index }));

@@ -2,6 +2,12 @@ import { percent, plural } from './listed';
 
 export const cornersFoundInWords = (confidence: number): string =>
   `Corners found, sure to ${percent(confidence)}. Drag one, or nudge it with the arrow keys.`;
+const NUMBER = ['no', 'one', 'two', 'three', 'four'];
+/** What is asked of the painter while so many of the four corners have not been shown. */
+export const cornersToShowInWords = (left: number): string =>
+  left === 4
+    ? 'Show the four corners: drag each ring to its corner of the canvas.'
+    : `Drag the other ${left === 1 ? 'ring' : `${NUMBER[left]} rings`} to ${left === 1 ? 'its corner' : 'their corners'} too; then they are kept.`;
 export const lensInWords = (px: number): string =>
   `The lens bends straight sides by ${px.toFixed(0)} px; that is taken out.`;
 export const shotsInWords = (shots: number): string => (shots > 1 ? `${shots} shots read as one.` : '');

@@ -1,5 +1,6 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
+import { PHOTO_TEXT } from '../../core/words';
 import { InputError } from '../images/inputError';
 import { openRoom } from './budget';
 import type { Progress, TaskName, Tasks } from './tasks';
@@ -20,9 +21,13 @@ export interface Crew {
   dismiss(): Promise<void>;
 }
 
-const CANVAS_WORDS: Record<string, string> = {
-  CornersRefused:
+/** What the core refuses: a code for machines and a sentence. */
+const REFUSED: Record<string, readonly [code: string, words: string]> = {
+  CornersRefused: [
+    'corners',
     "These corners cannot be a canvas: they cross or lie on one line. The photo is kept. Drag them to the canvas's corners, clockwise from its top left.",
+  ],
+  AnotherPicture: ['another-picture', PHOTO_TEXT.anotherPicture],
 };
 
 /** Hires worker threads: two, so that a preview never waits for a reading. @param workerFile bundled jobs/worker */
@@ -48,7 +53,7 @@ export function hireCrew(workerFile: string): Crew {
         if (!outcome.problem) return outcome.answer;
         const { name: kind, message, code, status } = outcome.problem;
         if (kind === 'InputError') throw new InputError(code ?? 'input', message, status);
-        if (CANVAS_WORDS[kind]) throw new InputError('corners', CANVAS_WORDS[kind]);
+        if (REFUSED[kind]) throw new InputError(...REFUSED[kind]);
         throw Object.assign(new Error(`${kind}: ${message}`), { code });
       } finally {
         channel?.port1.close();

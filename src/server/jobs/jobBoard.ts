@@ -60,6 +60,7 @@ export class JobBoard {
       doing: 'waiting',
       share: 0,
       problem: null,
+      code: null,
       early: null,
     };
     const entry: Entry = { job, pictures: {}, abort: new AbortController(), watchers: new Set() };
@@ -98,6 +99,7 @@ export class JobBoard {
       this.move(entry, stopped ? 'stop' : 'fail', {
         doing: stopped ? 'stopped' : 'failed',
         problem: stopped ? null : (refusal?.detail ?? UNEXPECTED),
+        code: stopped ? null : (refusal?.code ?? 'unexpected'),
       });
     }
     // Remembered in the order they ended.

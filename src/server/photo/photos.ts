@@ -72,6 +72,7 @@ export async function keepPhoto(
     fileName: name,
     addedAt: world.now().toISOString(),
     lookedAt: 0,
+    insisted: 0,
     role: 'canvas',
     lightFrom: 'auto',
     lamp: '',
@@ -149,7 +150,7 @@ export const setAreas = (studio: Studio, photoId: string, areas: BodyOf<'setArea
 export async function changePhoto(
   studio: Studio,
   photoId: string,
-  { aside, covered, ...change }: BodyOf<'changePhoto'>,
+  { aside, insisted, covered, ...change }: BodyOf<'changePhoto'>,
 ): Promise<PaintingDetail> {
   const { db } = studio;
   const photo = await rowOf<PhotoRow>(db, 'photo', photoId);
@@ -158,6 +159,7 @@ export async function changePhoto(
   const update = {
     ...change,
     ...(aside === undefined ? {} : { aside: aside ? 1 : 0 }),
+    ...(insisted === undefined ? {} : { insisted: insisted ? 1 : 0 }),
     ...(covered ? { covered: covered.by === 'nothing' ? '' : JSON.stringify(covered) } : {}),
   };
   const what = aside === undefined ? 'photo' : aside ? 'photo-aside' : 'photo-back';

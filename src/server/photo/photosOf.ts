@@ -91,6 +91,7 @@ function photoIn(line: PhotoLine): Photo {
     surface: line.surface,
     room: line.room,
     hour: line.hour,
+    insisted: line.insisted === 1,
     covered: coveredOf(line),
     state: stateOf(line, corners !== null, line.readingId),
     looking: line.lookedAt === 0,

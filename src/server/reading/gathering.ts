@@ -114,7 +114,8 @@ export function remakePictures(studio: Studio, reading: ReadingRow): Promise<str
   const making = (async () => {
     const { task, inputs } = await asked(studio, reading.photoId);
     if (inputs !== reading.inputs) return null;
-    const answer = await studio.crew.run('read', { task, corrections: [] });
+    // What was read once is not asked about again.
+    const answer = await studio.crew.run('read', { task: { ...task, insist: true }, corrections: [] });
     return keepPictures(studio.files, reading.id, answer);
   })().finally(() => underWay.delete(reading.id));
   underWay.set(reading.id, making);
@@ -194,6 +195,7 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     canvas: { widthMm: painting.widthMm, heightMm: painting.heightMm },
     plan: plan?.task ?? null,
     landmarks: main.landmarks.map(({ plan: from, painted }) => ({ plan: from, painted })),
+    insist: main.insisted,
   };
   const inputs = inputsOf({
     shots: [row, ...further.map((one) => one.row)].map(({ sha256 }, i) => {

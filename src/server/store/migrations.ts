@@ -289,6 +289,12 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '014-easel', leaves: ['easel'], up: addEasel, down: dropEasel },
   { name: '015-findings', leaves: ['finding'], up: addFindings, down: dropFindings },
   { name: '016-journal', leaves: ['deed'], up: addJournal, down: dropJournal },
+  {
+    name: '017-insisted',
+    leaves: ['photo', 'insisted'],
+    up: (knex) => knex.schema.alterTable('photo', (t) => t.integer('insisted').notNullable().defaultTo(0)),
+    down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumn('insisted')),
+  },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

@@ -67,6 +67,8 @@ export interface PhotoRow {
   room: string;
   /** 0..23 by the camera's clock; null = not known */
   hour: number | null;
+  /** 1 = the painter says it shows this painting, although its shapes are not the plan's */
+  insisted: number;
   /** JSON of what a frame or tape hides; '' = nothing */
   covered: string;
   aside: number;

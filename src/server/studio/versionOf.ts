@@ -12,8 +12,8 @@ export const paintingVersion = ({ title, widthMm, heightMm, drewMe, setUp }: Pai
   digest([title, widthMm, heightMm, drewMe, setUp]);
 export const referenceVersion = ({ addedAt: _added, sha256: _file, fileName: _name, ...row }: ReferenceRow): string =>
   digest(row);
-export const photoVersion = ({ role, lightFrom, lamp, surface, room, hour, covered, aside }: PhotoRow): string =>
-  digest([role, lightFrom, lamp, surface, room, hour, covered, aside]);
+export const photoVersion = ({ role, lightFrom, lamp, surface, room, hour, covered, aside, insisted }: PhotoRow) =>
+  digest([role, lightFrom, lamp, surface, room, hour, covered, aside, insisted]);
 export const findingVersion = (readingId: string, decisionId: string | null): string =>
   `${readingId}.${decisionId ?? NO_VERSION}`;
 

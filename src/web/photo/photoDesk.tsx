@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { fileUrl, type Job, type PaintingDetail, type Photo as PhotoShape, type Session } from '../../contract';
-import { cornersFoundInWords, lensInWords, PHOTO_TEXT } from '../../core/words';
+import { cornersFoundInWords, cornersToShowInWords, lensInWords, PHOTO_TEXT } from '../../core/words';
 import { JobProgress } from '../ui/jobProgress';
 import { ProblemNote } from '../ui/problem';
 import { WordChoice } from '../ui/words';
@@ -107,7 +107,7 @@ function CornerWords({ desk, view }: Part & { view: View }) {
       {at && photo.cornersFrom === 'given' && PHOTO_TEXT.cornersYours}
       {at && own && own.lens.px >= 0.5 && ` ${lensInWords(own.lens.px)}`}
       {!photo.corners && photo.state === 'arrived' && PHOTO_TEXT.lookingForCorners}
-      {photo.state === 'asked' && !busy && photo.role === 'canvas' && <b>{PHOTO_TEXT.showCorners}</b>}
+      {photo.state === 'asked' && !busy && photo.role === 'canvas' && <b>{cornersToShowInWords(corners.toShow)}</b>}
       {!photo.corners && photo.role === 'white-board' && PHOTO_TEXT.boardPlace}{' '}
       {before && at && (
         <button className="line" onClick={() => corners.keep(before, true)}>
@@ -120,7 +120,7 @@ function CornerWords({ desk, view }: Part & { view: View }) {
 
 /** What is going on, and the button that reads. */
 function Reading({ desk }: Part) {
-  const { photo, main, session, corners, error, looking, reading, busy, ready, start } = desk;
+  const { main, session, error, looking, reading, ready, start, insist } = desk;
   const read = `Read session ${session.number}`;
   return (
     <div
@@ -130,9 +130,9 @@ function Reading({ desk }: Part) {
       <ProblemNote error={error} />
       <JobProgress job={looking} />
       <JobProgress job={reading} />
-      {!photo.corners && !busy && (
-        <button className="btn" onClick={() => corners.keep(corners.corners, true)}>
-          These are the corners
+      {insist && (
+        <button className="btn" onClick={insist}>
+          {PHOTO_TEXT.readAllTheSame}
         </button>
       )}
       <button className="btn act w-full" disabled={!ready} onClick={start}>

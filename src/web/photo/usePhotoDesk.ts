@@ -5,14 +5,8 @@ import type { Job, PaintingDetail, Photo, Session } from '../../contract';
 import { mapCorners, type Corners } from '../../core/raster';
 import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
+import { guessIn, untouched } from './cornerGuess';
 import { USUAL_STRIP, type Marking } from './greys';
-
-const squareIn = ({ width, height }: Photo): Corners => [
-  [width * 0.15, height * 0.15],
-  [width * 0.85, height * 0.15],
-  [width * 0.85, height * 0.85],
-  [width * 0.15, height * 0.85],
-];
 
 /** The corners of the last photographed session, carried over to a photo of the same proportions. */
 function lastCorners(detail: PaintingDetail, session: Session, photo: Photo): Corners | null {
@@ -32,8 +26,13 @@ function useCorners(detail: PaintingDetail, session: Session, photo: Photo) {
   const [draft, setDraft] = useState<Corners | null>(null);
   const [chosen, setChosen] = useState(0);
   const keeping = useAction('setCorners', detail.painting.id);
+  const guess = guessIn(photo);
+  const corners = draft ?? photo.corners ?? guess;
+  const stillGuessed = (now: Corners) => (photo.corners ? 0 : untouched(guess, now));
   return {
-    corners: draft ?? photo.corners ?? squareIn(photo),
+    corners,
+    /** how many of them nobody has shown yet; none are kept before all are */
+    toShow: stillGuessed(corners),
     /** where they were last session; null = the photographs are not alike */
     before: lastCorners(detail, session, photo),
     chosen,
@@ -41,7 +40,7 @@ function useCorners(detail: PaintingDetail, session: Session, photo: Photo) {
     error: keeping.error,
     keep(next: Corners, done: boolean) {
       setDraft(next);
-      if (done)
+      if (done && stillGuessed(next) === 0)
         keeping.mutate(
           { params: { photoId: photo.id }, body: { corners: mapCorners(next, ([x, y]): [number, number] => [x, y]) } },
           { onSettled: () => setDraft(null) },
@@ -50,13 +49,17 @@ function useCorners(detail: PaintingDetail, session: Session, photo: Photo) {
   };
 }
 
-/** Reading the session's main photograph; when it is read the wall opens. */
+/**
+ * Reading the session's main photograph; when it is read the wall opens. Where it seems to show another painting the
+ * painter may insist.
+ */
 function useRead(detail: PaintingDetail, session: Session, main: Photo) {
   const { painting } = detail;
   const client = useQueryClient();
   const navigate = useNavigate();
   const [started, setStarted] = useState<Job | null>(null);
   const read = useAction('readPhoto', painting.id);
+  const change = useAction('changePhoto', painting.id);
   const job = useJob(
     started,
     ({ state }) =>
@@ -64,10 +67,16 @@ function useRead(detail: PaintingDetail, session: Session, main: Photo) {
         () => state === 'done' && navigate(`/painting/${painting.id}/wall/${session.number}`),
       ),
   );
+  const params = { photoId: main.id };
+  const start = () => read.mutate({ params }, { onSuccess: setStarted });
   return {
     job,
-    error: read.error ?? (job?.problem ? new Error(job.problem) : null),
-    start: () => read.mutate({ params: { photoId: main.id } }, { onSuccess: setStarted }),
+    error: read.error ?? change.error ?? (job?.problem ? new Error(job.problem) : null),
+    start,
+    insist:
+      job?.code === 'another-picture'
+        ? () => change.mutate({ params, body: { insisted: true } }, { onSuccess: start })
+        : null,
   };
 }
 
@@ -91,7 +100,7 @@ export function usePhotoDesk(detail: PaintingDetail, session: Session, photo: Ph
   useKeys({ g: () => setMarking(marking ? null : 'grey'), Enter: () => start(), Tab: undefined });
   return {
     ...{ detail, painting, session, photo, main, corners, marking, setMarking, strip, setStrip },
-    ...{ own, looking, reading: reading.job, busy, ready, start },
+    ...{ own, looking, reading: reading.job, busy, ready, start, insist: reading.insist },
     keepGreys: (greys: Photo['greys']) => setGreys.mutate({ params, body: { greys } }),
     keepAreas: (areas: Photo['areas']) => setAreas.mutate({ params, body: { areas } }),
     error:

@@ -6,7 +6,9 @@ export const PHOTO_TEXT = {
   severalAtOnce: 'Several at once, of any days: each goes into the session of the day it was taken.',
   cornersYours: 'Corners as you set them. Shift with an arrow moves ten pixels, Alt a tenth.',
   lookingForCorners: 'Looking for the corners. You may show them yourself.',
-  showCorners: 'Show the four corners: drag each ring to its corner of the canvas.',
+  anotherPicture:
+    'The shapes in this photograph are not those of the plan. Either the corners are not on those of the canvas, or it shows another painting. Nothing was read, and the photograph is kept. Put the corners right; if they are, read it all the same.',
+  readAllTheSame: 'Read it all the same',
   boardPlace: 'The board is taken to stand where the canvas does. Show its place if the camera moved.',
   howGood: 'How good is this photo?',
   printedCardFound:
