@@ -138,7 +138,9 @@ export const THINGS = {
   ),
   ground: asHistory('painting_ground', 'paintingId', { colour: null, from: null, keep: '[]' }),
   session: SESSION,
-  photo: inPlace('photo', ['role', 'lightFrom', 'lamp', 'surface', 'room', 'hour', 'covered', 'aside', 'insisted'], { aside: 1 }),
+  photo: inPlace('photo', ['role', 'lightFrom', 'lamp', 'surface', 'room', 'hour', 'covered', 'aside', 'insisted'], {
+    aside: 1,
+  }),
   corners: asHistory('photo_corners', 'photoId', { corners: NO_CORNERS, cornersFrom: 'found', confidence: 0 }),
   greys: asHistory('photo_greys', 'photoId', { greys: '[]', card: null }),
   areas: asHistory('photo_areas', 'photoId', { areas: '[]' }),
