@@ -46,6 +46,7 @@ function flatOf(small: Raster, uncertainty = 0.1, mask = NONE, hidden = NONE): F
     uncertainty: { value: uncertainty, warmth: 1 },
     knownTo: 10.5,
     camera: { bend: 0, vivid: { by: 0, doubt: 0 } },
+    sheen: { most: 0, share: 0 },
   } as const;
   const glareShare = mask.reduce((sum, v) => sum + v, 0) / mask.length;
   return {

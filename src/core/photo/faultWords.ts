@@ -1,10 +1,12 @@
+import { luminanceFromValue, valueFromLuminance } from '../colour';
+import { halfWidth } from '../raster';
 import { leftBy, type Light } from './light';
 import type { PhotoFault } from './quality';
 
 type Of<C extends PhotoFault['code']> = Extract<PhotoFault, { code: C }>;
 const percent = (share: number) => Math.max(1, Math.round(share * 100));
-const steps = (sigma: number) => (2 * sigma).toFixed(2);
-const units = (sigma: number) => (2 * sigma).toFixed(1);
+const steps = (sigma: number) => halfWidth(sigma).toFixed(2);
+const units = (sigma: number) => halfWidth(sigma).toFixed(1);
 
 /** What is wrong with a photo and what to do about it next time. */
 const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
@@ -22,6 +24,8 @@ const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
     `By the card’s ruler the canvas is about ${Math.round(widthMm)} × ${Math.round(heightMm)} mm. If the card stood in the canvas’s plane, look at the size again.`,
   vivid: ({ by }) =>
     `All colours are about ${percent(by)} % stronger than the plan’s: your phone made them so, or you did. They are read without it. A patch of a paint you have measured, beside the canvas, tells which.`,
+  sheen: ({ share }) =>
+    `A faint sheen lies over ${percent(share)} % of the canvas and lifts its darks; it was taken out as far as the plan tells. Turn the lamp or the picture until it is gone.`,
   'no-card': () =>
     'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas makes values surer.',
 };
@@ -42,7 +46,9 @@ const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string
     `Large masses hardly suffer; an accent of a few pixels is unsure by ${(20 * noise).toFixed(1)} steps.`,
   coarse: ({ pixelsPerMm }) => `Nothing smaller than ${(2 / pixelsPerMm).toFixed(1)} mm is told.`,
   size: ({ widthMm }) => `Until then all millimetres rest on the size that was said, not on ${Math.round(widthMm)} mm.`,
-  vivid: (_, { camera }) => `A strong colour is sure to ${percent(2 * camera.vivid.doubt)} % of its strength.`,
+  vivid: (_, { camera }) => `A strong colour is sure to ${percent(halfWidth(camera.vivid.doubt))} % of its strength.`,
+  sheen: ({ most }) =>
+    `Left in, it would make a dark of value 2 look like ${valueFromLuminance(luminanceFromValue(2) + 100 * most).toFixed(1)}.`,
   'no-card': (_, { method }) => {
     const [now, card] = [leftBy(method, 0), leftBy('card', 0)];
     return `Values are sure to ${steps(now.value)} of a step instead of ${steps(card.value)}, warmth to ${units(now.warmth)} instead of ${units(card.warmth)}.`;

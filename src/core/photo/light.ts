@@ -5,6 +5,7 @@ import { fitToPlan, fieldAt, isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
 import { withoutBend } from './bend';
 import { MOST_VIVID, UNTOLD_VIVID, vividOf, withoutVivid, type Vivid } from './vivid';
+import { isVeiled, NO_SHEEN, NO_VEIL, sheenOf, underFit, veilOf, withoutVeil, type Sheen, type Veil } from './veil';
 import { curvePlane, toneCurveThrough, type ToneCurve } from './toneCurve';
 
 /** From what the light was worked out. */
@@ -31,6 +32,8 @@ export interface Light {
   readonly knownTo: number;
   /** what the camera did to please, as far as the plan told, and taken out */
   readonly camera: Camera;
+  /** what shone over a part of the canvas, as far as the plan told, and taken out */
+  readonly sheen: Sheen;
 }
 
 export interface Camera {
@@ -176,20 +179,23 @@ const SAME_PAINT = 0.75; // share of the canvas: with so much unchanged the plan
 function methodOf(
   usable: number,
   { board }: LightEvidence,
-  { to, camera }: Pick<Fitted, 'to'> & { camera: Camera },
+  { to, camera, sheen }: Pick<Fitted, 'to'> & { camera: Camera; sheen: Sheen },
 ): LightMethod {
   if (usable >= 3) return 'card';
   if (usable >= 1) return 'grey';
   if (board) return 'board';
-  // What only the camera did is taken out by the plan, too.
-  return to ?? (camera.bend > 0 || camera.vivid.by > 0 ? 'plan' : 'untouched');
+  // What only the camera did, or a sheen, is taken out by the plan, too.
+  return to ?? (camera.bend > 0 || camera.vivid.by > 0 || sheen.most > 0 ? 'plan' : 'untouched');
 }
 
 interface Found {
+  readonly evened: (squared: Raster) => Raster;
   readonly relight: (squared: Raster) => Raster;
   readonly fit: PlanFit;
   readonly curved: Raster;
   readonly to: Fitted['to'];
+  /** what the light is fitted by besides the pictures */
+  readonly known: { readonly anchors: Point[]; readonly knownTo: number };
 }
 
 /** The light under a camera whose tone curve is bent so far. */
@@ -202,8 +208,30 @@ function lightUnder(squared: Raster, evidence: LightEvidence, bend: number): Fou
     board ? withoutField(applyCurves(raster, curves), board) : applyCurves(raster, curves);
   const curved = evened(squared);
   const anchors = usable.map((patch) => project(fromPhoto, patch.centre));
-  const { fit, to } = fitted(curved, evidence, { anchors, knownTo: knownUpTo(usable) });
-  return { relight: (raster) => applyFit(evened(raster), fit), fit, curved, to };
+  const known = { anchors, knownTo: knownUpTo(usable) };
+  const { fit, to } = fitted(curved, evidence, known);
+  return { evened, relight: (raster) => applyFit(evened(raster), fit), fit, curved, to, known };
+}
+
+const WORTH_VEIL = 0.03; // of the canvas that must agree more with the plan
+const VEIL_ROUNDS = 2; // a sheen the field was fitted through is seen whole once the field is fitted without it
+
+/** The same light with a sheen taken off first, where that brings clearly more of the canvas into agreement. */
+function underVeil(found: Found, evidence: LightEvidence): Found & { veil: Veil } {
+  const { plan } = evidence;
+  if (!plan || found.fit.agreement < LEAST_TOLD) return { ...found, veil: NO_VEIL };
+  const { curved, known, evened } = found;
+  let best = { fit: found.fit, to: found.to, veil: NO_VEIL };
+  let { fit } = found;
+  for (let round = 0; round < VEIL_ROUNDS; round++) {
+    const veil = underFit(veilOf(applyFit(curved, fit), plan), fit);
+    if (!isVeiled(veil)) break;
+    const again = fitted(withoutVeil(curved, veil), evidence, known);
+    fit = again.fit;
+    if (fit.agreement > best.fit.agreement) best = { ...again, veil };
+  }
+  if (best.fit.agreement < found.fit.agreement + WORTH_VEIL) return { ...found, veil: NO_VEIL };
+  return { ...found, ...best, relight: (raster) => applyFit(withoutVeil(evened(raster), best.veil), best.fit) };
 }
 
 const BENDS = [0.2, 0.4, 0.6];
@@ -211,6 +239,11 @@ const BETWEEN = 0.1;
 const WORTH_BEND = 0.1; // of the canvas in agreement, for a whole bend: a straight curve is the plainest
 const LEAST_TOLD = 0.45; // share of the canvas in agreement from which it tells the camera's curve
 const QUICK = 4; // times smaller: cells are means of many pixels
+const LARGE = 400; // px a side from which they still are
+
+/** A copy in which the light is sought, large enough for the cells it is judged by. */
+const quickCopy = (raster: Raster): Raster =>
+  Math.min(raster.width, raster.height) < LARGE ? raster : shrinkRaster(raster, QUICK);
 
 /** How far the camera's curve is bent, where fewer than three greys tell it: as the plan agrees best. */
 function bendOf(small: Raster, evidence: LightEvidence): number {
@@ -231,12 +264,13 @@ function bendOf(small: Raster, evidence: LightEvidence): number {
 /** What the camera did to please: looked for in a small copy, whose cells have the same means. */
 function cameraOf(squared: Raster, evidence: LightEvidence, usable: number): Camera {
   const { plan, before } = evidence;
-  const small = shrinkRaster(squared, QUICK);
+  const small = quickCopy(squared);
   const bend = usable >= 3 || !(plan ?? before) ? 0 : bendOf(small, evidence);
   let vivid = UNTOLD_VIVID;
   for (let round = 0; round < 2 && plan; round++) {
     const pale = withoutVivid(small, vivid.by);
-    const more = vividOf(lightUnder(pale, evidence, bend).relight(pale), plan);
+    const { relight } = underVeil(lightUnder(pale, evidence, bend), evidence);
+    const more = vividOf(relight(pale), plan);
     vivid = { by: Math.min(MOST_VIVID, (1 + vivid.by) * (1 + more.by) - 1), doubt: more.doubt };
     if (more.by === 0) break;
   }
@@ -258,21 +292,23 @@ export function lightOf(
   const usable = evidence.patches.filter((patch) => !patch.clipped);
   const camera = cameraOf(squared, evidence, usable.length);
   const asSeen = (raster: Raster) => withoutVivid(raster, camera.vivid.by);
-  const found = lightUnder(asSeen(squared), evidence, camera.bend);
+  const small = asSeen(quickCopy(squared));
+  const found = underVeil(lightUnder(small, evidence, camera.bend), evidence);
   return {
     relight: (raster) => found.relight(asSeen(raster)),
-    light: toldOf(squared, evidence, { found, camera, usable }),
+    light: toldOf(small, evidence, { found, camera, usable }),
   };
 }
 
 function toldOf(
   squared: Raster,
   evidence: LightEvidence,
-  { found, camera, usable }: { found: Found; camera: Camera; usable: readonly SeenPatch[] },
+  { found, camera, usable }: { found: Found & { veil: Veil }; camera: Camera; usable: readonly SeenPatch[] },
 ): Light {
   const { fit, curved } = found;
   const { board } = evidence;
-  const method = methodOf(usable.length, evidence, { to: found.to, camera });
+  const sheen = sheenOf(found.veil);
+  const method = methodOf(usable.length, evidence, { to: found.to, camera, sheen });
   const fallOffStops = (isPlain(fit) ? 0 : fallOff(fit)) + (board ? boardFallOff(board) : 0);
   const left = LEFT[method];
   const doubt = 1 + left.perStop * fallOffStops + (isPlain(fit) ? 0 : 0.8 * Math.max(0, 0.6 - fit.agreement));
@@ -285,6 +321,7 @@ function toldOf(
     uncertainty: { value: Math.hypot(left.value * doubt, doubtOfPatches(usable)), warmth: left.warmth * doubt },
     knownTo: knownUpTo(usable),
     camera,
+    sheen,
   };
 }
 
@@ -326,6 +363,7 @@ const untouched: Light = {
   uncertainty: { value: 0.35, warmth: 5 },
   knownTo: 10.5,
   camera: { bend: 0, vivid: UNTOLD_VIVID },
+  sheen: NO_SHEEN,
 };
 
 /** Whole lift of each channel in stops: curve and gain together, over the middle of the canvas. */

@@ -255,6 +255,7 @@ test('every fault of a photo has a sentence that says what to do', () => {
     uncertainty: { value: 0.1, warmth: 1 },
     knownTo: 10,
     camera: { bend: 0, vivid: { by: 0, doubt: 0 } },
+    sheen: { most: 0, share: 0 },
   } as const;
   const { faults } = judgePhoto({
     light,
@@ -286,13 +287,16 @@ test('every fault of a photo has a sentence that says what to do', () => {
     expect(cost).toMatch(/^[A-Z].*\.$/);
   }
   // Fall-off's cost is the width it adds: 0.25 of 0.1 a stop, over 1.2 stops.
-  expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.03 of a step');
+  expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.02 of a step');
   const vivid = wordsForFault(
     { code: 'vivid', by: 0.12 },
     { ...light, camera: { bend: 0, vivid: { by: 0.12, doubt: 0.03 } } },
   );
   expect(vivid.words).toMatch(/about 12 % stronger.*your phone.*or you did.*A patch of a paint you have measured/);
-  expect(vivid.cost).toBe('A strong colour is sure to 6 % of its strength.');
+  expect(vivid.cost).toBe('A strong colour is sure to 5 % of its strength.');
+  const sheen = wordsForFault({ code: 'sheen', share: 0.4, most: 0.02 }, light);
+  expect(sheen.words).toMatch(/over 40 % of the canvas.*Turn the lamp or the picture/);
+  expect(sheen.cost).toBe('Left in, it would make a dark of value 2 look like 2.7.');
 });
 
 test('a corner outside the frame: what is not in the photo is not read, the rest is', () => {

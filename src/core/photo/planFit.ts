@@ -13,6 +13,8 @@ export const NO_FIT: PlanFit = { gainStops: [0, 0, 0], field: [0, 0, 0, 0, 0], a
 
 const COLUMNS = 24;
 const ROWS = 18;
+/** The grid of cells that a painting's light is judged by. */
+export const CELLS = { columns: COLUMNS, rows: ROWS };
 const AGREES = 0.22; // steps: a painter's honest wandering over a patch the size of a cell
 
 /** Cells of the canvas in flat arrays: {@link TERMS} basis values and three lifts a cell. */

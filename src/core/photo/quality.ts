@@ -13,6 +13,7 @@ export type PhotoFault =
   | { readonly code: 'coarse'; readonly pixelsPerMm: number }
   | { readonly code: 'size'; readonly widthMm: number; readonly heightMm: number }
   | { readonly code: 'vivid'; readonly by: number }
+  | { readonly code: 'sheen'; readonly share: number; readonly most: number }
   | { readonly code: 'no-card' };
 
 export interface PhotoQuality {
@@ -37,6 +38,7 @@ export interface QualityFacts {
 }
 
 const VIVID = 0.04; // share: less is within what a hand does
+const SHEEN = 0.01; // reflectance: it lifts a dark of value 2 by a third of a step
 const GRAINY = 0.028; // of the full range: what a phone makes of a dim room
 
 /** Faults worth telling the painter about, gravest first. */
@@ -56,6 +58,7 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
       heightMm: facts.canvas.heightMm / facts.saidShare,
     },
     facts.light.camera.vivid.by > VIVID && { code: 'vivid', by: facts.light.camera.vivid.by },
+    facts.light.sheen.most > SHEEN && { code: 'sheen', ...facts.light.sheen },
     (facts.light.method === 'plan' || facts.light.method === 'untouched') && { code: 'no-card' },
   ];
   return { faults: faults.filter((fault) => fault !== false), pixelsPerMm: facts.pixelsPerMm };

@@ -78,6 +78,7 @@ const KeptLight = z.object({
   camera: z
     .object({ bend: z.number(), vivid: z.object({ by: z.number(), doubt: z.number() }) })
     .default({ bend: 0, vivid: { by: 0, doubt: 0 } }),
+  sheen: z.object({ most: z.number(), share: z.number() }).default({ most: 0, share: 0 }),
 }) satisfies z.ZodType<Light>;
 
 const fault = <C extends string, F extends z.ZodRawShape>(code: C, facts: F) =>
@@ -94,6 +95,7 @@ const KeptFault = z.discriminatedUnion('code', [
   fault('coarse', { pixelsPerMm: z.number() }),
   fault('size', { widthMm: z.number(), heightMm: z.number() }),
   fault('vivid', { by: z.number() }),
+  fault('sheen', { ...share, most: z.number() }),
   fault('no-card', {}),
 ]) satisfies z.ZodType<PhotoFault>;
 /** What an earlier version said in words is kept as it said it. */
