@@ -1,7 +1,7 @@
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
-import { boxOf } from '../core/raster';
+import { halfWidth, boxOf } from '../core/raster';
 import { driftPoints, type Uncertainty } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
 import { InputError } from '../server/images/inputError';
@@ -12,8 +12,8 @@ const DRIFT_SHARE = 0.03;
 
 /** One sigma -> half the width of the interval that holds the truth nine times in ten (normal errors). */
 const ninetyPercent = ({ value, warmth }: Uncertainty): Uncertainty => ({
-  value: 1.645 * value,
-  warmth: 1.645 * warmth,
+  value: halfWidth(value),
+  warmth: halfWidth(warmth),
 });
 
 const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) => {

@@ -34,7 +34,7 @@ export function textReport(report: ReadReport): string {
       ),
     findings.length === 0
       ? NOTHING_TO_CORRECT
-      : `${plural(findings.length, 'finding')}, biggest first (values run from 0 black to 10 white):`,
+      : `${plural(findings.length, 'finding')}: drawing, value, then colour, of each the largest first (values run from 0 black to 10 white):`,
     ...findings.map(({ words }, i) => `${i + 1}. ${words}`),
     '',
   ].join('\n');

@@ -58,6 +58,8 @@ const ANY_FINDING = {
   uncertainty: Uncertainty,
   share: z.number(),
   amount: z.number(),
+  /** how much it asks for attention: by its amount, its area, and where the plan wants the eye */
+  weight: z.number(),
   /** what the stage calls for and was not dismissed before; the rest waits */
   loud: z.boolean(),
   /** it was dismissed in an earlier session and has not changed since */

@@ -25,7 +25,9 @@ export function inject(motif: Motif, seed: number): Injected {
   const sign = random() < 0.5 ? -1 : 1;
   if (seed % 3 < 2) {
     const amount = sign * (0.5 + 0.6 * random());
-    return { kind: 'value', amount, box, mistake: { where: { box }, value: amount } };
+    // Every other one as a mixture that keeps its colour, the rest as in other light.
+    const mistake = seed % 2 ? { where: { box }, mixed: amount } : { where: { box }, value: amount };
+    return { kind: 'value', amount, box, mistake };
   }
   const amount = sign * (5 + 6 * random());
   return { kind: 'temperature', amount, box, mistake: { where: { box }, warmer: amount } };
@@ -39,8 +41,8 @@ export const overlapOf = (a: readonly number[], b: readonly number[]) => {
 };
 
 /**
- * Paints one injected error and looks for it among the findings: its rank from 0, or -1; and what its place is first
- * said to be off by.
+ * Paints one injected error and looks for it among the findings of its kind: its rank from 0, or -1; and what its place
+ * is first said to be off by.
  */
 export async function lookFor(
   motif: Motif,
@@ -49,6 +51,8 @@ export async function lookFor(
   injected: Injected;
   rank: number;
   leading: string | null;
+  /** findings of colour on the place of an error of value alone */
+  companions: number;
   findings: { kind: string; words: string; region: { box: readonly number[] } }[];
 }> {
   const injected = inject(motif, seed);
@@ -56,14 +60,21 @@ export async function lookFor(
   const shot = await shoot(sheet, motif, anySetup(8 * seed, motif, PLAIN_STAND));
   const { findings } = await measure(motif, shot.path, { corners: shot.corners, greys: inFrame(shot) });
   const sign = Math.sign(injected.amount);
-  const rank = findings.findIndex(({ kind, region, difference }) => {
+  const alike = findings.filter(({ kind }) => (kind === 'value') === (injected.kind === 'value'));
+  const rank = alike.findIndex(({ kind, region, difference }) => {
     if (overlapOf(region.box, injected.box) < 0.4) return false;
     if (injected.kind === 'value') return kind === 'value' && Math.sign(difference.value) === sign;
     // A shift along the warm axis in a coloured passage may rightly be called a change of strength.
     return kind !== 'value' && (kind === 'chroma' || Math.sign(difference.warmth) === sign);
   });
   const leading = findings.find(({ region }) => overlapOf(region.box, injected.box) >= 0.4)?.kind ?? null;
-  return { injected, rank, leading, findings };
+  const companions = findings.filter(
+    ({ kind, region }) =>
+      injected.kind === 'value' &&
+      (kind === 'temperature' || kind === 'chroma') &&
+      overlapOf(region.box, injected.box) >= 0.4,
+  ).length;
+  return { injected, rank, leading, companions, findings };
 }
 
 /** Findings raised on a faithful copy. */

@@ -1,4 +1,4 @@
-import { placeOfBox, type Box } from '../../src/core/raster';
+import { halfWidth, placeOfBox, type Box } from '../../src/core/raster';
 import { askOf, readSession, type SessionAsk } from '../../src/core/session';
 import { CARD_VALUES as PRINTED_VALUES } from '../../src/core/photo';
 import { chance, normal } from '../../src/demo/studio/chance';
@@ -158,7 +158,7 @@ async function withWitness(
         chroma: Math.abs(read.painted.chroma - truth.chroma),
         signed: read.painted.value - truth.value,
         strength: truth.chroma > 12 ? Math.abs(read.painted.chroma / truth.chroma - 1) : null,
-        inside: value <= 1.645 * read.uncertainty.value,
+        inside: value <= halfWidth(read.uncertainty.value),
       },
     ];
   });

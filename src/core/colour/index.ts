@@ -11,6 +11,7 @@ export {
   type Lab,
 } from './lab';
 export { warmth, warmthAlong } from './warmth';
+export { alongWithValue } from './alongWithValue';
 export { ciede2000 } from './ciede2000';
 export { readMatrixProfile, SRGB_PROFILE, type ColourProfile } from './iccProfile';
 export { hueTowards } from './hueTowards';

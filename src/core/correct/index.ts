@@ -1,7 +1,7 @@
 export { APPROACHES, type ApproachRecord, type ApproachStage } from './approaches';
 export { findingsOf } from './findings';
 export { changeInWords, wholePicture } from './wholePicture';
-export { isLoud, weighed, type Calls, type Emphasis } from './weigh';
+export { inPaintersOrder, isLoud, weighed, type Calls, type Emphasis } from './weigh';
 export { carriedInWords, type Carried } from './carriedWords';
 export { departureInWords } from './departureWords';
 export { saidAgain, sameSubject, threadsOf, type Earlier } from './again';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Change } from '../plan';
 import type { Finding } from '../kinds';
-import { departureInWords, isLoud, weighed } from './index';
+import { departureInWords, inPaintersOrder, isLoud, weighed } from './index';
 
 const finding = (part: Partial<Finding>): Finding =>
   ({ kind: 'value', amount: 0.5, massId: 1, weight: 1, region: { box: [0, 0, 10, 10] }, ...part }) as Finding;
@@ -37,6 +37,24 @@ describe('the order the plan makes of findings', () => {
     const other = finding({ massId: 8, amount: 0.5 });
     expect(weighed([small, large, other], { focal: null, loose })).toHaveLength(2);
   });
+});
+
+test('painters correct drawing before value before colour, of each the largest first', () => {
+  const of = (kind: Finding['kind'], amount: number, weight: number) => finding({ kind, amount, weight });
+  const list = [
+    of('value', 1, 9),
+    of('chroma', 20, 5),
+    of('temperature', 6, 4),
+    of('drawing', 6, 1),
+    of('value', -5, 2),
+  ];
+  expect(inPaintersOrder(list).map(({ kind, amount }) => [kind, amount])).toEqual([
+    ['drawing', 6],
+    ['value', -5],
+    ['value', 1],
+    ['temperature', 6],
+    ['chroma', 20],
+  ]);
 });
 
 describe('a departure in words', () => {

@@ -1,5 +1,5 @@
 import type { Point } from '../raster';
-import { kindOf, type Finding, type FindingKind } from '../kinds';
+import { FINDING_KINDS, kindOf, type Finding, type FindingKind } from '../kinds';
 
 /** What a stage of an approach calls for: kinds that are loud, and how many times the usual difference raises one. */
 export interface Calls {
@@ -46,3 +46,10 @@ export function weighed(findings: readonly Finding[], { focal, loose }: Emphasis
   });
   return said.map((one) => ({ ...one, weight: one.weight * focus(one, focal) })).sort((a, b) => b.weight - a.weight);
 }
+
+/** Findings in the order painters correct, kind by kind, of each kind the largest amount first. */
+export const inPaintersOrder = <F extends Pick<Finding, 'kind' | 'amount'>>(findings: readonly F[]): F[] =>
+  [...findings].sort(
+    (one, two) =>
+      FINDING_KINDS.indexOf(one.kind) - FINDING_KINDS.indexOf(two.kind) || Math.abs(two.amount) - Math.abs(one.amount),
+  );

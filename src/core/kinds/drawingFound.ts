@@ -1,5 +1,5 @@
 import { TOLERANCE_MM } from '../plan';
-import { boxOf, pixelsIn, placeOfBox, placeOfPixels, type Place, type Point } from '../raster';
+import { halfWidth, boxOf, pixelsIn, placeOfBox, placeOfPixels, type Place, type Point } from '../raster';
 import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type Reading } from '../read';
 import type { DrawingFinding } from './finding';
 import type { Evidence } from './kind';
@@ -13,7 +13,6 @@ const LEAST_CELLS = 3;
 const LEAST_HOME = 0.15; // of its cells that lie on the mass it is called by
 const UNIT_MM = 5; // a shift of so much weighs 1
 const WHOLE = { mm: 2, size: 0.01, degrees: 0.7 }; // from which the whole drawing is told
-const HELD = 2; // sigmas a shift must exceed
 
 /** Connected confident cells that are off the same way. */
 function groups(off: readonly (Point | null)[], columns: number): number[][] {
@@ -82,7 +81,7 @@ export function drawingFound({
   const own = ownShifts(drift);
   const off = Array.from(own.dx, (dx, i): Point | null => {
     const size = Math.hypot(dx, own.dy[i]);
-    return drift.confidence[i] >= SURE && size > Math.max(least, HELD * doubtOfShift(drift.confidence[i]))
+    return drift.confidence[i] >= SURE && size > Math.max(least, halfWidth(doubtOfShift(drift.confidence[i])))
       ? [dx, own.dy[i]]
       : null;
   });

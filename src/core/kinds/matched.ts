@@ -1,20 +1,29 @@
+import { halfWidth } from '../raster';
+import { alongWithValue } from '../colour';
 import type { Comparison, Uncertainty } from '../read';
 import type { PaintKindRecord } from './paint';
 
-/** Colour differences at matched value: the plan's colour scaled to the painting's lightness before it is compared. */
-export function matchedDifference({ target, painted }: Pick<Comparison, 'target' | 'painted'>): {
-  a: number;
-  b: number;
-  warmth: number;
-  chroma: number;
-} {
-  const scale = (painted.lab[0] + 16) / (target.lab[0] + 16);
-  return {
-    a: painted.lab[1] - target.lab[1] * scale,
-    b: painted.lab[2] - target.lab[2] * scale,
-    warmth: painted.warmth - target.warmth * scale,
-    chroma: painted.chroma - target.chroma * scale,
-  };
+type Both = Pick<Comparison, 'target' | 'painted'>;
+interface Colour {
+  readonly a: number;
+  readonly b: number;
+  readonly warmth: number;
+  readonly chroma: number;
+}
+
+/** The colour that is planned for a place, as it goes along with the value that was painted there. */
+export function matchedTarget({ target, painted }: Both): Colour {
+  const [L, a, b] = target.lab;
+  const [paintedL, paintedA, paintedB] = painted.lab;
+  const scale = alongWithValue({ a, b }, { a: paintedA, b: paintedB }, (paintedL + 16) / (L + 16));
+  return { a: a * scale, b: b * scale, warmth: target.warmth * scale, chroma: target.chroma * scale };
+}
+
+/** Colour differences at matched value: painted minus {@link matchedTarget}. */
+export function matchedDifference(both: Both): Colour {
+  const meant = matchedTarget(both);
+  const { lab, warmth, chroma } = both.painted;
+  return { a: lab[1] - meant.a, b: lab[2] - meant.b, warmth: warmth - meant.warmth, chroma: chroma - meant.chroma };
 }
 
 /**
@@ -25,8 +34,6 @@ export function hueWanted(comparison: Pick<Comparison, 'target' | 'painted'>): n
   return (Math.atan2(-b, -a) * 180) / Math.PI;
 }
 
-const COVERAGE = 2; // sigmas a difference must exceed
-
 /** The smallest difference that is raised, in the kind's own unit. */
 export const limitOf = ({ least, uncertaintyIn: sigma }: PaintKindRecord, uncertainty: Uncertainty): number =>
-  Math.max(least, COVERAGE * sigma(uncertainty));
+  Math.max(least, halfWidth(sigma(uncertainty)));

@@ -1,3 +1,4 @@
+import { halfWidth } from '../raster';
 /** What became of a correction by the next photo. */
 export const VERDICTS = ['settled', 'closer', 'unchanged', 'overshot', 'further off'] as const;
 export type Verdict = (typeof VERDICTS)[number];
@@ -9,15 +10,15 @@ export interface Sighting {
 }
 
 /**
- * Judges a correction from before and after. A move counts only beyond the two uncertainties added in quadrature.
+ * Judges a correction from before and after. A move counts only beyond what is uncertain of both together.
  * @param settledWithin same unit as the sightings
  */
 export function verdictOf(before: Sighting, after: Sighting, settledWithin: number): Verdict {
-  const doubt = Math.hypot(before.uncertainty, after.uncertainty);
+  const doubt = halfWidth(Math.hypot(before.uncertainty, after.uncertainty));
   const [was, is] = [Math.abs(before.difference), Math.abs(after.difference)];
   const crossed = Math.sign(before.difference) !== Math.sign(after.difference) && after.difference !== 0;
   if (is <= settledWithin) return 'settled';
-  if (crossed && is > after.uncertainty) return 'overshot';
+  if (crossed && is > halfWidth(after.uncertainty)) return 'overshot';
   if (was - is > doubt) return 'closer';
   if (is - was > doubt) return 'further off';
   return 'unchanged';

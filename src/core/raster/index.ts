@@ -36,3 +36,4 @@ export {
   type Place,
 } from './place';
 export { ringsAround } from './rings';
+export { halfWidth } from './halfWidth';

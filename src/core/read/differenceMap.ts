@@ -1,4 +1,4 @@
-import { warmthAlong } from '../colour';
+import { alongWithValue, warmthAlong } from '../colour';
 import { boxBlur } from '../raster';
 import type { Aligned } from './aligned';
 
@@ -8,7 +8,7 @@ export interface DifferenceMap {
   readonly height: number;
   readonly mmPerPixel: number;
   readonly value: Float32Array;
-  /** at matched value: the plan's colour first scaled to the painting's lightness */
+  /** at matched value: the plan's colour first taken along with the value that was painted */
   readonly warmth: Float32Array;
   readonly chroma: Float32Array;
   /** 0 = nothing could be read near here, up to 1 */
@@ -101,17 +101,20 @@ interface Cells {
   readonly factor: number;
 }
 
-/** Sums the differences of one cell, every other pixel as on a draughts board: strokes are far wider. */
+/** Sums over the map's cells: of both pictures' values and colours, each pixel by its say, and of the say itself. */
+type Sums = Record<'value' | 'planned' | 'pa' | 'pb' | 'ta' | 'tb' | 'say', Float32Array>;
+
+/** Sums one cell, every other pixel as on a draughts board: strokes are far wider. */
 function sumCell(
   { painted, planned, mask, width }: Aligned,
   steep: Float32Array,
-  cell: { sums: Float32Array[]; k: number; say: number; x: number; y: number; factor: number },
+  cell: { sums: Sums; k: number; say: number; x: number; y: number; factor: number },
 ): void {
   const { value: pv, a: pa, b: pb } = painted;
   const { value: tv, a: ta, b: tb } = planned;
   let value = 0;
-  let warm = 0;
-  let strong = 0;
+  let plan = 0;
+  let [paintA, paintB, planA, planB] = [0, 0, 0, 0];
   let all = 0;
   for (let y = cell.y; y < cell.y + cell.factor; y++) {
     const from = y * width + cell.x;
@@ -119,42 +122,78 @@ function sumCell(
       if (mask[i]) continue;
       const edge = steep[i] / EDGE;
       const weight = cell.say / (1 + edge * edge);
-      const matched = (pv[i] + 1.6) / (tv[i] + 1.6); // L* + 16 is near 10 V + 16
-      const ma = ta[i] * matched;
-      const mb = tb[i] * matched;
       value += weight * (pv[i] - tv[i]);
-      warm += weight * warmthAlong(pa[i] - ma, pb[i] - mb);
-      strong += weight * (Math.sqrt(pa[i] * pa[i] + pb[i] * pb[i]) - Math.sqrt(ma * ma + mb * mb));
+      plan += weight * tv[i];
+      paintA += weight * pa[i];
+      paintB += weight * pb[i];
+      planA += weight * ta[i];
+      planB += weight * tb[i];
       all += weight;
     }
   }
-  const [values, warmths, chromas, says] = cell.sums;
-  values[cell.k] = value;
-  warmths[cell.k] = warm;
-  chromas[cell.k] = strong;
-  says[cell.k] = all;
+  const { sums, k } = cell;
+  sums.value[k] = value;
+  sums.planned[k] = plan;
+  sums.pa[k] = paintA;
+  sums.pb[k] = paintB;
+  sums.ta[k] = planA;
+  sums.tb[k] = planB;
+  sums.say[k] = all;
+}
+
+/** Sums without the strokes: each the mean of those around it. */
+function smoothed(sums: Sums, size: { width: number; height: number }, radius: number): Sums {
+  const soft = (data: Float32Array) => boxBlur(boxBlur({ ...size, data }, radius), radius).data;
+  const { value, planned, pa, pb, ta, tb, say } = sums;
+  return {
+    ...{ value: soft(value), planned: soft(planned), pa: soft(pa), pb: soft(pb) },
+    ...{ ta: soft(ta), tb: soft(tb), say: soft(say) },
+  };
+}
+
+/** What the sums come to; 0 where hardly anything was read. @param least say of a cell from which it is read */
+function differencesFrom(
+  { value, planned, pa, pb, ta, tb, say }: Sums,
+  least: number,
+): Pick<DifferenceMap, 'value' | 'warmth' | 'chroma'> {
+  const out = { value: new Float32Array(say.length), warmth: new Float32Array(say.length) };
+  const strength = new Float32Array(say.length);
+  for (let i = 0; i < say.length; i++) {
+    if (say[i] <= least) continue;
+    const plan = { a: ta[i] / say[i], b: tb[i] / say[i] };
+    const paint = { a: pa[i] / say[i], b: pb[i] / say[i] };
+    const off = value[i] / say[i];
+    const meant = planned[i] / say[i];
+    // L* + 16 is near 10 V + 16.
+    const scale = alongWithValue(plan, paint, (meant + off + 1.6) / (meant + 1.6));
+    out.value[i] = off;
+    out.warmth[i] = warmthAlong(paint.a - scale * plan.a, paint.b - scale * plan.b);
+    strength[i] = Math.hypot(paint.a, paint.b) - scale * Math.hypot(plan.a, plan.b);
+  }
+  return { ...out, chroma: strength };
 }
 
 export function differenceMap(aligned: Aligned): DifferenceMap {
   const factor = Math.max(1, Math.round(CELL_MM / aligned.mmPerPixel));
   const width = Math.floor(aligned.width / factor);
   const height = Math.floor(aligned.height / factor);
-  const sums = [0, 1, 2, 3].map(() => new Float32Array(width * height));
+  const plane = () => new Float32Array(width * height);
+  const sums: Sums = {
+    ...{ value: plane(), planned: plane(), pa: plane(), pb: plane() },
+    ...{ ta: plane(), tb: plane(), say: plane() },
+  };
   const { steep, say } = planSays(aligned, { width, height, factor });
   for (let cy = 0, k = 0; cy < height; cy++)
     for (let cx = 0; cx < width; cx++, k++)
       sumCell(aligned, steep, { sums, k, say: say[k], x: cx * factor, y: cy * factor, factor });
   const radius = Math.max(1, Math.round(SMOOTH_MM / 2 / (factor * aligned.mmPerPixel)));
-  const smooth = sums.map((data) => boxBlur(boxBlur({ width, height, data }, radius), radius).data);
+  const soft = smoothed(sums, { width, height }, radius);
   const per = (factor * factor) / 2;
-  const ratio = (k: number) => smooth[k].map((v, i) => (smooth[3][i] > 0.02 * per ? v / smooth[3][i] : 0));
   return {
     width,
     height,
     mmPerPixel: aligned.mmPerPixel * factor,
-    value: ratio(0),
-    warmth: ratio(1),
-    chroma: ratio(2),
-    trust: smooth[3].map((v) => Math.min(1, v / per)),
+    ...differencesFrom(soft, 0.02 * per),
+    trust: soft.say.map((v) => Math.min(1, v / per)),
   };
 }

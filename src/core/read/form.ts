@@ -1,7 +1,7 @@
 import type { MassMap } from '../plan';
 import type { Cells } from './cells';
 import type { Comparison } from './measured';
-import { quantile } from '../raster';
+import { halfWidth, quantile } from '../raster';
 
 /** How a mass turns and how its colour plays, plan against painting, on cells a few strokes wide. */
 export interface MassForm {
@@ -117,7 +117,8 @@ export function familiesOf(
     Math.min(...light.map((mass) => mass[of].value)) - Math.max(...shadow.map((mass) => mass[of].value));
   const warmth = (of: 'target' | 'painted') =>
     mean(light, (mass) => mass[of].warmth) - mean(shadow, (mass) => mass[of].warmth);
-  const far = (mass: Weighed) => Math.abs(mass.painted.value - split) > Math.max(0.2, 2 * mass.uncertainty.value);
+  const far = (mass: Weighed) =>
+    Math.abs(mass.painted.value - split) > Math.max(0.2, halfWidth(mass.uncertainty.value));
   return {
     gap: { planned: gap('target'), painted: gap('painted') },
     crossed: read

@@ -1,8 +1,8 @@
-import { findingsOf, weighed, wholePicture } from '../correct';
+import { findingsOf, inPaintersOrder, weighed, wholePicture } from '../correct';
 import { kindOf, type Finding } from '../kinds';
 import type { CanvasSize, Flat } from '../photo';
 import { massAt, pixelsOf, type PassageLabel } from '../plan';
-import { pixelsIn, type Point } from '../raster';
+import { halfWidth, pixelsIn, type Point } from '../raster';
 import {
   accountOf,
   compare,
@@ -72,7 +72,10 @@ function onPassages(findings: readonly Finding[], { plan: { picture, said }, can
   });
 }
 
-/** Findings, weightiest first; what changed all over is told once, and each place is judged as if it had not. */
+/**
+ * Findings in the order painters correct; what changed all over is told once and first, and each place is judged as if
+ * it had not.
+ */
 export function findingsAfter(change: UniformChange | null, judged: Judged): SaidFinding[] {
   const { flat, canvas, reading, plan } = judged;
   const { masses, picture } = plan.picture;
@@ -85,7 +88,7 @@ export function findingsAfter(change: UniformChange | null, judged: Judged): Sai
       { plan: picture, masses, toleranceMm, drift: reading.aligned.drift },
     );
   const loose = new Set(plan.said.loose.map((at) => masses.ids[massAt(masses, at, canvas.widthMm / masses.width)]));
-  const own = weighed(findingsOf(change ? again(change) : reading, ground), { focal, loose });
+  const own = inPaintersOrder(weighed(findingsOf(change ? again(change) : reading, ground), { focal, loose }));
   const whole = change && wholePicture(reading.aligned, change, light);
   return onPassages(whole ? [whole, ...own] : own, judged);
 }
@@ -98,7 +101,7 @@ export function lostLights({ reading, flat, plan: { picture, said } }: Judged): 
   return said.passages.flatMap(({ where, label }) => {
     if (label !== 'reserved') return [];
     const seen = compare(reading.aligned, pixelsOf(where, { ...picture, mmPerPixel }), doubtOf(flat));
-    if (!seen || seen.difference.value > -Math.max(KEPT_WITHIN, 2 * seen.uncertainty.value)) return [];
+    if (!seen || seen.difference.value > -Math.max(KEPT_WITHIN, halfWidth(seen.uncertainty.value))) return [];
     const [x, y] = 'mass' in where ? where.mass : (where.place.outlines[0][0] ?? [0, 0]);
     return [{ at: [x, y] as const, steps: seen.difference.value }];
   });

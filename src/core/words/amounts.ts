@@ -25,6 +25,14 @@ export function stepsInWords(steps: number): string {
   return (whole === 0 ? QUARTERS[quarters] : `${WHOLE[whole]}${AND[quarters % 4]}`) ?? 'as planned';
 }
 
+const FIGURES = ['', '¼', '½', '¾'];
+
+/** The same amount in figures: "¾", "1½"; below an eighth: "0". */
+export function stepsFigure(steps: number): string {
+  const quarters = Math.round(Math.abs(steps) * 4);
+  return `${quarters >= 4 ? Math.floor(quarters / 4) : ''}${FIGURES[quarters % 4] ?? ''}` || '0';
+}
+
 const SPOKEN = 0.125; // steps from which an amount is spoken of
 
 /**

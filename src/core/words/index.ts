@@ -1,4 +1,4 @@
-export { AMOUNT_WORDS, colourAmount, measuredInWords, placeInWords, stepsInWords } from './amounts';
+export { AMOUNT_WORDS, colourAmount, measuredInWords, placeInWords, stepsFigure, stepsInWords } from './amounts';
 export { deedInWords, doneInWords, lastInWords, type Decided, type Deed, type Whence } from './deedWords';
 export { areaInWords, figure, signed } from './figures';
 export { inputInWords, type InputFault } from './inputWords';

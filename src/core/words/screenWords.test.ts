@@ -54,7 +54,7 @@ const comparison = (value: number, warmth: number): Comparison => ({
 describe('what was measured', () => {
   test('a place, a mass, a relation', () => {
     expect(outlineInWords(comparison(0.5, 6), show)).toBe(
-      'Planned 5.0, painted 5.5: half a step too light, sure to 0.20. Warmth 0 planned, 6 painted; chroma 0 and 6. Its values spread by 0.25.',
+      'Planned 5.0, painted 5.5: half a step too light, sure to 0.16. Warmth 0 planned, 6 painted; chroma 0 and 6. Its values spread by 0.25.',
     );
     expect(outlineInWords(comparison(0.1, 0), show)).toMatch(/: as planned, sure to/);
     expect(massInWords(comparison(0, -8), show)).toMatch(/warmth 0 and −8\. clearly too cool\.$/);
@@ -90,7 +90,7 @@ describe('what was measured', () => {
 describe('how things stand', () => {
   test('a reading: what differs, what waits, what is decided', () => {
     expect([3, 1, 0].map((open) => differsInWords({ open, quiet: 0 }))).toEqual([
-      '3 places differ from the plan, the biggest first.',
+      '3 places differ from the plan. Drawing comes first, then value, then colour; of each the largest first.',
       '1 place differs from the plan.',
       expect.stringMatching(/^No place differs/),
     ]);

@@ -38,6 +38,15 @@ export function shiftValue(rgb: Rgb, steps: number): Rgb {
   return [rgb[0] * factor, rgb[1] * factor, rgb[2] * factor];
 }
 
+/** CIELAB lightness of a Munsell value. */
+const lightnessOf = (value: number): number => 116 * f(lightOfValue(value)) - 16;
+
+/** Moves a colour's Munsell value by so many steps as a mixture may: its a*, b* stay. */
+export function mixValue(rgb: Rgb, steps: number): Rgb {
+  const [, a, b] = labOf(rgb);
+  return rgbOfLab([lightnessOf(Math.min(9.8, Math.max(0.6, quickValue(luminance(rgb)) + steps))), a, b]);
+}
+
 const f = (t: number) => (t > 216 / 24389 ? Math.cbrt(t) : (24389 / 27 / 116) * t + 16 / 116);
 const fInverse = (t: number) => (t ** 3 > 216 / 24389 ? t ** 3 : (116 * t - 16) / (24389 / 27));
 const WHITE: Rgb = [0.95047, 1, 1.08883];

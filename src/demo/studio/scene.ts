@@ -1,4 +1,4 @@
-import { quickValue, shiftColour, shiftValue, luminance, type Rgb } from './colour';
+import { mixValue, quickValue, shiftColour, shiftValue, luminance, type Rgb } from './colour';
 
 /** A picture in linear light, interleaved RGB. */
 export interface Sheet {
@@ -24,8 +24,10 @@ export interface Where {
 /** What the painter gets wrong there. */
 export interface Mistake {
   readonly where: Where;
-  /** steps, positive = painted too light */
+  /** steps, positive = painted too light: in more or less light, its colour going along */
   readonly value?: number;
+  /** the same as a mixture that keeps its a*, b* */
+  readonly mixed?: number;
   /** units of a*b*, positive = too warm */
   readonly warmer?: number;
   /** factor on chroma */
@@ -98,11 +100,12 @@ export function belief(
       let rgb = pixel(subject.picture, from);
       if (mistakes.length > 0) {
         const spot = { object: subject.objects[from], value: quickValue(luminance(rgb)), x: x * mm, y: y * mm };
-        for (const [k, { where, value, warmer, chroma, flattened }] of mistakes.entries()) {
+        for (const [k, { where, value, mixed, warmer, chroma, flattened }] of mistakes.entries()) {
           if (!applies(where, spot)) continue;
           if (flattened !== undefined) rgb = shiftValue(rgb, flattened * (means[k] - spot.value));
           if (warmer !== undefined || chroma !== undefined) rgb = shiftColour(rgb, { warmer, chroma });
           if (value !== undefined) rgb = shiftValue(rgb, value);
+          if (mixed !== undefined) rgb = mixValue(rgb, mixed);
         }
       }
       data.set(rgb, 3 * i);

@@ -133,7 +133,7 @@ export interface ReadingRow {
 export interface FindingRow {
   id: string;
   readingId: string;
-  /** 0 = weightiest */
+  /** 0 = what painters correct first */
   position: number;
   /** the same for all findings, reading after reading, that say the same thing again */
   thread: string;

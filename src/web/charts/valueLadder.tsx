@@ -1,4 +1,6 @@
+import { halfWidth } from '../../core/raster';
 import { scaleLinear } from 'd3-scale';
+import { stepsFigure } from '../../core/words';
 import type { MassOfReading } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
@@ -29,7 +31,8 @@ const Steps = ({ most }: { most: number }) => (
 /** Bar = plan, filled dot = painted, whisker = how sure. */
 function Rung({ mass, at }: { mass: MassOfReading; at: (value: number) => number }) {
   const { target, painted, uncertainty } = mass;
-  const [low, high] = [painted.value - 2 * uncertainty.value, painted.value + 2 * uncertainty.value];
+  const within = halfWidth(uncertainty.value);
+  const [low, high] = [painted.value - within, painted.value + within];
   return (
     <svg width={WIDTH} height="25" aria-hidden="true" className="block">
       {TICKS.map((t) => (
@@ -48,7 +51,7 @@ function Becomes({ amount }: { amount: number }) {
   const way = amount > 0 ? 'darker' : 'lighter';
   return (
     <>
-      <Mark name={markOf({ kind: 'value', amount })} label={way} /> {way} {Math.abs(amount).toFixed(1)}
+      <Mark name={markOf({ kind: 'value', amount })} label={way} /> {way} {stepsFigure(amount)}
     </>
   );
 }
@@ -56,7 +59,7 @@ function Becomes({ amount }: { amount: number }) {
 function Row({ mass, onChoose }: { mass: MassOfReading; onChoose: ((mass: MassOfReading) => void) | undefined }) {
   const { at, show } = useLadder();
   const { difference, target, painted, uncertainty } = mass;
-  const off = Math.abs(difference.value) > Math.max(0.25, 2 * uncertainty.value);
+  const off = Math.abs(difference.value) > Math.max(0.25, halfWidth(uncertainty.value));
   return (
     <tr style={{ borderTop: '1px solid var(--rule)' }}>
       <th scope="row" className={`max-w-40 truncate pr-3 text-left ${off ? 'font-semibold' : 'font-normal'}`}>

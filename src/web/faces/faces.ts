@@ -1,9 +1,9 @@
 import { matchedDifference, type FindingKind, type PaintKind } from '../../core/kinds';
 import { colourAmount, measuredInWords } from '../../core/words';
+import { MOST_QUARTERS } from './strokes';
 import type { Face, ShownDrawing, ShownPaint } from './face';
 
 const WAYS = ['right', 'down-right', 'down', 'down-left', 'left', 'up-left', 'up', 'up-right'];
-const QUARTERS = ['', '¼', '½', '¾'];
 
 const DRAWING: Face<ShownDrawing> = {
   name: 'drawing',
@@ -25,11 +25,8 @@ const VALUE: Face<ShownPaint> = {
   group: 'Value',
   subject: 'values',
   mark: ({ amount }) =>
-    `${amount > 0 ? 'darker' : 'lighter'}-${Math.min(8, Math.max(1, Math.round(Math.abs(amount) * 4)))}`,
-  figure: (amount) => {
-    const quarters = Math.round(Math.abs(amount) * 4);
-    return `${quarters >= 4 ? Math.floor(quarters / 4) : ''}${QUARTERS[quarters % 4]}` || '0';
-  },
+    `${amount > 0 ? 'darker' : 'lighter'}-${Math.min(MOST_QUARTERS, Math.max(1, Math.round(Math.abs(amount) * 4)))}`,
+  figure: () => '',
   exactly: measuredInWords,
   takenOut: ({ amount }) => ({ value: -amount, a: 0, b: 0 }),
   traced: true,

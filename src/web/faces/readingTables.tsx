@@ -1,6 +1,7 @@
+import { halfWidth } from '../../core/raster';
 import type { Account, MassOfReading } from '../../contract';
 import { hueTowards } from '../../core/colour';
-import { hueWanted } from '../../core/kinds';
+import { hueWanted, matchedDifference } from '../../core/kinds';
 import { useScale } from '../settings';
 import { figure, signedFigure } from '../words';
 import { ShouldBecome, valueWithin } from './shouldBecome';
@@ -71,7 +72,7 @@ export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'sure to',
           number: true,
-          show: ({ uncertainty }) => (2 * uncertainty.value).toFixed(2),
+          show: ({ uncertainty }) => halfWidth(uncertainty.value).toFixed(2),
           by: ({ uncertainty }) => uncertainty.value,
         },
         { name: 'spread', number: true, show: ({ spread }) => spread.toFixed(2), by: ({ spread }) => spread },
@@ -114,12 +115,12 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'should become',
           number: true,
-          by: ({ difference }) => Math.abs(difference.warmth),
+          by: (mass) => Math.abs(matchedDifference(mass).warmth),
           show: (mass) => (
             <ShouldBecome
               kind="temperature"
-              amount={mass.difference.warmth}
-              within={Math.max(3, 2 * mass.uncertainty.warmth)}
+              amount={matchedDifference(mass).warmth}
+              within={Math.max(3, halfWidth(mass.uncertainty.warmth))}
               towards={hueTowards(hueWanted(mass))}
             />
           ),
@@ -127,7 +128,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'sure to',
           number: true,
-          show: ({ uncertainty }) => (2 * uncertainty.warmth).toFixed(1),
+          show: ({ uncertainty }) => halfWidth(uncertainty.warmth).toFixed(1),
           by: ({ uncertainty }) => uncertainty.warmth,
         },
         {
@@ -222,7 +223,7 @@ export function RelationTable({ masses, account }: Pick<TableProps, 'masses' | '
       show: ({ difference, reversed, uncertainty }) =>
         reversed ? (
           <b>order reversed</b>
-        ) : Math.abs(difference) < Math.max(0.2, 2 * uncertainty) ? (
+        ) : Math.abs(difference) < Math.max(0.2, halfWidth(uncertainty)) ? (
           'as planned'
         ) : (
           `${Math.abs(difference).toFixed(1)} ${difference > 0 ? 'too far apart' : 'too near'}`

@@ -1,3 +1,5 @@
+import { halfWidth } from '../../core/raster';
+import { AMOUNT_WORDS, colourAmount, stepsFigure } from '../../core/words';
 import { Mark, markOf } from '../marks/mark';
 
 const WORDS = { value: ['darker', 'lighter'], temperature: ['cooler', 'warmer'] } as const;
@@ -22,11 +24,12 @@ export function ShouldBecome({
   if (Math.abs(amount) <= within) return 'as planned';
   return (
     <>
-      {WORDS[kind][amount > 0 ? 0 : 1]} {Math.abs(amount).toFixed(kind === 'value' ? 1 : 0)}
+      {kind === 'temperature' && `${AMOUNT_WORDS[colourAmount(amount)]} `}
+      {WORDS[kind][amount > 0 ? 0 : 1]} {kind === 'value' && stepsFigure(amount)}
       {towards && `, towards ${towards}`} <Mark name={markOf({ kind, amount })} label="" />
     </>
   );
 }
 
 /** From how many steps on a value is said to differ. */
-export const valueWithin = (oneSigma: number): number => Math.max(0.25, 2 * oneSigma);
+export const valueWithin = (oneSigma: number): number => Math.max(0.25, halfWidth(oneSigma));

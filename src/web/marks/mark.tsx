@@ -1,5 +1,6 @@
 import type { FindingOfReading } from '../../contract';
 import { faceOf } from '../faces/faces';
+import { strokesWide } from '../faces/strokes';
 import sprite from './marks.svg?raw';
 
 /** The notation, once in the page; symbols and field patterns are used from here. */
@@ -12,14 +13,6 @@ export const MarkSprite = () => (
 );
 
 const WIDTHS: Record<string, number> = {
-  'darker-1': 9,
-  'darker-2': 11.6,
-  'darker-3': 15.5,
-  'darker-4': 9.6,
-  'darker-5': 11.6,
-  'darker-6': 15.5,
-  'darker-7': 19.4,
-  'darker-8': 13.5,
   'warmer-1': 10,
   'warmer-2': 15,
   'warmer-3': 20,
@@ -31,8 +24,13 @@ const WIDTHS: Record<string, number> = {
   'before-dot': 10,
   becomes: 16,
 };
-const widthOf = (name: string) =>
-  WIDTHS[name.replace('lighter', 'darker')] ??
+function valueWide(name: string): number | null {
+  const quarters = /^(?:darker|lighter)-(\d+)$/.exec(name)?.[1];
+  return quarters ? strokesWide(Number(quarters)) : null;
+}
+const widthOf = (name: string): number =>
+  WIDTHS[name] ??
+  valueWide(name) ??
   (/^(settled|closer|unchanged|overshot|further-off|edge)/.test(name) ? 26 : name.startsWith('move') ? 16 : 20);
 
 /** One mark of the notation. @param label its word for those who hear the page; '' where the word stands beside it */
@@ -44,6 +42,13 @@ export function Mark({ name, label, large = false }: { name: string; label: stri
     </svg>
   );
 }
+
+/** A mark inside a drawing, its left upper corner at a place; 16 units high. */
+export const MarkAt = ({ name, x, y }: { name: string; x: number; y: number }) => (
+  <svg {...{ x, y }} width={widthOf(name)} height="16" aria-hidden="true">
+    <use href={`#${name}`} />
+  </svg>
+);
 
 /** The mark for what a finding asks of the hand. */
 export const markOf = (finding: Pick<FindingOfReading, 'kind' | 'amount'>): string =>

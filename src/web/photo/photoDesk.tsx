@@ -98,7 +98,7 @@ function Stage({ desk, view }: Part & { view: View }) {
 
 /** What is known of the corners, and what to do about them. */
 function CornerWords({ desk, view }: Part & { view: View }) {
-  const { photo, own, busy, corners } = desk;
+  const { photo, own, corners } = desk;
   const at = view === 'corners';
   const { before } = corners;
   return (
@@ -107,7 +107,6 @@ function CornerWords({ desk, view }: Part & { view: View }) {
       {at && photo.cornersFrom === 'given' && PHOTO_TEXT.cornersYours}
       {at && own && own.lens.px >= 0.5 && ` ${lensInWords(own.lens.px)}`}
       {!photo.corners && photo.state === 'arrived' && PHOTO_TEXT.lookingForCorners}
-      {photo.state === 'asked' && !busy && photo.role === 'canvas' && <b>{cornersToShowInWords(corners.toShow)}</b>}
       {!photo.corners && photo.role === 'white-board' && PHOTO_TEXT.boardPlace}{' '}
       {before && at && (
         <button className="line" onClick={() => corners.keep(before, true)}>
@@ -120,7 +119,8 @@ function CornerWords({ desk, view }: Part & { view: View }) {
 
 /** What is going on, and the button that reads. */
 function Reading({ desk }: Part) {
-  const { main, session, error, looking, reading, ready, start, insist } = desk;
+  const { photo, main, session, corners, error, looking, reading, busy, ready, start, insist } = desk;
+  const asked = photo.state === 'asked' && !busy && photo.role === 'canvas';
   const read = `Read session ${session.number}`;
   return (
     <div
@@ -130,6 +130,7 @@ function Reading({ desk }: Part) {
       <ProblemNote error={error} />
       <JobProgress job={looking} />
       <JobProgress job={reading} />
+      {asked && <b>{cornersToShowInWords(corners.toShow)}</b>}
       {insist && (
         <button className="btn" onClick={insist}>
           {PHOTO_TEXT.readAllTheSame}
@@ -153,7 +154,8 @@ function Slip({ desk }: Part) {
       <p className="small soft">
         {photo.fileName}, {photo.width} × {photo.height} px
       </p>
-      <PhotoQuality paintingId={painting.id} photo={photo} />
+      {/* What is worked out of another painting's light is worth nothing. */}
+      {!desk.insist && <PhotoQuality paintingId={painting.id} photo={photo} />}
       {photo.role !== 'white-board' && (
         <Greys
           photo={photo}

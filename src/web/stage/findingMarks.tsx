@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { FindingOfReading } from '../../contract';
 import type { Point } from '../../core/raster';
-import { amountFigure, markOf } from '../marks/mark';
+import { amountFigure, MarkAt, markOf } from '../marks/mark';
 import type { FrameSize } from './pictureFrame';
 import { Panned } from './panned';
 import { placePath } from './placePath';
@@ -94,7 +94,8 @@ function Numerals({ findings, chosen, canvas, toPx, size }: Omit<Props, 'leaders
         <text x={x - 12} y={-MARGIN + 15} fontSize="15" fontWeight="700" fill="var(--ink)">
           {finding.index + 1}
         </text>
-        <text x={x + (finding.index > 8 ? 7 : 0)} y={-MARGIN + 15} fontSize="14" fill="var(--ink)">
+        <MarkAt name={markOf(finding)} x={x + (finding.index > 8 ? 7 : -1)} y={-MARGIN + 2} />
+        <text x={x + (finding.index > 8 ? 27 : 18)} y={-MARGIN + 15} fontSize="14" fill="var(--ink)">
           {amountFigure(finding)}
         </text>
       </g>

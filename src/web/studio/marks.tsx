@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router';
 import type { ReactNode } from 'react';
-import { STUDIO_TEXT } from '../../core/words';
+import { stepsFigure, STUDIO_TEXT } from '../../core/words';
 import { useKeys } from '../keyboard';
 import { Mark } from '../marks/mark';
 
@@ -11,7 +11,9 @@ interface Row {
 }
 
 const steps = (word: string) =>
-  ['¼', '½', '¾', '1', '1¼', '1½', '1¾', '2'].map((amount, i) => [`${word}-${i + 1}`, amount] as const);
+  [1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 15, 18, 20].map(
+    (quarters) => [`${word}-${quarters}`, stepsFigure(quarters / 4)] as const,
+  );
 const three = (word: string) =>
   ['a little', 'clearly', 'much'].map((amount, i) => [`${word}-${i + 1}`, amount] as const);
 
@@ -126,9 +128,11 @@ const FIELDS = [
   'darker-1',
   'darker-3',
   'darker-6',
+  'darker-14',
   'lighter-1',
   'lighter-3',
   'lighter-6',
+  'lighter-14',
   'warmer-2',
   'cooler-2',
   'stronger-2',
@@ -147,7 +151,7 @@ function Fields() {
             ))}
             <rect width="116" height="62" fill={`url(#field-${name})`} />
           </svg>
-          <span className="small">{name.replace(/-\d$/, '').replace('-', ' ')}</span>
+          <span className="small">{name.replace(/-\d+$/, '').replace('-', ' ')}</span>
         </li>
       ))}
     </ul>

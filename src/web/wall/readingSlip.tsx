@@ -87,7 +87,7 @@ interface Props {
   readonly under?: ReactNode;
 }
 
-/** What one session's reading says: findings, biggest first, and verdicts on earlier corrections. */
+/** What one session's reading says: findings in the order painters correct, and verdicts on earlier corrections. */
 export function ReadingSlip({
   detail,
   number,

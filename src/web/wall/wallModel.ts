@@ -33,7 +33,8 @@ function useFindingsShown(
     const open = here.filter(
       ({ loud, decision }) => (loud || more) && decision !== 'dismissed' && decision !== 'planned',
     );
-    const listed = open.slice(0, MOST_LISTED);
+    const least = open.map(({ weight }) => weight).sort((a, b) => b - a)[MOST_LISTED - 1] ?? 0;
+    const listed = open.filter(({ weight }) => weight >= least);
     return { open, listed, quiet: here.length - open.length, marked: listed.map(onFlat) };
   }, [reading, subject, more, onFlat]);
 }

@@ -1,6 +1,6 @@
 import type { Painting } from '../../../contract';
 import { readSpot } from '../../../core/look';
-import { hueTowards } from '../../../core/colour';
+import { alongWithValue, hueTowards, warmthAlong } from '../../../core/colour';
 import { AMOUNT_WORDS, colourAmount, stepsInWords, WALL_TEXT } from '../../../core/words';
 import type { Point } from '../../../core/raster';
 import { Mark, markOf } from '../../marks/mark';
@@ -41,11 +41,11 @@ export function SpotSlip({
   if (!at || (!planned && !painted)) return <p className="small">{WALL_TEXT.moveForSpot}</p>;
   if (!planned) return painted ? <Alone at={at} painting={painting} spot={painted} /> : null;
   const amount = painted ? painted.value - planned.value : 0;
-  const matched = painted ? (painted.lab.L + 16) / (planned.lab.L + 16) : 1;
+  const matched = painted ? alongWithValue(planned.lab, painted.lab, (painted.lab.L + 16) / (planned.lab.L + 16)) : 1;
   const [da, db] = painted
     ? [painted.lab.a - planned.lab.a * matched, painted.lab.b - planned.lab.b * matched]
     : [0, 0];
-  const warm = da * 0.5 + db * Math.sqrt(0.75);
+  const warm = warmthAlong(da, db);
   const rgb = (mean: readonly number[]) => `rgb(${mean.join(' ')})`;
   const columns = [
     { name: leftName, spot: planned },
