@@ -1,4 +1,4 @@
-// Proves everything: node scripts/test.mjs [--quick]. Three hands take one suite after the other from a list, so that
+// Proves everything: node scripts/test.mjs [--quick]. Two hands take one suite after the other from a list, so that
 // both cores have work to the end; what a suite says is shown when it has ended, what failed is said again at the end.
 import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
@@ -69,7 +69,7 @@ const results = [];
 async function hand() {
   for (let next = waiting.shift(); next; next = waiting.shift()) results.push(await run(...next));
 }
-await Promise.all([hand(), hand(), hand()]);
+await Promise.all([hand(), hand()]);
 process.stdout.write('\n');
 for (const { name, text, passed, took } of results) {
   process.stdout.write(`${name}: ${passed ? 'passed' : 'FAILED'}, ${minutes(took)}\n`);

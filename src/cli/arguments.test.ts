@@ -152,7 +152,7 @@ describe('the readable report', () => {
       },
     ],
     edges: [],
-    drawing: { global: { offset: [-3, 0.2], scale: 1.02, rotationDegrees: 0 }, drift: [] },
+    drawing: { global: { offset: [-3, 0.2], scale: 1.02, rotationDegrees: 0 }, drift: [{ confidence: 0.9 }] },
     findings: [{ words: 'wall: half a step lighter.' }],
   } as unknown as ReadReport;
 
@@ -163,7 +163,7 @@ describe('the readable report', () => {
     expect(text).toContain('taken out with patches of known grey; fall-off 0.60 stops. Sure to 0.12 step');
     expect(text).toContain('planned 5.00, painted 4.50, -0.50 +/- 0.13 step; warmth +2.0, chroma -3.3');
     expect(text).toContain('The whole drawing sits 3 mm too far left and 2 % large.');
-    expect(text).toMatch(/1 finding: drawing, value, then colour.*\n1\. wall: half a step lighter\./);
+    expect(text).toMatch(/1 finding, the weightiest first.*\n1\. wall: half a step lighter\./);
   });
 
   test('a faithful painting is said to be one', () => {

@@ -60,6 +60,9 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
         gainStops: light.gainStops,
         fallOffStops: light.fallOffStops,
         agreement: light.agreement,
+        /** what the camera and a sheen did, as far as the plan told, and was taken out */
+        camera: light.camera,
+        sheen: light.sheen,
       },
       /**
        * the printed card, where it stands in the frame: its rings (photo px) and its size in the canvas's millimetres
@@ -89,13 +92,16 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
       global: drift.global,
       drift: driftPoints(drift, DRIFT_SHARE * Math.max(request.canvas.widthMm, request.canvas.heightMm)),
     },
-    findings: against.findings.map((f) => ({
-      kind: f.kind,
-      region: f.region,
-      difference: 'shift' in f ? { ...f.difference, shift: f.shift.by } : f.difference,
-      uncertainty: ninetyPercent(f.uncertainty),
-      words: sentenceFor(f, nameOf(f, request.canvas)),
-    })),
+    // For scripts: what asks most for attention first, whatever painters correct first.
+    findings: against.findings
+      .toSorted((one, two) => two.weight - one.weight)
+      .map((f) => ({
+        kind: f.kind,
+        region: f.region,
+        difference: 'shift' in f ? { ...f.difference, shift: f.shift.by } : f.difference,
+        uncertainty: ninetyPercent(f.uncertainty),
+        words: sentenceFor(f, nameOf(f, request.canvas)),
+      })),
     ...(request.forms ? { forms: formsIn(against) } : {}),
   };
 }

@@ -25,7 +25,7 @@ export function textReport(report: ReadReport): string {
       ({ box, target, painted, difference, uncertainty }) =>
         `Region ${box.join(',')} mm: planned ${target.value.toFixed(2)}, painted ${painted.value.toFixed(2)}, ${signed(difference.value, 2)} +/- ${uncertainty.value.toFixed(2)} step; warmth ${signed(difference.warmth, 1)}, chroma ${signed(difference.chroma, 1)}`,
     ),
-    wholeDrawingInWords(drawing.global),
+    wholeDrawingInWords(drawing.global, drawing.drift),
     ...forms
       .filter(({ readsFlat }) => readsFlat)
       .map(
@@ -34,7 +34,7 @@ export function textReport(report: ReadReport): string {
       ),
     findings.length === 0
       ? NOTHING_TO_CORRECT
-      : `${plural(findings.length, 'finding')}: drawing, value, then colour, of each the largest first (values run from 0 black to 10 white):`,
+      : `${plural(findings.length, 'finding')}, the weightiest first (values run from 0 black to 10 white):`,
     ...findings.map(({ words }, i) => `${i + 1}. ${words}`),
     '',
   ].join('\n');

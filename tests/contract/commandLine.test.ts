@@ -94,7 +94,7 @@ describe('a photograph measured from the command line', () => {
     const { code, out } = await read(...usual);
     expect(code).toBe(0);
     expect(out).toMatch(/Corners found/);
-    expect(out).toMatch(/of each the largest first/);
+    expect(out).toMatch(/the weightiest first/);
   });
 });
 

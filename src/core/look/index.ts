@@ -2,5 +2,5 @@ export { applyAids, evenThresholds, stepValues, NO_AIDS, type Aids } from './aid
 export { readSpot, type Spot } from './spot';
 export { profileOf, type Profile } from './profile';
 export { repainted, type Taken } from './whatIf';
-export { shifter } from './shifter';
+export { finder, shifter } from './shifter';
 export { measuresOf, snapToContour, type Measures } from './compare';

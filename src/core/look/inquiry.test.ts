@@ -9,7 +9,7 @@ import {
   labFromLinear,
 } from '../colour';
 import { placeOfBox } from '../raster';
-import { measuresOf, profileOf, repainted, shifter, snapToContour } from './index';
+import { finder, measuresOf, profileOf, repainted, shifter, snapToContour } from './index';
 
 describe('a line across a passage', () => {
   const along = Array.from({ length: 81 }, (_, i) => i);
@@ -142,4 +142,14 @@ test('a shift between points of the drift is bilinear, and goes on beyond the ou
   expect(shift([35, 40])[1]).toBeCloseTo(-8, 6);
   expect(shift([0, 0])).toEqual([1, -3]);
   expect(shifter([])([5, 5])).toEqual([0, 0]);
+});
+
+test('a place is found where the nearest point of the drift is known', () => {
+  const points = [0.9, 0.1].map((confidence, i) => ({
+    at: [100 * i, 0] as const,
+    shift: [0, 0] as const,
+    confidence,
+  }));
+  expect([10, 90].map((x) => finder(points)([x, 0]))).toEqual([true, false]);
+  expect(finder([])([5, 5])).toBe(false);
 });

@@ -29,3 +29,20 @@ export function shifter(points: readonly Shown[]): (at: Point) => Point {
     return [axis(0), axis(1)];
   };
 }
+
+const FOUND = 0.5; // confidence from which a place's shift is known
+
+/**
+ * Whether a place of the plan was found again in the painting: the nearest point of the drift is known.
+ * @param points none = nothing was found
+ */
+export function finder(points: readonly (Shown & { readonly confidence: number })[]): (at: Point) => boolean {
+  return ([x, y]) => {
+    let [nearest, best] = [Infinity, 0];
+    for (const { at, confidence } of points) {
+      const away = Math.hypot(at[0] - x, at[1] - y);
+      if (away < nearest) [nearest, best] = [away, confidence];
+    }
+    return best >= FOUND;
+  };
+}

@@ -1,6 +1,14 @@
 import { describe, expect, test } from 'vitest';
 import { NO_DRIFT, type Account } from '../read';
-import { coloursInWords, drawingInWords, plainLine, rangeInWords, valuesInWords, type Names } from './accountWords';
+import {
+  tooBareInWords,
+  coloursInWords,
+  drawingInWords,
+  plainLine,
+  rangeInWords,
+  valuesInWords,
+  type Names,
+} from './accountWords';
 
 const both = (planned: number, painted: number) => ({ planned, painted });
 const agreement = (share: number) => ({ tones: 5, splits: [], share, dark: both(0.4, 0.45), places: [] });
@@ -99,7 +107,7 @@ describe('colour', () => {
 });
 
 test('the drawing and the range', () => {
-  expect(drawingInWords(account(), 3)).toMatch(/sits where it is planned\. Its places cannot be found/);
+  expect(drawingInWords(account(), 3)).toMatch(/^Where the drawing sits cannot be told yet/);
   const points = [0.9, 0.2].map((confidence) => ({ at: [0, 0] as const, shift: [0, 0] as const, confidence }));
   const drawing = { global: { ...NO_DRIFT, offset: [0, 4] as const }, points, masses: [] };
   expect(drawingInWords({ drawing }, 3)).toMatch(
@@ -109,4 +117,11 @@ test('the drawing and the range', () => {
   expect(words).toMatch(
     /^Values planned 2\.0 to 9\.0, painted 2\.0 to 9\.0 \(0 black to 10 white\)\. Darkest planned in: pot/,
   );
+});
+
+test('the whole is not spoken of while most of the ground is bare', () => {
+  expect(tooBareInWords(0.08)).toBe(
+    'Only 8 % of the ground is covered: what holds of the whole picture is told from half on.',
+  );
+  expect([tooBareInWords(0.5), tooBareInWords(null)]).toEqual([null, null]);
 });

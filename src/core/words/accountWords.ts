@@ -28,17 +28,20 @@ const FEW = 5; // names in one list
  * @param lengthened times the arrows are drawn as long as they are
  */
 export function drawingInWords({ drawing }: Pick<Account, 'drawing'>, lengthened: number): string {
-  const whole = wholeDrawingInWords(drawing.global);
-  const sure = drawing.points.filter(({ confidence }) => confidence >= 0.5).length;
-  const found =
-    sure === 0
-      ? 'Its places cannot be found in the painting yet: too little of them is drawn.'
-      : `Its places were found surely at ${percent(sure / drawing.points.length)} of the canvas; between contours there is nothing to tell it by. The arrows are drawn ${lengthened} times as long as they are.`;
-  return `${whole} ${found}`;
+  const whole = wholeDrawingInWords(drawing.global, drawing.points);
+  const share = drawing.points.filter(isFound).length / drawing.points.length;
+  return share > 0
+    ? `${whole} Its places were found surely at ${percent(share)} of the canvas; between contours there is nothing to tell it by. The arrows are drawn ${lengthened} times as long as they are.`
+    : whole;
 }
 
-/** Where the whole drawing sits. */
-export function wholeDrawingInWords(global: Account['drawing']['global']): string {
+type Found = Pick<Account['drawing']['points'][number], 'confidence'>;
+const isFound = ({ confidence }: Found): boolean => confidence >= 0.5;
+
+/** Where the whole drawing sits; nothing is said of it where none of its places was found. */
+export function wholeDrawingInWords(global: Account['drawing']['global'], places: readonly Found[]): string {
+  if (!places.some(isFound))
+    return 'Where the drawing sits cannot be told yet: its places cannot be found in the painting, too little of them is drawn.';
   const off = driftInWords(global);
   return off ? `The whole drawing sits ${off}.` : 'The whole drawing sits where it is planned.';
 }
@@ -133,6 +136,18 @@ function gapInWords({ id, open, filled, painted, planned }: Account['gaps'][numb
     : ` is ${stepsInWords(painted - planned)} too ${painted > planned ? 'light' : 'dark'}`;
   return [['The gap ', mass(id), `${off} against `, mass(open), ', which it shows.']];
 }
+
+const ENOUGH = 0.5; // of the ground covered, from which the whole is spoken of
+
+/**
+ * Said in place of what holds of the whole picture while too little of it is painted.
+ * @param covered share of the ground that is covered, 0..1; null = not known
+ * @returns null from half on
+ */
+export const tooBareInWords = (covered: number | null): string | null =>
+  covered === null || covered >= ENOUGH
+    ? null
+    : `Only ${percent(covered)} of the ground is covered: what holds of the whole picture is told from half on.`;
 
 /** What holds of the values over the whole picture, a line each. */
 export function valuesInWords(

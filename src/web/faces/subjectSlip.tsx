@@ -4,6 +4,7 @@ import {
   drawingInWords,
   plainLine,
   rangeInWords,
+  tooBareInWords,
   valuesInWords,
   type Line,
   type Names,
@@ -82,13 +83,17 @@ export const DrawingWords = ({ reading: { account } }: WordsProps) => (
 );
 
 /** What holds of the values over the whole picture. */
-export function ValueWords({ reading: { account, masses, recheck }, onMass, marks }: WordsProps) {
+export function ValueWords({ reading: { account, masses, recheck, coverage }, onMass, marks }: WordsProps) {
+  const bare = tooBareInWords(coverage?.covered ?? null);
+  if (bare) return <p className="serif mb-2">{bare}</p>;
   const lines = valuesInWords(account, { names: namesOf(masses, marks), recheck });
   return <Lines lines={lines} masses={masses} onMass={onMass} />;
 }
 
 /** What holds of temperature and strength. */
-export function ColourWords({ reading: { account, masses }, onMass, marks }: WordsProps) {
+export function ColourWords({ reading: { account, masses, coverage }, onMass, marks }: WordsProps) {
+  const bare = tooBareInWords(coverage?.covered ?? null);
+  if (bare) return <p className="serif mb-2">{bare}</p>;
   return <Lines lines={coloursInWords(account, { names: namesOf(masses, marks) })} masses={masses} onMass={onMass} />;
 }
 

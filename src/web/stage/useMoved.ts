@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { FindingOfReading, ReadingDetail } from '../../contract';
-import { shifter } from '../../core/look';
+import { finder, shifter } from '../../core/look';
 import { kindOf } from '../../core/kinds';
 import type { Point } from '../../core/raster';
 
@@ -15,6 +15,8 @@ export function useMoved(reading: ReadingDetail | undefined) {
     };
     return {
       moved,
+      /** whether a place of the plan was found in the painting */
+      found: finder(points ?? []),
       /** a place of the painting back on the plan: two rounds are enough for shifts of some millimetres */
       toPlan(at: Point): [number, number] {
         const guess = moved(at);

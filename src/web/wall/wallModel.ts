@@ -77,7 +77,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
   const { state, moves } = useWallState();
   const [spot] = useState(() => new Spot());
   const subject: Subject = SUBJECTS.find(([name]) => name === hung.search.get('read'))?.[0] ?? 'all';
-  const { moved, toPlan, onFlat } = useMoved(reading);
+  const { moved, found, toPlan, onFlat } = useMoved(reading);
   const inquiry = useInquiry(painting, toPlan);
   const landmarks = useLandmarks(painting, photo, { inquiry, plan: hung.planned, flat: painted });
   const { taken, repainted } = useRepainted({ detail, reading, state, moved }, painted);
@@ -87,7 +87,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
   const leftName = repainted ? 'as painted' : beside === null ? 'plan' : `session ${beside}`;
   return {
     ...{ detail, painting, number, hung, photo, reading, aids, state, moves, spot, subject, inquiry, landmarks },
-    ...{ moved, toPlan, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
+    ...{ moved, found, toPlan, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
     flat: repainted ?? painted,
     range: usePlanRange(left?.pixels),
     ...useMap(photo, subject, state.mapped),

@@ -11,6 +11,7 @@ export const WALL_TEXT = {
   lineLeaves: 'This line leaves the pictures: draw it inside.',
   measuring: 'Measuring it on the photograph.',
   tapOnPainting: 'Now tap the same point on the painting.',
+  endsNotFound: 'Where no contour of the plan was found near an end, the painting cannot be measured from it.',
   seatsUnknown:
     'Whether things sit cannot be told yet: too little of what they rest on is painted, or the photograph was read before the plan said it.',
   /** around the link to the plan's masses */

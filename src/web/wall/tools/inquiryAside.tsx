@@ -9,7 +9,7 @@ import { LandmarkTable } from './landmarkTable';
 
 /** The inquiry under way: what to do, and what it found. */
 export function InquiryAside({ photo, tool }: { photo: Photo; tool: Tool }) {
-  const { painting, planned, painted, moved, inquiry } = useWall();
+  const { painting, planned, painted, moved, found, inquiry } = useWall();
   const [, name, todo] = TOOLS.find(([one]) => one === tool) ?? TOOLS[0];
   return (
     <>
@@ -26,6 +26,7 @@ export function InquiryAside({ photo, tool }: { photo: Photo; tool: Tool }) {
             plan={planned}
             flat={painted}
             moved={moved}
+            found={found}
           />
           {inquiry.points.length > 0 && (
             <button className="line" onClick={() => inquiry.setPoints([])}>

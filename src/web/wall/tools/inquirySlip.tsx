@@ -19,6 +19,7 @@ interface Pair {
   readonly flat: LoadedPicture | null;
   /** where a place of the plan lies in the painting, mm beyond */
   readonly moved: (at: Point) => Point;
+  readonly found: (at: Point) => boolean;
 }
 
 function valueAt(picture: LoadedPicture, [x, y]: Point, { widthMm }: Painting): number | null {
@@ -67,14 +68,23 @@ export function StringResult({ points, ...pair }: Pair & { points: readonly Poin
   return spots.length > 0 ? <ValueString spots={spots} /> : null;
 }
 
+const NOT_FOUND = 'not found';
+
 /** A lean from whichever of level and plumb is nearer. */
 const leanInWords = (lean: number): string =>
   Math.abs(lean) <= 45
     ? `${Math.abs(lean).toFixed(1)}° off level${Math.abs(lean) < 0.05 ? '' : lean > 0 ? ', right end low' : ', right end high'}`
     : `${(90 - Math.abs(lean)).toFixed(1)}° off plumb${Math.abs(lean) > 89.95 ? '' : lean > 0 ? ', top left' : ', top right'}`;
 
-/** Lengths, angles and proportions of two or four points, planned and painted. */
-export function CompareResult({ points, moved }: { points: readonly Point[]; moved: (at: Point) => Point }) {
+/**
+ * Lengths, angles and proportions of two or four points, planned and painted; of the painting only where both ends were
+ * found in it.
+ */
+export function CompareResult({
+  points,
+  moved,
+  found,
+}: Pick<Pair, 'moved' | 'found'> & { readonly points: readonly Point[] }) {
   const planned = measuresOf(points);
   const painted = measuresOf(
     points.map((at): Point => {
@@ -83,17 +93,21 @@ export function CompareResult({ points, moved }: { points: readonly Point[]; mov
     }),
   );
   if (!planned || !painted) return null;
+  const known = points.map(found);
+  const [first, second, all] = [known.slice(0, 2), known.slice(2), known].map((ends) => !ends.includes(false));
+  const told = (is: boolean, words: string) => (is ? words : NOT_FOUND);
   const rows: [string, string, string][] = [
-    ['A to B', `${planned.first.toFixed(1)} mm`, `${painted.first.toFixed(1)} mm`],
-    ['A to B leans', leanInWords(planned.lean), leanInWords(painted.lean)],
+    ['A to B', `${planned.first.toFixed(1)} mm`, told(first, `${painted.first.toFixed(1)} mm`)],
+    ['A to B leans', leanInWords(planned.lean), told(first, leanInWords(painted.lean))],
   ];
   if (planned.second !== null && painted.second !== null) {
-    rows.push(['C to D', `${planned.second.toFixed(1)} mm`, `${painted.second.toFixed(1)} mm`]);
-    rows.push(['A B : C D', planned.proportion?.toFixed(2) ?? '', painted.proportion?.toFixed(2) ?? '']);
-    rows.push(['angle between', `${planned.angle?.toFixed(1)}°`, `${painted.angle?.toFixed(1)}°`]);
+    rows.push(['C to D', `${planned.second.toFixed(1)} mm`, told(second, `${painted.second.toFixed(1)} mm`)]);
+    rows.push(['A B : C D', planned.proportion?.toFixed(2) ?? '', told(all, painted.proportion?.toFixed(2) ?? '')]);
+    rows.push(['angle between', `${planned.angle?.toFixed(1)}°`, told(all, `${painted.angle?.toFixed(1)}°`)]);
   }
   return (
     <table className="mt-2 w-full text-[15px]" data-testid="compare-result">
+      {!all && <caption className="small caption-bottom text-left">{WALL_TEXT.endsNotFound}</caption>}
       <thead>
         <tr className="text-left">
           <th scope="col">
@@ -166,7 +180,7 @@ export function InquiryResult({ inquiry, photo, ...pair }: Pair & { inquiry: Inq
   const { tool, points } = inquiry;
   if (tool === 'line' && points.length === 2) return <LineResult from={points[0]} to={points[1]} {...pair} />;
   if (tool === 'string') return <StringResult points={points} {...pair} />;
-  if (tool === 'compare') return <CompareResult points={points} moved={pair.moved} />;
+  if (tool === 'compare') return <CompareResult points={points} moved={pair.moved} found={pair.found} />;
   if (tool === 'outline' && points.length > 2) return <OutlineResult points={points} photo={photo} />;
   return null;
 }
