@@ -12,8 +12,7 @@ export const NOTHING_TO_CORRECT = 'No place differs from the plan by enough, and
 
 /** How many places differ. */
 export function differsInWords({ open, quiet }: Told): string {
-  if (open > 1)
-    return `${open} places differ from the plan. Drawing comes first, then value, then colour; of each the largest first.`;
+  if (open > 1) return `${open} places differ from the plan, in the order they are corrected.`;
   if (open === 1) return '1 place differs from the plan.';
   return quiet > 0
     ? 'What differs here was dismissed, is meant so, or is not called for at this stage.'

@@ -90,7 +90,7 @@ describe('what was measured', () => {
 describe('how things stand', () => {
   test('a reading: what differs, what waits, what is decided', () => {
     expect([3, 1, 0].map((open) => differsInWords({ open, quiet: 0 }))).toEqual([
-      '3 places differ from the plan. Drawing comes first, then value, then colour; of each the largest first.',
+      '3 places differ from the plan, in the order they are corrected.',
       '1 place differs from the plan.',
       expect.stringMatching(/^No place differs/),
     ]);

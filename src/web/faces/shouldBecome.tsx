@@ -24,9 +24,14 @@ export function ShouldBecome({
   if (Math.abs(amount) <= within) return 'as planned';
   return (
     <>
-      {kind === 'temperature' && `${AMOUNT_WORDS[colourAmount(amount)]} `}
-      {WORDS[kind][amount > 0 ? 0 : 1]} {kind === 'value' && stepsFigure(amount)}
-      {towards && `, towards ${towards}`} <Mark name={markOf({ kind, amount })} label="" />
+      {[
+        kind === 'temperature' && AMOUNT_WORDS[colourAmount(amount)],
+        `${WORDS[kind][amount > 0 ? 0 : 1]}${towards ? `, towards ${towards}` : ''}`,
+        kind === 'value' && stepsFigure(amount),
+      ]
+        .filter(Boolean)
+        .join(' ')}{' '}
+      <Mark name={markOf({ kind, amount })} label="" />
     </>
   );
 }
