@@ -2,6 +2,7 @@ import { halfWidth } from '../../core/raster';
 import { scaleLinear } from 'd3-scale';
 import { stepsFigure } from '../../core/words';
 import type { MassOfReading } from '../../contract';
+import { asPlannedWithin } from '../faces/shouldBecome';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
 
@@ -59,7 +60,7 @@ function Becomes({ amount }: { amount: number }) {
 function Row({ mass, onChoose }: { mass: MassOfReading; onChoose: ((mass: MassOfReading) => void) | undefined }) {
   const { at, show } = useLadder();
   const { difference, target, painted, uncertainty } = mass;
-  const off = Math.abs(difference.value) > Math.max(0.25, halfWidth(uncertainty.value));
+  const off = Math.abs(difference.value) > asPlannedWithin('value', uncertainty.value);
   return (
     <tr style={{ borderTop: '1px solid var(--rule)' }}>
       <th scope="row" className={`max-w-40 truncate pr-3 text-left ${off ? 'font-semibold' : 'font-normal'}`}>

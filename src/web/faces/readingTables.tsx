@@ -4,7 +4,7 @@ import { hueTowards } from '../../core/colour';
 import { hueWanted, matchedDifference } from '../../core/kinds';
 import { useScale } from '../settings';
 import { figure, signedFigure } from '../words';
-import { ShouldBecome, valueWithin } from './shouldBecome';
+import { ShouldBecome, asPlannedWithin } from './shouldBecome';
 import { SortTable, type Column } from '../ui/sortTable';
 
 /** What every table is made from. */
@@ -66,7 +66,7 @@ export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
           number: true,
           by: ({ difference }) => Math.abs(difference.value),
           show: ({ difference: { value }, uncertainty }) => (
-            <ShouldBecome kind="value" amount={value} within={valueWithin(uncertainty.value)} />
+            <ShouldBecome kind="value" amount={value} within={asPlannedWithin('value', uncertainty.value)} />
           ),
         },
         {
@@ -120,7 +120,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
             <ShouldBecome
               kind="temperature"
               amount={matchedDifference(mass).warmth}
-              within={Math.max(3, halfWidth(mass.uncertainty.warmth))}
+              within={asPlannedWithin('temperature', mass.uncertainty.warmth)}
               towards={hueTowards(hueWanted(mass))}
             />
           ),

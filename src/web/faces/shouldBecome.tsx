@@ -1,3 +1,4 @@
+import { kindOf } from '../../core/kinds';
 import { halfWidth } from '../../core/raster';
 import { AMOUNT_WORDS, colourAmount, stepsFigure } from '../../core/words';
 import { Mark, markOf } from '../marks/mark';
@@ -36,5 +37,6 @@ export function ShouldBecome({
   );
 }
 
-/** From how many steps on a value is said to differ. */
-export const valueWithin = (oneSigma: number): number => Math.max(0.25, halfWidth(oneSigma));
+/** From how much on a mass is said to differ, as a finding would. @param sigma of what was measured */
+export const asPlannedWithin = (kind: keyof typeof WORDS, sigma: number): number =>
+  Math.max(kindOf(kind).least, halfWidth(sigma));

@@ -2,7 +2,7 @@ import { WALL_TEXT } from '../../core/words';
 import { fileUrl, type Job, type Painting } from '../../contract';
 import { useScale, useSettings } from '../settings';
 import { DifferenceField, useDifferences } from '../faces/differenceField';
-import { ShouldBecome, valueWithin } from '../faces/shouldBecome';
+import { ShouldBecome, asPlannedWithin } from '../faces/shouldBecome';
 import { SortTable } from '../ui/sortTable';
 
 const WIDE = 900; // drawing units across the flat
@@ -56,7 +56,7 @@ export function ComingIn({ job, painting, guessed }: { job: Job; painting: Paint
               number: true,
               by: ({ planned, painted }) => Math.abs(painted - planned),
               show: ({ planned, painted, doubt }) => (
-                <ShouldBecome kind="value" amount={painted - planned} within={valueWithin(doubt)} />
+                <ShouldBecome kind="value" amount={painted - planned} within={asPlannedWithin('value', doubt)} />
               ),
             },
           ]}
