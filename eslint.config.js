@@ -75,7 +75,6 @@ export default tseslint.config(
         },
       ],
       'comments/require-description': ['error', { ignore: [] }],
-      'import-x/no-cycle': 'error',
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',

@@ -38,21 +38,46 @@ export function normalRows(seed: number): (row: Float64Array) => void {
   };
 }
 
+/** The random number of a place of the lattice, -1..1. */
+function latticeAt(seed: number, x: number, y: number): number {
+  let h = (Math.imul(x, 374761393) + Math.imul(y, 668265263) + Math.imul(seed, 2246822519)) | 0;
+  h = Math.imul(h ^ (h >>> 13), 1274126177);
+  return ((h ^ (h >>> 16)) >>> 0) / 2147483648 - 1;
+}
+
+const ease = (t: number) => t * t * (3 - 2 * t);
+
 /** Smooth noise over the plane, -1..1: random numbers on a lattice, smoothly joined. */
 export function smoothNoise(seed: number): (x: number, y: number) => number {
-  const at = (x: number, y: number) => {
-    let h = (Math.imul(x, 374761393) + Math.imul(y, 668265263) + Math.imul(seed, 2246822519)) | 0;
-    h = Math.imul(h ^ (h >>> 13), 1274126177);
-    return ((h ^ (h >>> 16)) >>> 0) / 2147483648 - 1;
-  };
-  const ease = (t: number) => t * t * (3 - 2 * t);
   return (x, y) => {
     const ix = Math.floor(x);
     const iy = Math.floor(y);
     const fx = ease(x - ix);
     const fy = ease(y - iy);
-    const top = at(ix, iy) * (1 - fx) + at(ix + 1, iy) * fx;
-    const low = at(ix, iy + 1) * (1 - fx) + at(ix + 1, iy + 1) * fx;
+    const top = latticeAt(seed, ix, iy) * (1 - fx) + latticeAt(seed, ix + 1, iy) * fx;
+    const low = latticeAt(seed, ix, iy + 1) * (1 - fx) + latticeAt(seed, ix + 1, iy + 1) * fx;
     return top * (1 - fy) + low * fy;
+  };
+}
+
+/**
+ * The same noise where it is asked for many times within a few lattice cells: their numbers are drawn once.
+ * @param across whole numbers, both ends may be asked for; along likewise
+ */
+export function noiseWithin(
+  seed: number,
+  { across: [left, right], along: [top, foot] }: Readonly<Record<'across' | 'along', readonly [number, number]>>,
+): (x: number, y: number) => number {
+  const columns = right - left + 2;
+  const lattice = new Float64Array(columns * (foot - top + 2));
+  for (let i = 0; i < lattice.length; i++)
+    lattice[i] = latticeAt(seed, left + (i % columns), top + Math.floor(i / columns));
+  return (x, y) => {
+    const [ix, iy] = [Math.floor(x), Math.floor(y)];
+    const [fx, fy] = [ease(x - ix), ease(y - iy)];
+    const k = (iy - top) * columns + ix - left;
+    const high = lattice[k] * (1 - fx) + lattice[k + 1] * fx;
+    const low = lattice[k + columns] * (1 - fx) + lattice[k + columns + 1] * fx;
+    return high * (1 - fy) + low * fy;
   };
 }

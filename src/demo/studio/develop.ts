@@ -108,11 +108,13 @@ function partLocally(codes: Float32Array, { width, height }: Frame, by: number):
   blurInPlace(around, { width: columns, height: rows }, (SURROUND * width) / TILE);
   for (let y = 0, i = 0; y < height; y++) {
     const v = Math.min(rows - 1.001, Math.max(0, y / TILE - 0.5));
+    const [line, fy] = [Math.floor(v) * columns, v % 1];
     for (let x = 0; x < width; x++, i += 3) {
       const u = Math.min(columns - 1.001, Math.max(0, x / TILE - 0.5));
-      const k = 3 * (Math.floor(v) * columns + Math.floor(u));
-      const [fx, fy] = [u % 1, v % 1];
-      const [top, foot] = [k, k + 3 * columns].map((at) => around[at] * (1 - fx) + around[at + 3] * fx);
+      const k = 3 * (line + Math.floor(u));
+      const fx = u % 1;
+      const top = around[k] * (1 - fx) + around[k + 3] * fx;
+      const foot = around[k + 3 * columns] * (1 - fx) + around[k + 3 * columns + 3] * fx;
       const own = lumaAt(codes, i);
       const more = by * 4 * own * (1 - own) * (own - (top * (1 - fy) + foot * fy));
       for (let c = 0; c < 3; c++) codes[i + c] += more;

@@ -1,4 +1,4 @@
-import { chance, normal, smoothNoise } from './chance';
+import { chance, noiseWithin, normal, smoothNoise } from './chance';
 import { luminance, quickValue, shiftColour, shiftValue, type Rgb } from './colour';
 import { pixel, type Sheet, type Subject } from './scene';
 
@@ -117,13 +117,38 @@ interface Stroke {
   readonly seed: number;
 }
 
-/** Lays one bent, bristled stroke on the canvas: paint thins towards its end, bristles leave grooves. */
-function lay(canvas: Sheet, { x, y, angle, long, wide, bend, colour, body, seed }: Stroke): void {
+/**
+ * The columns of a row a stroke can reach, both ends included: where it is neither beyond its ends nor beside its
+ * sides, which its bend moves by two thirds at most. Most of the square round a slanting stroke is not asked at all.
+ */
+function columnsOf(
+  { x, angle, long, wide, bend }: Stroke,
+  { down, reach, width }: { down: number; reach: number; width: number },
+): [number, number] {
   const [ca, sa] = [Math.cos(angle), Math.sin(angle)];
+  let [low, high] = [-reach, reach];
+  for (const [slope, middle, half] of [
+    [ca, -down * sa, long],
+    [sa, down * ca, wide + 0.67 * Math.abs(bend) * long],
+  ]) {
+    if (Math.abs(slope) < 1e-6) continue;
+    const [p, q] = [(middle - half) / slope, (middle + half) / slope];
+    low = Math.max(low, Math.min(p, q));
+    high = Math.min(high, Math.max(p, q));
+  }
+  return [Math.max(0, Math.floor(x + low)), Math.min(width - 1, Math.ceil(x + high))];
+}
+
+/** Lays one bent, bristled stroke on the canvas: paint thins towards its end, bristles leave grooves. */
+function lay(canvas: Sheet, stroke: Stroke): void {
+  const { x, y, angle, long, wide, bend, colour, body, seed } = stroke;
+  const { width, height, data } = canvas;
+  const [ca, sa] = [Math.cos(angle), Math.sin(angle)];
+  const [red, green, blue] = colour;
   const reach = Math.ceil(Math.hypot(long, wide + Math.abs(bend) * long));
-  const bristles = smoothNoise(seed);
-  const [x0, x1] = [Math.max(0, Math.floor(x - reach)), Math.min(canvas.width - 1, Math.ceil(x + reach))];
-  for (let py = Math.max(0, Math.floor(y - reach)); py <= Math.min(canvas.height - 1, Math.ceil(y + reach)); py++) {
+  const bristles = noiseWithin(seed, BRISTLES);
+  for (let py = Math.max(0, Math.floor(y - reach)); py <= Math.min(height - 1, Math.ceil(y + reach)); py++) {
+    const [x0, x1] = columnsOf(stroke, { down: py - y, reach, width });
     for (let px = x0; px <= x1; px++) {
       const u = ((px - x) * ca + (py - y) * sa) / long;
       if (u < -1 || u > 1) continue;
@@ -135,11 +160,16 @@ function lay(canvas: Sheet, { x, y, angle, long, wide, bend, colour, body, seed 
       const alpha = body * side * Math.min(1, Math.max(0, end + 0.35 * groove + (end >= 1 ? 0.35 : 0)));
       if (alpha <= 0.01) continue;
       const light = 1 + 0.035 * groove + 0.02 * v;
-      const i = 3 * (py * canvas.width + px);
-      for (let c = 0; c < 3; c++) canvas.data[i + c] += alpha * (colour[c] * light - canvas.data[i + c]);
+      const i = 3 * (py * width + px);
+      data[i] += alpha * (red * light - data[i]);
+      data[i + 1] += alpha * (green * light - data[i + 1]);
+      data[i + 2] += alpha * (blue * light - data[i + 2]);
     }
   }
 }
+
+/** Where the noise of a stroke's bristles is asked for: across it, then along it. */
+const BRISTLES = { across: [4, 14], along: [-1, 1] } as const;
 
 /**
  * Paints the belief over a canvas, layer by layer, with strokes that follow the form and stop at an object's edge.
