@@ -54,7 +54,7 @@ const found = (reading: Reading, tolerance?: number) =>
     findingsOf(reading, {
       massOf: new Int32Array(W * H),
       ids: [7],
-      uncertainty: { value: 0.1, warmth: 1, knownTo: 10, colour: 0 },
+      uncertainty: { value: 0.1, warmth: 1, knownTo: 10, stray: 0, colour: 0 },
       tolerance,
     }),
   );

@@ -2,21 +2,35 @@ import { codeFromLinear, linearFromCode } from '../colour';
 import type { ToneCurve } from './toneCurve';
 
 /**
- * Undoes the S-shaped curve of a camera: codes c of light became (1 - s) c + s c^2 (3 - 2 c), darks darker and lights
- * lighter (a smoothstep, mixed in). Solved for c by Newton's method; it rises for every s up to 1.
- * @param s 0 = none, 0..0.8
+ * A camera's tone curve: codes c of light became c + c (1 - c) (lift + bend (2 c - 1)), the cubic that keeps black and
+ * white. What makers do differs, and none says what: the two numbers follow the usual shapes to two hundredths.
+ */
+export interface Bend {
+  /** how S-shaped: darks darker, lights lighter; 0..0.6 */
+  readonly bend: number;
+  /** how far the middle is lifted, so that lights are pressed together; 0..0.5 */
+  readonly lift: number;
+}
+export const STRAIGHT: Bend = { bend: 0, lift: 0 };
+
+export const isStraight = ({ bend, lift }: Bend): boolean => bend === 0 && lift === 0;
+
+/**
+ * Undoes the curve of a camera, solved for c by Newton's method; it rises where bend and lift together are below 1.
  * @returns linear light as photographed -> linear light before the curve; what is beyond 1 stays as it is
  */
-export function withoutBend(s: number): ToneCurve {
-  if (s === 0) return (seen) => seen;
+export function withoutBend(curve: Bend): ToneCurve {
+  const { bend, lift } = curve;
+  if (isStraight(curve)) return (seen) => seen;
   return (seen) => {
     if (!(seen > 0)) return 0;
     if (seen >= 1) return seen;
     const code = codeFromLinear(seen);
     let c = code;
-    for (let step = 0; step < 6; step++) {
-      const off = (1 - s) * c + s * c * c * (3 - 2 * c) - code;
-      c = Math.min(1, Math.max(0, c - off / (1 - s + 6 * s * c * (1 - c))));
+    for (let step = 0; step < 8; step++) {
+      const off = c + c * (1 - c) * (lift + bend * (2 * c - 1)) - code;
+      const slope = 1 + (1 - 2 * c) * lift + bend * (6 * c * (1 - c) - 1);
+      c = Math.min(1, Math.max(0, c - off / slope));
     }
     return linearFromCode(c);
   };

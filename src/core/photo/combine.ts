@@ -4,7 +4,7 @@ import type { Flat } from './flat';
 import { glareIn } from './hidden';
 import type { GlareMask } from './glare';
 import { fitToPlan, isPlain } from './planFit';
-import { applyFit } from './light';
+import { applyFit } from './lightUnder';
 
 /**
  * Shots of one session laid over each other: each has a say wherever it shows paint and not a reflection, the sharper

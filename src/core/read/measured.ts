@@ -1,4 +1,13 @@
-import { chroma, hue, lightnessFromLuminance, luminanceFromValue, warmth, ciede2000, type Lab } from '../colour';
+import {
+  chroma,
+  hue,
+  lightnessFromLuminance,
+  luminanceFromValue,
+  valueFromLuminance,
+  warmth,
+  ciede2000,
+  type Lab,
+} from '../colour';
 import { robust } from '../raster';
 import type { Colours } from '../photo';
 import type { Aligned } from './aligned';
@@ -35,6 +44,8 @@ export interface LightDoubt extends Uncertainty {
   readonly knownTo: number;
   /** share of its chroma by which a camera may have made any colour stronger, one sigma */
   readonly colour: number;
+  /** light that may lie over the paint unseen, reflectance, one sigma: it lifts darks most and greys them */
+  readonly stray: number;
 }
 const BEYOND_KNOWN = 0.15; // steps of doubt for every step beyond: what a camera's shoulder may bend there
 
@@ -109,6 +120,21 @@ function readable(pixels: Int32Array, mask: Uint8Array): Int32Array {
   return out.subarray(0, n);
 }
 
+const NEAR = 0.001; // reflectance either way, for the slope of value
+
+/** Steps of value a unit of light makes at a luminance, both 0..1 of a perfect white. */
+const stepsPerLight = (Y: number) =>
+  (valueFromLuminance(100 * (Y + NEAR)) - valueFromLuminance(100 * Math.max(0, Y - NEAR))) / (Math.min(Y, NEAR) + NEAR);
+
+/**
+ * What light over the paint would do to a place: steps, and units of chroma. White light added to a dark colour changes
+ * its a*, b*, which are differences of cube roots, by two thirds of the share it adds.
+ */
+function underStray({ value, chroma: strength }: Measured, stray: number): { value: number; chroma: number } {
+  const Y = Math.max(NEAR, luminanceFromValue(value) / 100);
+  return { value: stray * stepsPerLight(Y), chroma: strength * Math.min(1, ((2 / 3) * stray) / Y) };
+}
+
 /**
  * Robust centre of a set of pixels on both pictures, over those that can be read.
  * @param pixels indices into the aligned planes
@@ -124,13 +150,15 @@ export function compare(aligned: Aligned, pixels: Int32Array, light: LightDoubt)
   // Neighbouring pixels share a stroke: about one independent look per 4 mm square.
   const looks = Math.max(1, (read.length * aligned.mmPerPixel ** 2) / 16);
   const texture = Math.hypot(spread, meant) / Math.sqrt(looks);
+  const over = underStray(painted, light.stray);
+  const beyond = BEYOND_KNOWN * Math.max(0, painted.value - light.knownTo);
   return {
     target,
     painted,
     difference: differenceOf(painted, target),
     uncertainty: {
-      value: Math.hypot(light.value, 0.5 * texture, BEYOND_KNOWN * Math.max(0, painted.value - light.knownTo)),
-      warmth: Math.hypot(light.warmth, light.colour * painted.chroma, 4 * texture),
+      value: Math.hypot(light.value, 0.5 * texture, beyond, over.value),
+      warmth: Math.hypot(light.warmth, light.colour * painted.chroma, 4 * texture, over.chroma),
     },
     spread,
     readShare: read.length / pixels.length,

@@ -9,7 +9,7 @@ import { readMasses, type MassReading } from './massReading';
 import { compare, type Comparison, type LightDoubt } from './measured';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 19;
+export const READING_VERSION = 20;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -24,7 +24,10 @@ export const doubtOf = ({ light }: Flat): LightDoubt => ({
   ...light.uncertainty,
   knownTo: light.knownTo,
   colour: light.camera.vivid.doubt,
+  stray: Math.hypot(STRAY, SHEEN_LEFT * light.sheen.most),
 });
+const STRAY = 0.003; // reflectance: what a lens scatters
+const SHEEN_LEFT = 0.4; // share of a sheen by which its shape, as it was fitted, may be wrong at a place
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(

@@ -4,6 +4,7 @@ import { blurInPlace, develop } from './develop';
 import { printedCard } from './printedCard';
 import type { Sheet } from './scene';
 import { frameShade, inFront, WALLS, type Behind, type Border } from './surroundings';
+import type { Tones } from './tones';
 
 /** Where the camera stands, what lamp burns, what the phone does to the light. */
 export interface Setup {
@@ -51,8 +52,9 @@ export interface Setup {
   /** photographic blur, px of the photo (one sigma) */
   readonly blurPx: number;
   readonly noise: number;
-  /** a phone's S-shaped tone curve, 0 = none */
+  /** how much of its tone curve a phone mixes in, 0 = none; and the curve's shape, left out = a smooth S */
   readonly tone: number;
+  readonly tones?: Tones;
   /** how far the phone smears faint detail away to hide noise, 0..1 */
   readonly smear?: number;
   /** 0 = exposure as it is; 1 = the phone sets mean light to middle grey and half corrects the lamp's colour */

@@ -1,5 +1,6 @@
 import { normalRows } from './chance';
 import { toCode } from './colour';
+import { TONES } from './tones';
 import type { Setup } from './camera';
 
 type Frame = Pick<Setup, 'width' | 'height'>;
@@ -131,9 +132,10 @@ function exposed(data: Float32Array, setup: Setup): Float32Array {
   const gains = Float64Array.from(means, (m) => 1 + setup.auto * ((0.16 / grey) * Math.sqrt(grey / (m / count)) - 1));
   const noiseOf = normalRows(setup.seed + 17);
   const codes = new Float32Array(data.length);
+  const shape = TONES[setup.tones ?? 'smooth'];
   const curve = Float32Array.from({ length: 4097 }, (_, i) => {
     const c = toCode((i / 4096) ** 2);
-    return (1 - setup.tone) * c + setup.tone * c * c * (3 - 2 * c);
+    return (1 - setup.tone) * c + setup.tone * shape(c);
   });
   const { noise, width } = setup;
   const grains = new Float64Array(3 * width);

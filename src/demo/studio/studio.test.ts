@@ -15,6 +15,7 @@ import {
 } from './colour';
 import { drawOutlines, paint, tonedGround } from './painter';
 import { belief, pixel, type Sheet, type Subject } from './scene';
+import { TONES } from './tones';
 
 // The simulator is what everything is proved with: here it is held to account itself.
 const [W, H] = [240, 180];
@@ -234,5 +235,21 @@ describe('the camera', () => {
       return data.reduce((sum, v) => sum + toLinear(v / 255), 0) / data.length;
     };
     expect(mean(3) / mean(8)).toBeGreaterThan(0.7);
+  });
+
+  test.each(Object.entries(TONES))('the tone curve %s rises from black to white', (_, curve) => {
+    expect(curve(0)).toBeCloseTo(0, 6);
+    expect(curve(1)).toBeCloseTo(1, 6);
+    for (let c = 0; c < 0.99; c += 0.01) expect(curve(c + 0.01)).toBeGreaterThan(curve(c));
+  });
+
+  test('two phones with other curves make other files of the same paint', () => {
+    const sheet = tonedGround({ width: 90, height: 60 }, [0.3, 0.3, 0.3], 3);
+    const size = { widthMm: 90, heightMm: 60 };
+    const middle = (tones: keyof typeof TONES) => {
+      const { data, width, height } = photograph(sheet, size, { ...STUDIO, width: 300, height: 200, tone: 0.5, tones });
+      return data[3 * (Math.floor(height / 2) * width + Math.floor(width / 2))];
+    };
+    expect(middle('shoulder')).toBeGreaterThan(middle('logistic') + 8);
   });
 });

@@ -76,8 +76,12 @@ const KeptLight = z.object({
   knownTo: z.number(),
   // Earlier versions took nothing of the kind out.
   camera: z
-    .object({ bend: z.number(), vivid: z.object({ by: z.number(), doubt: z.number() }) })
-    .default({ bend: 0, vivid: { by: 0, doubt: 0 } }),
+    .object({
+      bend: z.number(),
+      lift: z.number().default(0),
+      vivid: z.object({ by: z.number(), doubt: z.number() }),
+    })
+    .default({ bend: 0, lift: 0, vivid: { by: 0, doubt: 0 } }),
   sheen: z.object({ most: z.number(), share: z.number() }).default({ most: 0, share: 0 }),
 }) satisfies z.ZodType<Light>;
 
