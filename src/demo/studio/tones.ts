@@ -8,8 +8,8 @@ const [DARKEST, LIGHTEST] = [logistic(0), logistic(1)];
 const film = (x: number) => (x * (2.51 * x + 0.03)) / (x * (2.43 * x + 0.59) + 0.14);
 
 /**
- * Shapes of a phone's tone curve, from code to code, 0..1: makers differ, and none says what it does. A camera mixes its
- * shape with the straight line.
+ * Shapes of a phone's tone curve, from code to code, 0..1: makers differ, and none says what it does. A camera mixes
+ * its shape with the straight line.
  */
 export const TONES = {
   smooth: (c: number) => c * c * (3 - 2 * c),
