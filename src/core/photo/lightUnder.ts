@@ -4,7 +4,7 @@ import { isStraight, withoutBend, type Bend } from './bend';
 import { boardFieldAt, withoutField, type BoardField } from './board';
 import { fieldAt, fitToPlan, isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
-import { curvePlane, toneCurveThrough, type ToneCurve } from './toneCurve';
+import { curvePlane, tabled, toneCurveThrough, type ToneCurve } from './toneCurve';
 import { isVeiled, NO_VEIL, underFit, veilOf, withoutVeil, type Veil } from './veil';
 
 export interface LightEvidence {
@@ -28,7 +28,7 @@ export interface LightEvidence {
 type Curves = readonly [ToneCurve, ToneCurve, ToneCurve] | null;
 
 function curvesFrom(patches: readonly SeenPatch[], bend: Bend): Curves {
-  const straight = withoutBend(bend);
+  const straight = isStraight(bend) ? withoutBend(bend) : tabled(withoutBend(bend));
   if (!patches.some((patch) => !patch.clipped)) return isStraight(bend) ? null : [straight, straight, straight];
   // A blown patch still tells where the curve ends: the light it has is at least as much as the file can hold.
   const seen = patches.map((patch) => ({ ...patch, seen: patch.seen.map(straight) as [number, number, number] }));

@@ -43,8 +43,19 @@ export function fieldAt(field: readonly number[], x: number, y: number): number 
   return basisAt(clamp(x), clamp(y)).reduce((sum, term, i) => sum + term * field[i], 0);
 }
 
-/** Mean light of every cell, a plane a channel. */
-export function cellMeans(raster: Raster): Float64Array[] {
+const meansOf = new WeakMap<Raster, Float64Array[]>();
+
+/**
+ * Mean light of every cell, a plane a channel. A picture is not changed once it is made, so its means are worked out
+ * once: one plan is asked for them under every curve that is tried.
+ */
+export function cellMeans(raster: Raster): readonly Float64Array[] {
+  const known = meansOf.get(raster) ?? averaged(raster);
+  meansOf.set(raster, known);
+  return known;
+}
+
+function averaged(raster: Raster): Float64Array[] {
   const sums = channelsOf(raster).map(() => new Float64Array(COLUMNS * ROWS));
   const counts = new Float64Array(COLUMNS * ROWS);
   const step = Math.max(1, Math.floor(raster.width / 400));
@@ -165,18 +176,19 @@ function agreementOf(cells: Cells, solution: Fitted): number {
   return hit / all;
 }
 
+const WIDE = [1.6, 1.1, 0.8, 0.55]; // steps by which a cell may be off and still tell much, from the first fit
+const NARROW = [0.4, 0.3, 0.25, 0.22, 0.22, 0.22]; // to the last
+
 /**
  * Re-weighted least squares with a redescending weight (Geman and McClure 1987) whose width is narrowed step by step.
  */
-function solve(
+function narrowed(
   cells: Cells,
-  model: Model,
-  { start, anchors }: { start: readonly number[]; anchors: Point[] },
-): Solution {
-  let gain = start;
-  let field: readonly number[] = [0, 0, 0, 0, 0];
+  { from, widths, model, anchors }: { from: Fitted; widths: readonly number[]; model: Model; anchors: Point[] },
+): Fitted {
+  let { gain, field } = from;
   const weights = new Float64Array(cells.count);
-  for (const width of [1.6, 1.1, 0.8, 0.55, 0.4, 0.3, 0.25, 0.22, 0.22, 0.22]) {
+  for (const width of widths) {
     for (let i = 0; i < cells.count; i++)
       weights[i] = cells.weight[i] / (1 + (residual(cells, i, { gain, field }) / width) ** 2) ** 2;
     const held = model.gain === 'known' ? anchors : [];
@@ -184,8 +196,29 @@ function solve(
     if (model.gain !== 'known') gain = solveGain(cells, weights, field);
     else if (model.field) gain = zeroAt(anchors, field);
   }
-  const agreement = agreementOf(cells, { gain, field });
-  return { gain: model.gain === 'let go' ? zeroAt(anchors, field) : gain, field, agreement };
+  return { gain, field };
+}
+
+const ALIKE = 0.005; // stops: fits that have come so near end as one
+const alike = (one: Fitted, two: Fitted) =>
+  [...one.gain, ...one.field].every((v, k) => Math.abs(v - [...two.gain, ...two.field][k]) < ALIKE);
+
+/** The best of the fits that different starting gains lead to; those that meet on the way are followed once. */
+function solve(
+  cells: Cells,
+  model: Model,
+  { starts: all, anchors }: { starts: readonly (readonly number[])[]; anchors: Point[] },
+): Solution {
+  const about = all
+    .map((gain) => narrowed(cells, { from: { gain, field: NO_FIT.field }, widths: WIDE, model, anchors }))
+    .filter((one, k, list) => !list.slice(0, k).some((other) => alike(one, other)));
+  return about
+    .map((from) => {
+      const { gain, field } = narrowed(cells, { from, widths: NARROW, model, anchors });
+      const agreement = agreementOf(cells, { gain, field });
+      return { gain: model.gain === 'let go' ? zeroAt(anchors, field) : gain, field, agreement };
+    })
+    .reduce((a, b) => (b.agreement > a.agreement ? b : a));
 }
 
 /** With a card the gain is known where the card stands: the field is zero there. */
@@ -214,21 +247,26 @@ function solveField(
   const anchored = anchors.length > 0;
   const middle = anchored ? basisMean(anchors) : [0, 0, 0, 0, 0];
   const [gr, gg, gb] = anchored ? [0, 0, 0] : gain;
-  const rows = Array.from({ length: TERMS }, (_, i) =>
-    Array.from({ length: TERMS }, (_, k) => (i === k ? ridge * (i < 2 ? 0.3 : 1) : 0)),
-  );
-  const rhs = [0, 0, 0, 0, 0];
-  const own = [0, 0, 0, 0, 0];
+  const half = new Float64Array(TERMS * TERMS); // the upper half: it is symmetric
+  const right = new Float64Array(TERMS);
+  const own = new Float64Array(TERMS);
   for (let n = 0; n < count; n++) {
+    const weight = weights[n];
     const light = RED * (lift[3 * n] - gr) + GREEN * (lift[3 * n + 1] - gg) + BLUE * (lift[3 * n + 2] - gb);
     for (let i = 0; i < TERMS; i++) own[i] = basis[TERMS * n + i] - middle[i];
     for (let i = 0; i < TERMS; i++) {
-      const w = weights[n] * own[i];
-      rhs[i] += w * light;
-      for (let k = 0; k < TERMS; k++) rows[i][k] += w * own[k];
+      const w = weight * own[i];
+      right[i] += w * light;
+      for (let k = i; k < TERMS; k++) half[TERMS * i + k] += w * own[k];
     }
   }
-  return solveLinear(rows, rhs);
+  const rows = Array.from({ length: TERMS }, (_, i) =>
+    Array.from({ length: TERMS }, (_, k) => {
+      const own = half[TERMS * Math.min(i, k) + Math.max(i, k)];
+      return i === k ? own + ridge * (i < 2 ? 0.3 : 1) : own;
+    }),
+  );
+  return solveLinear(rows, Array.from(right));
 }
 
 function basisMean(anchors: Point[]): number[] {
@@ -272,9 +310,7 @@ export function fitToPlan(
     agreement: agreementOf(cells, { gain: [0, 0, 0], field: [0, 0, 0, 0, 0] }),
   };
   const best = (model: Model) =>
-    (model.gain === 'sought' ? starts(cells) : [[0, 0, 0]])
-      .map((start) => solve(cells, model, { start, anchors }))
-      .reduce((a, b) => (b.agreement > a.agreement ? b : a));
+    solve(cells, model, { starts: model.gain === 'sought' ? starts(cells) : [[0, 0, 0]], anchors });
   let chosen = none;
   if (anchors.length === 0) {
     const withGain = best({ gain: 'sought', field: false });

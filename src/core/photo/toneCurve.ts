@@ -72,15 +72,34 @@ function distinct(sorted: Knot[]): Knot[] {
   return out;
 }
 
+const STEPS = 2048; // of a table, over the square root of light 0..TOP
+const TOP = 1.25;
+const TO_INDEX = STEPS / Math.sqrt(TOP);
+const tables = new WeakMap<ToneCurve, Float32Array>();
+
+/** A curve's table; one curve is run over three channels, and over many pictures. */
+function tableOf(curve: ToneCurve): Float32Array {
+  const table = tables.get(curve) ?? Float32Array.from({ length: STEPS + 2 }, (_, i) => curve(TOP * (i / STEPS) ** 2));
+  tables.set(curve, table);
+  return table;
+}
+
+/** The same curve read from its table: for one that is slow to work out. */
+export function tabled(curve: ToneCurve): ToneCurve {
+  const table = tableOf(curve);
+  return (light) => {
+    const at = Math.min(STEPS, Math.sqrt(Math.max(0, light)) * TO_INDEX);
+    const low = at | 0;
+    return table[low] + (at - low) * (table[low + 1] - table[low]);
+  };
+}
+
 /** A curve run over many pixels, by a table over the square root of light 0..1.25; what is lighter counts as 1.25. */
 export function curvePlane(data: Float32Array, curve: ToneCurve): Float32Array {
-  const steps = 2048;
-  const top = 1.25;
-  const table = Float32Array.from({ length: steps + 2 }, (_, i) => curve(top * (i / steps) ** 2));
-  const toIndex = steps / Math.sqrt(top);
+  const table = tableOf(curve);
   const out = new Float32Array(data.length);
   for (let i = 0; i < data.length; i++) {
-    const at = Math.min(steps, Math.sqrt(Math.max(0, data[i])) * toIndex);
+    const at = Math.min(STEPS, Math.sqrt(Math.max(0, data[i])) * TO_INDEX);
     const low = at | 0;
     out[i] = table[low] + (at - low) * (table[low + 1] - table[low]);
   }

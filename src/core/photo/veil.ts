@@ -120,13 +120,21 @@ function normalOf(all: readonly Excess[], veil: readonly number[], width: number
 /** Solves with no knot below 0: light is only added (coordinate descent on the normal equations). */
 function solveAbove({ matrix, right }: Normal, start: readonly number[]): number[] {
   const out = [...start];
-  for (let round = 0; round < 60; round++)
+  for (let round = 0, moved = 1; round < MOST_ROUNDS && moved > STILL; round++) {
+    moved = 0;
     for (let k = 0; k < out.length; k++) {
-      const rest = matrix[k].reduce((sum, v, j) => (j === k ? sum : sum + v * out[j]), 0);
-      out[k] = Math.max(0, (right[k] - rest) / matrix[k][k]);
+      const row = matrix[k];
+      let rest = right[k];
+      for (let j = 0; j < out.length; j++) if (j !== k) rest -= row[j] * out[j];
+      const next = Math.max(0, rest / row[k]);
+      moved = Math.max(moved, Math.abs(next - out[k]));
+      out[k] = next;
     }
+  }
   return out;
 }
+const MOST_ROUNDS = 60;
+const STILL = 1e-6; // reflectance: nothing that moves less is seen
 
 /**
  * The veil over a picture whose light is out: a smooth addition of white light, never below 0, by re-weighted least
