@@ -10,9 +10,9 @@ const one = ['--maxWorkers', '1'];
 const WHOLE = {
   types: npm('types'),
   lint: npm('lint'),
-  journeys: npm('journeys'),
   truth: npm('truth', '--hands', '1'),
   contract: npm('contract', ...one),
+  journeys: npm('journeys'),
   load: npm('load'),
   unit: npm('unit', ...one),
 };

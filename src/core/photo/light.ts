@@ -116,18 +116,28 @@ function toldOf(
   const fallOffStops = (isPlain(fit) ? 0 : fallOff(fit)) + (board ? boardFallOff(board) : 0);
   const left = LEFT[method];
   const doubt = 1 + left.perStop * fallOffStops + (isPlain(fit) ? 0 : 0.8 * Math.max(0, 0.6 - fit.agreement));
+  const untold = board || fit.agreement > 0 ? NOTHING : usable.length > 0 ? UNEVEN : ROOM;
   return {
     method,
     gainStops: liftOf(curved, squared, fit),
     fallOffStops,
     field: fieldGrid(fit, board ?? null),
     agreement: fit.agreement,
-    uncertainty: { value: Math.hypot(left.value * doubt, doubtOfPatches(usable)), warmth: left.warmth * doubt },
+    uncertainty: {
+      value: Math.hypot(left.value * doubt, doubtOfPatches(usable), untold.value),
+      warmth: Math.hypot(left.warmth * doubt, untold.warmth),
+    },
     knownTo: knownUpTo(usable),
     camera,
     sheen,
   };
 }
+
+// What is left where nothing on the canvas tells of the light, one sigma: an ordinary room is a third of a step and a few
+// units off; beside a known grey it is at least uneven.
+const ROOM = { value: 0.35, warmth: 5 };
+const UNEVEN = { value: 0.12, warmth: 0 };
+const NOTHING = { value: 0, warmth: 0 };
 
 /**
  * What the patches' own values leave uncertain, steps: printers err one way over the whole row, so little of it
@@ -154,8 +164,8 @@ const untouched: Light = {
   fallOffStops: 0,
   field: fieldGrid(NO_FIT, null),
   agreement: 0,
-  // Nothing was taken out, so everything is left: an ordinary room is a third of a step and a few units off.
-  uncertainty: { value: 0.35, warmth: 5 },
+  // Nothing was taken out, so everything is left.
+  uncertainty: ROOM,
   knownTo: 10.5,
   camera: UNTOLD_CAMERA,
   sheen: NO_SHEEN,

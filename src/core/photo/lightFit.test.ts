@@ -111,6 +111,18 @@ describe('light from patches', () => {
     expect(light([known(5), patch(9.3, 1, true)]).light.method).toBe('grey');
   });
 
+  test('where nothing on the canvas agrees with anything, it says no more than an ordinary room allows', () => {
+    const noise = plan(5);
+    noise.g.forEach((_, i) => (noise.r[i] = noise.g[i] = noise.b[i] = 0.02 + 0.9 * (((i * 7919) % 101) / 101) ** 3));
+    const under = (patches: SeenPatch[], against: Raster) =>
+      lightOf(noise, { patches, toPhoto: same, fromPhoto: same, plan: against }).light.uncertainty.value;
+    const grey = patch(5, luminanceFromValue(5) / 100);
+    expect(under([], plan())).toBeGreaterThan(0.3);
+    expect(under([grey], plan())).toBeGreaterThan(0.1);
+    expect(under([grey], plan())).toBeLessThan(0.2);
+    expect(under([], noise)).toBeLessThan(0.1);
+  });
+
   test('one grey seen at half its light doubles all light', () => {
     const grey = luminanceFromValue(5) / 100;
     const { relight, light: told } = light([patch(5, grey / 2)]);
