@@ -65,7 +65,7 @@ describe('a camera that bends tones, with nothing grey beside the canvas', () =>
 
   test('nothing is said of a curve where there is none', () => {
     const { light } = read(picture(taken(CURVES.straight, planned)));
-    expect(light.camera).toMatchObject({ bend: 0, lift: 0 });
+    expect(light.camera).toMatchObject({ bend: 0, shoulder: 0 });
   });
 
   test('under a sheen over half of it the curve is found all the same', () => {
@@ -83,7 +83,7 @@ describe('a camera that bends tones, with nothing grey beside the canvas', () =>
       return [r * by, g * by, b * by];
     };
     const { light, worst } = read(picture(taken(CURVES.straight, dulled)));
-    expect(light.camera.lift).toBeLessThan(0.2);
+    expect(light.camera.shoulder).toBeLessThan(0.2);
     expect(worst).toBeGreaterThan(0.4);
   });
 });

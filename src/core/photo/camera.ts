@@ -13,11 +13,11 @@ export interface Camera extends Bend {
 }
 export const UNTOLD_CAMERA: Camera = { ...STRAIGHT, vivid: UNTOLD_VIVID };
 
-const MOST: Bend = { bend: 0.6, lift: 0.5 };
+const MOST: Bend = { bend: 0.6, shoulder: 0.5 };
 const STEPS = [0, 0.2, 0.4, 0.6];
 const BETWEEN = 0.1;
 const WORTH_BEND = 0.1; // of the canvas in agreement, for a whole bend: a straight curve is the plainest
-const WORTH_LIFT = 0.04;
+const WORTH_SHOULDER = 0.04;
 const QUICK = 4; // times smaller: cells are means of many pixels
 const LARGE = 400; // px a side from which they still are
 
@@ -36,7 +36,7 @@ interface Tried {
 function bendOf(small: Raster, evidence: LightEvidence): Bend {
   const told = evidence.plan ?? evidence.before;
   const rich = told !== null && told !== undefined && hasManyTones(told);
-  const most = rich ? MOST : { ...MOST, lift: 0 };
+  const most = rich ? MOST : { ...MOST, shoulder: 0 };
   const asItLies = bestBend(most, (curve) => lightUnder(small, evidence, curve).fit.agreement);
   if (!rich) return asItLies;
   const veiled = (curve: Bend) => underVeil(lightUnder(small, evidence, curve), evidence);
@@ -44,7 +44,7 @@ function bendOf(small: Raster, evidence: LightEvidence): Bend {
   if (![asItLies, USUAL].some((curve) => isVeiled(veiled(curve).veil))) return asItLies;
   return bestBend(MOST, (curve) => veiled(curve).fit.agreement);
 }
-const USUAL: Bend = { bend: 0.3, lift: 0 }; // what many phones do, nearly
+const USUAL: Bend = { bend: 0.3, shoulder: 0 }; // what many phones do, nearly
 
 const TONE = 0.5; // steps
 const SEEN = 0.02; // share of the picture from which a tone counts
@@ -64,20 +64,20 @@ function hasManyTones(plan: Raster): boolean {
 
 function bestBend(most: Bend, agreementUnder: (curve: Bend) => number): Bend {
   const tried = new Map<string, Tried>();
-  const tryOut = ({ bend, lift }: Bend) => {
-    const curve = { bend: Math.round(10 * bend) / 10, lift: Math.round(10 * lift) / 10 };
-    const name = `${curve.bend} ${curve.lift}`;
-    if (tried.has(name) || Math.min(bend, lift) < 0 || bend > most.bend || lift > most.lift) return;
+  const tryOut = ({ bend, shoulder }: Bend) => {
+    const curve = { bend: Math.round(10 * bend) / 10, shoulder: Math.round(10 * shoulder) / 10 };
+    const name = `${curve.bend} ${curve.shoulder}`;
+    if (tried.has(name) || Math.min(bend, shoulder) < 0 || bend > most.bend || shoulder > most.shoulder) return;
     const agreement = agreementUnder(curve);
-    tried.set(name, { curve, agreement, worth: agreement - WORTH_BEND * curve.bend - WORTH_LIFT * curve.lift });
+    tried.set(name, { curve, agreement, worth: agreement - WORTH_BEND * curve.bend - WORTH_SHOULDER * curve.shoulder });
   };
   const best = () => [...tried.values()].reduce((one, two) => (two.worth > one.worth ? two : one));
   const along = (part: keyof Bend, values: (about: number) => readonly number[]) => {
     const { curve } = tried.size > 0 ? best() : { curve: STRAIGHT };
     for (const value of values(curve[part])) tryOut({ ...curve, [part]: value });
   };
-  for (const part of ['bend', 'lift'] as const) along(part, () => STEPS);
-  for (const part of ['bend', 'lift'] as const) along(part, (about) => [about - BETWEEN, about + BETWEEN]);
+  for (const part of ['bend', 'shoulder'] as const) along(part, () => STEPS);
+  for (const part of ['bend', 'shoulder'] as const) along(part, (about) => [about - BETWEEN, about + BETWEEN]);
   const { curve, agreement } = best();
   return agreement < LEAST_TOLD ? STRAIGHT : curve;
 }

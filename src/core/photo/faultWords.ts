@@ -22,12 +22,14 @@ const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
   coarse: ({ pixelsPerMm }) => `Only ${pixelsPerMm.toFixed(1)} pixels in a millimetre. Step closer.`,
   size: ({ widthMm, heightMm }) =>
     `By the card’s ruler the canvas is about ${Math.round(widthMm)} × ${Math.round(heightMm)} mm. If the card stood in the canvas’s plane, look at the size again.`,
+  tones: () =>
+    'Against the plan, darks and lights are shifted as a phone’s tone curve shifts them: your phone did it, or you did. They are read without it. Three greys of a card beside the canvas tell which.',
   vivid: ({ by }) =>
     `All colours are about ${percent(by)} % stronger than the plan’s: your phone made them so, or you did. They are read without it. A patch of a paint you have measured, beside the canvas, tells which.`,
   sheen: ({ share }) =>
     `A faint sheen lies over ${percent(share)} % of the canvas and lifts its darks; it was taken out as far as the plan tells. Turn the lamp or the picture until it is gone.`,
   'no-card': () =>
-    'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas makes values surer.',
+    'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas tells a lamp from a painting that is off its plan all over.',
 };
 
 /** What a fault costs: how much less is known, or not at all. */
@@ -46,12 +48,16 @@ const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string
     `Large masses hardly suffer; an accent of a few pixels is unsure by ${(20 * noise).toFixed(1)} steps.`,
   coarse: ({ pixelsPerMm }) => `Nothing smaller than ${(2 / pixelsPerMm).toFixed(1)} mm is told.`,
   size: ({ widthMm }) => `Until then all millimetres rest on the size that was said, not on ${Math.round(widthMm)} mm.`,
+  tones: ({ dark, light }) =>
+    `Left in, beside a middle of 5 a dark of value 2 would look like ${dark.toFixed(1)}, a light of value 8 like ${light.toFixed(1)}.`,
   vivid: (_, { camera }) => `A strong colour is sure to ${percent(halfWidth(camera.vivid.doubt))} % of its strength.`,
   sheen: ({ most }) =>
     `Left in, it would make a dark of value 2 look like ${valueFromLuminance(luminanceFromValue(2) + 100 * most).toFixed(1)}.`,
-  'no-card': (_, { method }) => {
-    const [now, card] = [leftBy(method, 0), leftBy('card', 0)];
-    return `Values are sure to ${steps(now.value)} of a step instead of ${steps(card.value)}, warmth to ${units(now.warmth)} instead of ${units(card.warmth)}.`;
+  'no-card': (_, { agreement, uncertainty }) => {
+    const sure = `values are sure to ${steps(uncertainty.value)} of a step and warmth to ${units(uncertainty.warmth)}`;
+    return agreement > 0
+      ? `If most of the painting is as planned, ${sure}.`
+      : `Too little of the canvas agrees with the plan to tell: ${sure}.`;
   },
 };
 

@@ -254,7 +254,7 @@ test('every fault of a photo has a sentence that says what to do', () => {
     agreement: 1,
     uncertainty: { value: 0.1, warmth: 1 },
     knownTo: 10,
-    camera: { bend: 0, lift: 0, vivid: { by: 0, doubt: 0 } },
+    camera: { bend: 0, shoulder: 0, vivid: { by: 0, doubt: 0 } },
     sheen: { most: 0, share: 0 },
   } as const;
   const { faults } = judgePhoto({
@@ -286,14 +286,22 @@ test('every fault of a photo has a sentence that says what to do', () => {
     expect(words).toMatch(/\. (Turn|Rest|Expose|Stand|Step|A grey)|Add light|look at the size/);
     expect(cost).toMatch(/^[A-Z].*\.$/);
   }
-  // Fall-off's cost is the width it adds: 0.25 of 0.1 a stop, over 1.2 stops.
+  // Fall-off's cost is the width it adds: a quarter a stop of what the plan leaves, over 1.2 stops.
   expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.02 of a step');
   const vivid = wordsForFault(
     { code: 'vivid', by: 0.12 },
-    { ...light, camera: { bend: 0, lift: 0, vivid: { by: 0.12, doubt: 0.03 } } },
+    { ...light, camera: { bend: 0, shoulder: 0, vivid: { by: 0.12, doubt: 0.03 } } },
   );
   expect(vivid.words).toMatch(/about 12 % stronger.*your phone.*or you did.*A patch of a paint you have measured/);
   expect(vivid.cost).toBe('A strong colour is sure to 5 % of its strength.');
+  const card = (agreement: number) => wordsForFault({ code: 'no-card' }, { ...light, agreement }).cost;
+  expect(card(0.8)).toBe('If most of the painting is as planned, values are sure to 0.16 of a step and warmth to 1.6.');
+  expect(card(0)).toMatch(/^Too little of the canvas agrees with the plan to tell: values are sure to 0.16/);
+  const tones = wordsForFault({ code: 'tones', dark: 1.52, light: 8.2 }, light);
+  expect(tones.words).toMatch(/your phone did it, or you did.*Three greys/);
+  expect(tones.cost).toBe(
+    'Left in, beside a middle of 5 a dark of value 2 would look like 1.5, a light of value 8 like 8.2.',
+  );
   const sheen = wordsForFault({ code: 'sheen', share: 0.4, most: 0.02 }, light);
   expect(sheen.words).toMatch(/over 40 % of the canvas.*Turn the lamp or the picture/);
   expect(sheen.cost).toBe('Left in, it would make a dark of value 2 look like 2.7.');

@@ -1,4 +1,5 @@
 import { median, type Picture } from '../raster';
+import { valueUnder } from './bend';
 import type { Light } from './light';
 
 /** What is wrong with a photo, as facts; the words for it are in faultWords.ts. */
@@ -12,6 +13,7 @@ export type PhotoFault =
   | { readonly code: 'grainy'; readonly noise: number }
   | { readonly code: 'coarse'; readonly pixelsPerMm: number }
   | { readonly code: 'size'; readonly widthMm: number; readonly heightMm: number }
+  | { readonly code: 'tones'; readonly dark: number; readonly light: number }
   | { readonly code: 'vivid'; readonly by: number }
   | { readonly code: 'sheen'; readonly share: number; readonly most: number }
   | { readonly code: 'no-card' };
@@ -37,9 +39,16 @@ export interface QualityFacts {
   readonly canvas: { readonly widthMm: number; readonly heightMm: number };
 }
 
+const TONES = 0.2; // steps
 const VIVID = 0.04; // share: less is within what a hand does
 const SHEEN = 0.01; // reflectance: it lifts a dark of value 2 by a third of a step
 const GRAINY = 0.028; // of the full range: what a phone makes of a dim room
+
+/** What a tone curve that was taken out would make of a dark of value 2 and a light of value 8; null = hardly another. */
+function tonesUnder({ camera }: Light): Extract<PhotoFault, { code: 'tones' }> | null {
+  const [dark, light] = [valueUnder(camera, 2), valueUnder(camera, 8)];
+  return Math.max(Math.abs(dark - 2), Math.abs(light - 8)) > TONES ? { code: 'tones', dark, light } : null;
+}
 
 /** Faults worth telling the painter about, gravest first. */
 export function judgePhoto(facts: QualityFacts): PhotoQuality {
@@ -57,6 +66,7 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
       widthMm: facts.canvas.widthMm / facts.saidShare,
       heightMm: facts.canvas.heightMm / facts.saidShare,
     },
+    tonesUnder(facts.light) ?? false,
     facts.light.camera.vivid.by > VIVID && { code: 'vivid', by: facts.light.camera.vivid.by },
     facts.light.sheen.most > SHEEN && { code: 'sheen', ...facts.light.sheen },
     (facts.light.method === 'plan' || facts.light.method === 'untouched') && { code: 'no-card' },

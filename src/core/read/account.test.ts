@@ -46,7 +46,7 @@ const flatOf = (small: Raster): Flat => {
     agreement: 1,
     uncertainty: { value: 0.05, warmth: 0.8 },
     knownTo: 10.5,
-    camera: { bend: 0, lift: 0, vivid: { by: 0, doubt: 0 } },
+    camera: { bend: 0, shoulder: 0, vivid: { by: 0, doubt: 0 } },
     sheen: { most: 0, share: 0 },
   } as const;
   return { small, mask: new Uint8Array(W * H), canvas, light } as unknown as Flat;

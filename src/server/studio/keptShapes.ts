@@ -78,10 +78,10 @@ const KeptLight = z.object({
   camera: z
     .object({
       bend: z.number(),
-      lift: z.number().default(0),
+      shoulder: z.number().default(0),
       vivid: z.object({ by: z.number(), doubt: z.number() }),
     })
-    .default({ bend: 0, lift: 0, vivid: { by: 0, doubt: 0 } }),
+    .default({ bend: 0, shoulder: 0, vivid: { by: 0, doubt: 0 } }),
   sheen: z.object({ most: z.number(), share: z.number() }).default({ most: 0, share: 0 }),
 }) satisfies z.ZodType<Light>;
 
@@ -98,6 +98,7 @@ const KeptFault = z.discriminatedUnion('code', [
   fault('grainy', { noise: z.number() }),
   fault('coarse', { pixelsPerMm: z.number() }),
   fault('size', { widthMm: z.number(), heightMm: z.number() }),
+  fault('tones', { dark: z.number(), light: z.number() }),
   fault('vivid', { by: z.number() }),
   fault('sheen', { ...share, most: z.number() }),
   fault('no-card', {}),
