@@ -133,8 +133,8 @@ function toldOf(
   };
 }
 
-// What is left where nothing on the canvas tells of the light, one sigma: an ordinary room is a third of a step and a few
-// units off; beside a known grey it is at least uneven.
+// What is left where nothing on the canvas tells of the light, one sigma: an ordinary room is a third of a step and a
+// few units off; beside a known grey it is at least uneven.
 const ROOM = { value: 0.35, warmth: 5 };
 const UNEVEN = { value: 0.12, warmth: 0 };
 const NOTHING = { value: 0, warmth: 0 };

@@ -44,7 +44,7 @@ const VIVID = 0.04; // share: less is within what a hand does
 const SHEEN = 0.01; // reflectance: it lifts a dark of value 2 by a third of a step
 const GRAINY = 0.028; // of the full range: what a phone makes of a dim room
 
-/** What a tone curve that was taken out would make of a dark of value 2 and a light of value 8; null = hardly another. */
+/** What a tone curve that was taken out would make of a dark of value 2, a light of value 8; null = hardly another. */
 function tonesUnder({ camera }: Light): Extract<PhotoFault, { code: 'tones' }> | null {
   const [dark, light] = [valueUnder(camera, 2), valueUnder(camera, 8)];
   return Math.max(Math.abs(dark - 2), Math.abs(light - 8)) > TONES ? { code: 'tones', dark, light } : null;
