@@ -107,12 +107,15 @@ export function lensFrom(picture: Picture, corners: Corners): { lens: Lens; corn
   const bows = corners.flatMap((from, i) => bowOf(picture, [from, corners[(i + 1) % 4]]) ?? []);
   const first = lensThrough(picture, corners, bows);
   if (!first) return straight;
-  // A side that is hidden, or hardly shows, tells of whatever lies beside it: its own shadow, a ledge.
-  const own = bows.filter((_, side) => Math.max(...first.off[side].map(Math.abs)) <= 1 + first.bow);
+  // A side that is hidden, or hardly shows, tells of whatever lies beside it: its own shadow, a ledge. A straight line
+  // that was laid through one half of a bent side passes the other end at 2.2 times the bow: so far off is no stranger.
+  const own = bows.filter((_, side) => Math.max(...first.off[side].map(Math.abs)) <= 1 + FAR * first.bow);
   const { lens, lines } = (own.length === bows.length ? first : lensThrough(picture, corners, own)) ?? {};
   if (!lens || !lines) return straight;
   return { lens, corners: own.length < 4 ? corners : meeting(lens, corners, lines) };
 }
+
+const FAR = 2.5; // bows
 
 /** The lens that these sides agree on; null where they are too few, or the bend is lost in their scatter. */
 function lensThrough(picture: Picture, corners: Corners, bows: readonly Bow[]) {

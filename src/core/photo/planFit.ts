@@ -287,7 +287,7 @@ function starts({ count, lift, weight }: Cells): number[][] {
 // one.
 const WORTH_GAIN = 0.08;
 const WORTH_FIELD = 0.05;
-const WORTH_OFFSET = 0.06;
+const WORTH_OFFSET = 0.1;
 const OFF_THROUGHOUT = 0.7; // less of the canvas would call a bare ground an unfinished picture in a strange light
 const LEAST_AGREEMENT = 0.3; // below this the painting is not far enough along to say anything about its light
 
