@@ -62,8 +62,12 @@ export async function boxOf(target: Locator): Promise<{ x: number; y: number; wi
   throw new Error('it never came to rest');
 }
 
-/** Presses the mouse at shares of a locator's box, moves it along them and lets go. */
+/**
+ * Presses the mouse at shares of a locator's box, moves it along them and lets go. Whatever was used before may have
+ * pushed it out of sight: it is brought back first, as a person would.
+ */
 export async function drag(page: Page, target: Locator, points: readonly (readonly [number, number])[]): Promise<void> {
+  await target.scrollIntoViewIfNeeded();
   const box = await boxOf(target);
   const at = ([u, v]: readonly [number, number]) => [box.x + u * box.width, box.y + v * box.height] as const;
   await page.mouse.move(...at(points[0]));

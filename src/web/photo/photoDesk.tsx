@@ -154,8 +154,6 @@ function Slip({ desk }: Part) {
       <p className="small soft">
         {photo.fileName}, {photo.width} × {photo.height} px
       </p>
-      {/* What is worked out of another painting's light is worth nothing. */}
-      {!desk.insist && <PhotoQuality paintingId={painting.id} photo={photo} />}
       {photo.role !== 'white-board' && (
         <Greys
           photo={photo}
@@ -166,6 +164,8 @@ function Slip({ desk }: Part) {
           onGreys={keepGreys}
         />
       )}
+      {/* Another painting's light is worth nothing. Below what is done by hand, as it may be long. */}
+      {!desk.insist && <PhotoQuality paintingId={painting.id} photo={photo} />}
       {photo.role === 'canvas' && (
         <LightChoice paintingId={painting.id} photo={photo} first={session.number === 1} rooms={rooms} />
       )}
