@@ -1,6 +1,7 @@
 import { chance } from '../../src/demo/studio/chance';
 import type { Setup, Shot } from '../../src/demo/studio/camera';
 import type { Sheet } from '../../src/demo/studio/scene';
+import { TONES, type Tones } from '../../src/demo/studio/tones';
 import type { ReadReport } from '../../src/cli/report';
 import { anySetup } from './corners';
 import { inFrame, inject, overlapOf, type Injected } from './findings';
@@ -9,6 +10,8 @@ import { boxesOf, measure, paintIn, paintMotif, shoot, type Motif } from './ease
 /** What stands beside the canvas: a card of three greys, one grey, nothing. */
 export const BESIDE = ['card', 'grey', 'nothing'] as const;
 export type Beside = (typeof BESIDE)[number];
+
+const SHAPES = Object.keys(TONES) as Tones[];
 
 /** A phone as they are: everything it does to please, raking light on relief, a sheen of varnish. */
 export function phoneSetup(seed: number, motif: Motif): Setup & { place: string } {
@@ -30,6 +33,8 @@ export function phoneSetup(seed: number, motif: Motif): Setup & { place: string 
     relief: between(0.02, 0.06),
     vignette: between(0.1, 0.25),
     glare: random() < 0.5 ? [{ at: [random(), random()], size: between(0.4, 0.8), strength: between(0.01, 0.04) }] : [],
+    // Whose curve it is: no fit is told.
+    tones: SHAPES[Math.floor(random() * SHAPES.length)],
     seed,
   };
 }
