@@ -13,6 +13,8 @@ export interface Bend {
 }
 export const STRAIGHT: Bend = { bend: 0, shoulder: 0 };
 
+const bentCode = ({ bend, shoulder }: Bend, c: number): number => c + c * (1 - c) * (shoulder + bend * (2 * c - 1));
+
 export const isStraight = ({ bend, shoulder }: Bend): boolean => bend === 0 && shoulder === 0;
 
 /**
@@ -29,7 +31,7 @@ export function withoutBend(curve: Bend): ToneCurve {
     const code = codeFromLinear(seen);
     let c = code;
     for (let step = 0; step < 8; step++) {
-      const off = c + c * (1 - c) * (shoulder + bend * (2 * c - 1)) - code;
+      const off = bentCode(curve, c) - code;
       const slope = 1 + (1 - 2 * c) * shoulder + bend * (6 * c * (1 - c) - 1);
       c = Math.min(1, Math.max(0, c - off / slope));
     }
@@ -37,14 +39,12 @@ export function withoutBend(curve: Bend): ToneCurve {
   };
 }
 
-const underBend = ({ bend, shoulder }: Bend, light: number): number => {
-  const c = codeFromLinear(light);
-  return linearFromCode(c + c * (1 - c) * (shoulder + bend * (2 * c - 1)));
-};
 const MIDDLE = 5;
 
 /** What a Munsell value looks like under a camera's curve, beside a middle of 5 that is shown as it is. */
 export function valueUnder(curve: Bend, value: number): number {
-  const [seen, middle] = [value, MIDDLE].map((v) => underBend(curve, luminanceFromValue(v) / 100));
+  const [seen, middle] = [value, MIDDLE].map((v) =>
+    linearFromCode(bentCode(curve, codeFromLinear(luminanceFromValue(v) / 100))),
+  );
   return valueFromLuminance((seen / middle) * luminanceFromValue(MIDDLE));
 }

@@ -35,7 +35,7 @@ interface Tried {
 /** How the camera's curve is bent, where fewer than three greys tell it: as the plan agrees best. */
 function bendOf(small: Raster, evidence: LightEvidence): Bend {
   const told = evidence.plan ?? evidence.before;
-  const rich = told !== null && told !== undefined && hasManyTones(told);
+  const rich = told ? hasManyTones(told) : false;
   const most = rich ? MOST : { ...MOST, shoulder: 0 };
   const asItLies = bestBend(most, (curve) => lightUnder(small, evidence, curve).fit.agreement);
   if (!rich) return asItLies;
@@ -82,10 +82,13 @@ function bestBend(most: Bend, agreementUnder: (curve: Bend) => number): Bend {
   return agreement < LEAST_TOLD ? STRAIGHT : curve;
 }
 
-/** What the camera did to please: looked for in a small copy, whose cells have the same means. */
-export function cameraOf(squared: Raster, evidence: LightEvidence, usable: number): Camera {
+/**
+ * What the camera did to please.
+ * @param small a copy of the photo, see {@link quickCopy}: its cells have the same means
+ * @param usable how many patches tell the tone curve
+ */
+export function cameraOf(small: Raster, evidence: LightEvidence, usable: number): Camera {
   const { plan, before } = evidence;
-  const small = quickCopy(squared);
   const curve = usable >= 3 || !(plan ?? before) ? STRAIGHT : bendOf(small, evidence);
   let vivid = UNTOLD_VIVID;
   for (let round = 0; round < 2 && plan; round++) {
@@ -95,8 +98,8 @@ export function cameraOf(squared: Raster, evidence: LightEvidence, usable: numbe
     vivid = { by: Math.min(MOST_VIVID, (1 + vivid.by) * (1 + more.by) - 1), doubt: more.doubt };
     if (more.by === 0) break;
   }
-  // Where the curve is guessed, another that fits nearly as well would make colours some other strength.
+  // Where the curve is guessed, another that fits nearly as well parts light and dark colours otherwise.
   const guessed = usable < 3 && vivid.doubt < UNTOLD_VIVID.doubt;
   return { ...curve, vivid: guessed ? { ...vivid, doubt: Math.hypot(vivid.doubt, OTHER_CURVE) } : vivid };
 }
-const OTHER_CURVE = 0.08; // share of chroma between curves under which the plan agrees alike to a hundredth
+const OTHER_CURVE = 0.08; // share of a colour's chroma, one sigma: what covered photographs by four makes of curve

@@ -94,9 +94,10 @@ export function lightOf(
 ): { relight: (squared: Raster) => Raster; light: Light } {
   if (evidence.leave) return { relight: (raster) => raster, light: untouched };
   const usable = evidence.patches.filter((patch) => !patch.clipped);
-  const camera = cameraOf(squared, evidence, usable.length);
+  const quick = quickCopy(squared);
+  const camera = cameraOf(quick, evidence, usable.length);
   const asSeen = (raster: Raster) => withoutVivid(raster, camera.vivid.by);
-  const small = asSeen(quickCopy(squared));
+  const small = asSeen(quick);
   const found = underVeil(lightUnder(small, evidence, camera), evidence);
   return {
     relight: (raster) => found.relight(asSeen(raster)),

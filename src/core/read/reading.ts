@@ -26,7 +26,7 @@ export const doubtOf = ({ light }: Flat): LightDoubt => ({
   colour: light.camera.vivid.doubt,
   stray: Math.hypot(STRAY, SHEEN_LEFT * light.sheen.most),
 });
-const STRAY = 0.003; // reflectance: what a lens scatters
+const STRAY = 0.003; // reflectance: what a lens is taken to scatter
 const SHEEN_LEFT = 0.4; // share of a sheen by which its shape, as it was fitted, may be wrong at a place
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
