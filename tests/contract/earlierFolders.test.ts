@@ -11,7 +11,23 @@ import { ask, DEMO, ended, send, startServer, type Server } from '../server';
 // and the demo.
 // Of the pictures only the originals are here; everything else is made from them again.
 const FOLDERS = join(process.cwd(), 'tests/fixtures/folders');
-const LEVELS = ['001', '002', '003', '004', '006', '007', '008', '009', '010', '011', '012', '013', '014', '015'];
+const LEVELS = [
+  '001',
+  '002',
+  '003',
+  '004',
+  '006',
+  '007',
+  '008',
+  '009',
+  '010',
+  '011',
+  '012',
+  '013',
+  '014',
+  '015',
+  '016',
+];
 
 type Row = Record<string, unknown>;
 type Tables = Record<string, Row[]>;
@@ -132,7 +148,8 @@ describe.each(LEVELS)('a folder kept at %s', (level) => {
       ['session 2', 90, 1],
     ]);
     expect(corrections.map(({ name, words, open }) => [name, words, open])).toEqual(
-      before.correction.map(({ name, words, open }) => [name, words, open === 1]),
+      // What is said of a finding is kept only where the painter changed it: the rest is said anew.
+      before.correction.map(({ name, words, open }) => [name, words || expect.stringMatching(/\w/), open === 1]),
     );
     expect(corrections.flatMap(({ checks }) => checks)).toHaveLength(before.correction_check.length);
     expect(plan?.version).toBe(before.plan.length);
