@@ -5,9 +5,9 @@ import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
 
 /** Rooms in which nothing taken out by an index is taken for granted. */
-const ASKED = /^src\/(server|contract|cli|core\/words|core\/correct)\//;
+const ASKED = /^src\/(server|contract|cli|web|core\/words|core\/correct)\//;
 /** In them, where the index is a pixel; and tests, which say themselves what is missing. */
-const PIXELS = /^src\/server\/(images|jobs\/pictures\.ts)|\.test\.tsx?/;
+const PIXELS = /^src\/(server\/images|server\/jobs\/pictures\.ts|web\/workers)|\.test\.tsx?/;
 
 function tsc(name, ...options) {
   const kept = [

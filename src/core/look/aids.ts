@@ -1,5 +1,5 @@
 import { byteFromLinear, linearFromCode, luminanceFromValue, LUMINANCE, valueFast } from '../colour';
-import { gaussianBlur, type Plane } from '../raster';
+import { gaussianBlur, quantile, type Plane } from '../raster';
 
 /** Looking aids that change how a picture is shown, never its data. */
 export interface Aids {
@@ -18,6 +18,20 @@ const byteOfValue = (value: number) => byteFromLinear(luminanceFromValue(value) 
 /** Thresholds that part the range from darkest to lightest into equal steps. @param steps 2..9 */
 export function evenThresholds(steps: number, { darkest, lightest }: { darkest: number; lightest: number }): number[] {
   return Array.from({ length: steps - 1 }, (_, i) => darkest + ((lightest - darkest) * (i + 1)) / steps);
+}
+
+const SAMPLED = 97; // every so many pixels are enough to tell a range, and fall in no column
+
+/**
+ * Darkest and lightest value of a picture, to which steps can be fitted: Munsell 0..10, 2nd and 98th hundredth.
+ * @param rgba bytes of sRGB, four a pixel
+ */
+export function rangeOfPixels(rgba: Uint8ClampedArray): { darkest: number; lightest: number } {
+  const values = Float32Array.from({ length: Math.ceil(rgba.length / 4 / SAMPLED) }, (_, i) => {
+    const [r, g, b] = rgba.subarray(4 * SAMPLED * i, 4 * SAMPLED * i + 3);
+    return valueFast(LUMINANCE[0] * linear[r] + LUMINANCE[1] * linear[g] + LUMINANCE[2] * linear[b]);
+  });
+  return { darkest: quantile(values, 0.02), lightest: quantile(values, 0.98) };
 }
 
 /** The value each step is shown with: the middle between its thresholds, the outer ones half a step beyond. */

@@ -1,4 +1,4 @@
-export { applyAids, evenThresholds, stepValues, NO_AIDS, type Aids } from './aids';
+export { applyAids, evenThresholds, rangeOfPixels, stepValues, NO_AIDS, type Aids } from './aids';
 export { readSpot, type Spot } from './spot';
 export { profileOf, type Profile } from './profile';
 export { repainted, type Taken } from './whatIf';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { byteFromLinear, luminanceFromValue } from '../colour';
-import { applyAids, evenThresholds, NO_AIDS, readSpot, stepValues } from './index';
+import { applyAids, evenThresholds, NO_AIDS, rangeOfPixels, readSpot, stepValues } from './index';
 
 const byte = (value: number) => byteFromLinear(luminanceFromValue(value) / 100);
 const picture = (bytes: readonly (readonly [number, number, number])[]) =>
@@ -42,6 +42,13 @@ describe('looking aids', () => {
       expect(shown[i]).toBeLessThan(t);
       expect(shown[i + 1]).toBeGreaterThan(t);
     });
+  });
+
+  test('the range of a picture is told in values, its few outermost pixels left out', () => {
+    const from = Array.from({ length: 20000 }, (_, i) => byte(2 + (6 * i) / 20000));
+    const range = rangeOfPixels(picture(from.map((b) => [b, b, b] as const)));
+    expect(range.darkest).toBeCloseTo(2.12, 1);
+    expect(range.lightest).toBeCloseTo(7.88, 1);
   });
 
   test('squinting blurs light, not codes', () => {

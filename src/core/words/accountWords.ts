@@ -17,8 +17,8 @@ export const plainLine = (line: Line): string =>
 export interface Names {
   readonly mass: (id: number) => string;
   readonly thing: (ids: readonly number[]) => string;
-  /** the mass that stands for a thing: its largest */
-  readonly largest: (ids: readonly number[]) => number;
+  /** the mass that stands for a thing: its largest; null where it has none */
+  readonly largest: (ids: readonly number[]) => number | null;
 }
 
 const FEW = 5; // names in one list
@@ -61,7 +61,10 @@ function row(ids: readonly number[], { mass }: Names): Piece[] {
 function piecesOf(names: Names) {
   return {
     mass: (id: number): Piece => ({ mass: id, words: names.mass(id) }),
-    thing: (ids: readonly number[]): Piece => ({ mass: names.largest(ids), words: names.thing(ids) }),
+    thing: (ids: readonly number[]): Piece => {
+      const mass = names.largest(ids);
+      return mass === null ? names.thing(ids) : { mass, words: names.thing(ids) };
+    },
     /** a line that names some masses; none where there are none */
     those: (words: string, ids: readonly number[]): Line[] =>
       ids.length > 0 ? [[`${words} `, ...row(ids, names), '.']] : [],

@@ -12,14 +12,15 @@ export function ProfileChart({ profile }: { profile: Profile }) {
   const all = [...planned, ...painted];
   const [low, high] = [Math.min(...all), Math.max(...all)];
   const pad = Math.max(0.3, (high - low) * 0.1);
-  const x = scaleLinear([0, along[along.length - 1]], [LEFT, W - 6]);
+  const length = along.at(-1) ?? 0;
+  const x = scaleLinear([0, length], [LEFT, W - 6]);
   const y = scaleLinear([low - pad, high + pad], [H - LOW, 6]);
-  const path = (values: readonly number[]) =>
-    line<number>(
-      (_, i) => x(along[i]),
-      (v) => y(v),
-    )(values as number[]) ?? '';
-  const words = `Value along the line of ${Math.round(along[along.length - 1])} mm: planned from ${scale.show(planned[0])} to ${scale.show(planned[planned.length - 1])}, painted from ${scale.show(painted[0])} to ${scale.show(painted[painted.length - 1])}`;
+  const points = (values: readonly number[]): [number, number][] =>
+    along.flatMap((at, i) => values.slice(i, i + 1).map((v): [number, number] => [x(at), y(v)]));
+  const path = (values: readonly number[]) => line()(points(values)) ?? '';
+  const ends = (values: readonly number[]) => [...values.slice(0, 1), ...values.slice(-1)].map(scale.show).join(' to ');
+  const words = `Value along the line of ${Math.round(length)} mm: planned from ${ends(planned)}, painted from ${ends(painted)}`;
+  const worst = points(painted)[along.indexOf(furthest.at)];
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={words}>
       {y.ticks(4).map((v) => (
@@ -40,9 +41,7 @@ export function ProfileChart({ profile }: { profile: Profile }) {
       {breaks.map(({ at }) => (
         <path key={at} d={`M${x(at)} ${H - LOW}v-8m-3 3l3 -3l3 3`} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
       ))}
-      {Math.abs(furthest.steps) >= 0.15 && (
-        <circle cx={x(furthest.at)} cy={y(painted[along.indexOf(furthest.at)])} r="4" fill="var(--ink)" />
-      )}
+      {worst && Math.abs(furthest.steps) >= 0.15 && <circle cx={worst[0]} cy={worst[1]} r="4" fill="var(--ink)" />}
     </svg>
   );
 }

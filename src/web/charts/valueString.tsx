@@ -10,6 +10,24 @@ export interface Strung {
 }
 const [W, ROW] = [256, 22];
 
+/** A spot as planned and painted; dashed to the next one where that is painted lighter. */
+function SpotRow({ spot, next, at }: { spot: Strung; next: Strung | undefined; at: (value: number) => number }) {
+  const { number, planned, painted } = spot;
+  return (
+    <>
+      <text x="4" y="5" fontSize="14" fontWeight="650" fill="var(--ink)" stroke="none">
+        {number}
+      </text>
+      <path d={`M${at(planned)} 0H${at(painted)}`} strokeWidth="1.4" />
+      <path d={`M${at(planned)} -7V7`} strokeWidth="2.4" />
+      <circle cx={at(painted)} r="4" fill="var(--ink)" stroke="none" />
+      {next && next.painted > painted + 0.1 && (
+        <path d={`M${at(painted)} 0L${at(next.painted)} ${ROW}`} strokeWidth="1" strokeDasharray="2 3" />
+      )}
+    </>
+  );
+}
+
 /**
  * Spots from the lightest planned to the darkest: bar = plan, filled dot = painted; a line that runs back breaks the
  * order.
@@ -29,27 +47,12 @@ export function ValueString({ spots }: { spots: readonly Strung[] }) {
   return (
     <>
       <svg viewBox={`0 0 ${W} ${rows.length * ROW + 6}`} className="block w-full" role="img" aria-label={words}>
-        {rows.map(({ number, planned, painted }, i) => {
-          const y = i * ROW + 13;
-          return (
-            <g key={number} stroke="var(--ink)">
-              <text x="4" y={y + 5} fontSize="14" fontWeight="650" fill="var(--ink)" stroke="none">
-                {number}
-              </text>
-              <path d={`M${x(0)} ${y}H${x(10)}`} stroke="var(--slip-rule)" />
-              <path d={`M${at(planned)} ${y}H${at(painted)}`} strokeWidth="1.4" />
-              <path d={`M${at(planned)} ${y - 7}V${y + 7}`} strokeWidth="2.4" />
-              <circle cx={at(painted)} cy={y} r="4" fill="var(--ink)" stroke="none" />
-              {i + 1 < rows.length && rows[i + 1].painted > painted + 0.1 && (
-                <path
-                  d={`M${at(painted)} ${y}L${at(rows[i + 1].painted)} ${y + ROW}`}
-                  strokeWidth="1"
-                  strokeDasharray="2 3"
-                />
-              )}
-            </g>
-          );
-        })}
+        {rows.map((spot, i) => (
+          <g key={spot.number} stroke="var(--ink)" transform={`translate(0 ${i * ROW + 13})`}>
+            <path d={`M${x(0)} 0H${x(10)}`} stroke="var(--slip-rule)" />
+            <SpotRow spot={spot} next={rows[i + 1]} at={at} />
+          </g>
+        ))}
       </svg>
       <p className="small">
         {orderInWords(

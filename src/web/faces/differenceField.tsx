@@ -1,4 +1,5 @@
 import { contours } from 'd3-contour';
+import { outlinesOf, ringsOf } from '../stage/paths';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { fileUrl, type Painting } from '../../contract';
@@ -56,7 +57,7 @@ export function DifferenceField({
   const { from, more, less } = BANDS[of];
   const areas = useMemo(() => {
     const signed = (sign: number) => {
-      const values = Array.from(map[of], (v, i) => (map.trust[i] > LEAST_TRUST ? sign * v : 0));
+      const values = Array.from(map[of], (v, i) => ((map.trust[i] ?? 0) > LEAST_TRUST ? sign * v : 0));
       return contours()
         .size([map.width, map.height])
         .thresholds([...from])(values);
@@ -64,18 +65,12 @@ export function DifferenceField({
     return [signed(1), signed(-1)];
   }, [map, of, from]);
   // Drawn anew when the view moves, not at every move of the pointer over it.
-  const corners = [...toPx([0, 0]), ...toPx([1, 1])];
+  const [[x0, y0], [x1, y1]] = [toPx([0, 0]), toPx([1, 1])];
   const paths = useMemo(() => {
-    const [x0, y0, x1, y1] = corners;
     const [sx, sy] = [(x1 - x0) / map.width, (y1 - y0) / map.height];
-    const d = ({ coordinates }: { coordinates: number[][][][] }) =>
-      coordinates
-        .flat()
-        .map((ring) => `M${ring.map(([x, y]) => `${(x0 + x * sx).toFixed(1)} ${(y0 + y * sy).toFixed(1)}`).join('L')}Z`)
-        .join('');
-    return areas.map((bands) => bands.map(d));
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the corners stand for toPx
-  }, [areas, map, ...corners]);
+    const placed = ([x, y]: Point): Point => [x0 + x * sx, y0 + y * sy];
+    return areas.map((bands) => bands.map((band) => outlinesOf(ringsOf(band), placed)));
+  }, [areas, map, x0, y0, x1, y1]);
   return (
     <g data-testid={`map-${of}`} aria-label={`${painting.title}: map of ${of}`}>
       {paths.map((bands, sign) =>

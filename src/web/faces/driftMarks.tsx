@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { Account, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
-import { placePath } from '../stage/placePath';
+import { placePath } from '../stage/paths';
 
 type ToPx = (at: Point) => Point;
 const LEAST_MM = 1; // a shorter shift is a hand's own wander

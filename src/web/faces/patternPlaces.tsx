@@ -1,6 +1,6 @@
 import type { Account, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
-import { placePath } from '../stage/placePath';
+import { placePath } from '../stage/paths';
 
 /** The pattern in two values, or in the plan's number of tones. */
 export type PatternName = keyof Account['patterns'];

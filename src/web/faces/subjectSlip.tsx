@@ -22,8 +22,8 @@ export interface WordsProps {
   readonly marks: readonly MassMark[];
 }
 
-const largestOf = (ids: readonly number[], masses: readonly MassOfReading[]): number =>
-  masses.filter(({ id }) => ids.includes(id)).sort((a, b) => b.share - a.share)[0]?.id ?? ids[0];
+const largestOf = (ids: readonly number[], masses: readonly MassOfReading[]): number | null =>
+  masses.filter(({ id }) => ids.includes(id)).sort((a, b) => b.share - a.share)[0]?.id ?? ids[0] ?? null;
 
 function Lines({
   lines,

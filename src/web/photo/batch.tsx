@@ -28,8 +28,7 @@ export function useBatch(paintingId: string) {
     let now: Sorting = { ...before, waiting: files, running: true };
     const show = (change: Partial<Sorting>) => setState((now = { ...now, ...change }));
     show({});
-    while (now.waiting.length > 0 && !stop.current) {
-      const [file, ...waiting] = now.waiting;
+    for (let [file, ...waiting] = now.waiting; file && !stop.current; [file, ...waiting] = now.waiting) {
       try {
         const body = { modified: new Date(file.lastModified).toISOString() };
         const { twin } = await call('sortPhoto', { params: { paintingId }, file, body });

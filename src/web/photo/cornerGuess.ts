@@ -10,4 +10,4 @@ export const guessIn = ({ width, height }: { width: number; height: number }): C
 
 /** How many corners still stand where the guess put them: nobody has looked where they belong. */
 export const untouched = (guess: Corners, now: Corners): number =>
-  now.filter(([x, y], i) => x === guess[i][0] && y === guess[i][1]).length;
+  now.filter(([x, y], i) => x === guess[i]?.[0] && y === guess[i]?.[1]).length;

@@ -175,7 +175,10 @@ export function CornerStage({ chosen, onChoose, onCorners, marking, onGrey, ...f
     event.preventDefault();
     event.stopPropagation();
     const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
-    onCorners(moved(corner, [corners[corner][0] + way[0] * step, corners[corner][1] + way[1] * step]), true);
+    onCorners(
+      mapCorners(corners, ([x, y], i) => (i === corner ? [x + way[0] * step, y + way[1] * step] : [x, y])),
+      true,
+    );
   };
   return (
     <svg

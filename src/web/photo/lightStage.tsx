@@ -1,6 +1,7 @@
 import { contours } from 'd3-contour';
 import { useRef, useState, type KeyboardEvent } from 'react';
 import { fileUrl, type ReadingDetail } from '../../contract';
+import { outlinesOf, ringsOf } from '../stage/paths';
 import { arrowOf } from '../stage/pointers';
 import { usePointers } from '../stage/usePointers';
 import { figure } from '../words';
@@ -23,14 +24,11 @@ function FallOff({ field }: { field: readonly number[] }) {
       preserveAspectRatio="none"
       aria-hidden="true"
     >
-      {shapes.map(({ value, coordinates }) => {
-        const d = coordinates
-          .flat()
-          .map((ring) => `M${ring.map(([x, y]) => `${x.toFixed(2)} ${y.toFixed(2)}`).join('L')}Z`)
-          .join('');
+      {shapes.map((shape) => {
+        const d = outlinesOf(ringsOf(shape), undefined, 2);
         return ['#fff', '#000'].map((stroke, k) => (
           <path
-            key={`${value}${stroke}`}
+            key={`${shape.value}${stroke}`}
             d={d}
             fill="none"
             stroke={stroke}
@@ -50,10 +48,9 @@ function labelsOf(field: readonly number[]): { value: number; at: [number, numbe
   const labels: { value: number; at: [number, number] }[] = [];
   for (let value = Math.ceil(low / STEP) * STEP; value < high; value += STEP) {
     for (const row of [2, 8, 14]) {
-      const cross = Array.from({ length: SIDE - 1 }, (_, x) => x).find(
-        (x) => (field[row * SIDE + x] - value) * (field[row * SIDE + x + 1] - value) <= 0,
-      );
-      if (cross === undefined) continue;
+      const along = field.slice(row * SIDE, (row + 1) * SIDE).map((level) => level - value);
+      const cross = along.findIndex((level, x) => level * (along[x + 1] ?? level) <= 0);
+      if (cross < 0) continue;
       labels.push({ value, at: [(cross + 0.5) / (SIDE - 1), row / (SIDE - 1)] });
       break;
     }

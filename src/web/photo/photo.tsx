@@ -117,7 +117,9 @@ export function Photo() {
             label={`Choose the photo of session ${number}`}
             busy={upload.busy}
             several
-            onFiles={(files) => (files.length > 1 ? batch.start(files) : void upload.send(files[0]))}
+            onFiles={([file, ...more]) =>
+              file && (more.length > 0 ? batch.start([file, ...more]) : void upload.send(file))
+            }
           >
             <p className="serif" style={{ fontSize: 18 }}>
               {PHOTO_TEXT.howToPhotograph}

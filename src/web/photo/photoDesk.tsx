@@ -34,7 +34,7 @@ interface Part {
 function UnderMagnifiers({ desk }: Part) {
   const { photo, painting, session, own, corners: shown, marking, setMarking, strip, keepGreys } = desk;
   const { corners, chosen, setChosen, keep } = shown;
-  const magnifiers = (indices: readonly number[]) => (
+  const magnifiers = (indices: readonly (0 | 1 | 2 | 3)[]) => (
     <div className="contents sm:flex sm:flex-col sm:justify-between">
       {indices.map((i) => (
         <Magnifier

@@ -59,7 +59,7 @@ export function Shots({
           </li>
         ))}
         <li className="pb-1">
-          <PictureInput ref={input} busy={busy} onFiles={([file]) => onFile(file)} />
+          <PictureInput ref={input} busy={busy} onFiles={([file]) => file && onFile(file)} />
           <button className="btn" disabled={busy} onClick={() => input.current?.click()}>
             {busy ? 'Taking it in' : 'Add a photograph'}
           </button>

@@ -22,7 +22,7 @@ function useApproach({ painting }: PaintingDetail) {
   const { setUp } = painting;
   const { approach } = setUp;
   const put = (next: Approach | null, wanted: string | null = setUp.stage) => {
-    const stage = next?.stages.some(({ id }) => id === wanted) ? wanted : (next?.stages[0].id ?? null);
+    const stage = next?.stages.some(({ id }) => id === wanted) ? wanted : (next?.stages[0]?.id ?? null);
     change.mutate({ params: { paintingId: painting.id }, body: { setUp: { ...setUp, approach: next, stage } } });
   };
   const putStages = (to: (stages: readonly Stage[]) => Stage[]) =>

@@ -26,7 +26,7 @@ export function fitted(
 
 /** Whether two crops show the same to half a pixel. */
 export const alike = (a: Crop, b: Crop) =>
-  a.box.every((v, i) => Math.abs(v - b.box[i]) < 0.5) &&
+  a.box.every((v, i) => Math.abs(v - (b.box[i] ?? NaN)) < 0.5) &&
   a.turn === b.turn &&
   JSON.stringify(a.print) === JSON.stringify(b.print);
 

@@ -3,7 +3,8 @@ import type { Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';
 import { renderingOf } from './draft';
 import type { PartProps } from './part';
-import { Onpic, pathOf, PlanStage, type Gesture } from './planStage';
+import { Onpic, PlanStage, type Gesture } from './planStage';
+import { outlinesOf } from '../stage/paths';
 import { useAsked } from './usePlanWorker';
 
 /**
@@ -48,7 +49,7 @@ export function CutFigure({
         onTap={onTap}
         onDrawn={onDrawn}
       >
-        {chosen && <Onpic d={pathOf(chosen.place)} width={2.4} />}
+        {chosen && <Onpic d={outlinesOf(chosen.place.outlines)} width={2.4} />}
       </PlanStage>
       <figcaption className="under-ledge flex items-center gap-4">
         <label className="font-bold whitespace-nowrap" htmlFor="mass-count">

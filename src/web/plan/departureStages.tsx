@@ -1,6 +1,7 @@
 import type { Painting } from '../../contract';
 import type { Departing } from './useDepartures';
-import { Onpic, Pair, pathOf, PlanStage } from './planStage';
+import { Onpic, Pair, PlanStage } from './planStage';
+import { outlinesOf } from '../stage/paths';
 
 /** Where the drawing is pulled out of shape. */
 function Pins({ pins, painting }: { pins: Departing['draft']['pins']; painting: Painting }) {
@@ -36,7 +37,7 @@ export function DepartureStages({ departing, painting }: { departing: Departing;
           onTap={tap}
           onDrawn={drawn}
         >
-          {place && <Onpic d={pathOf(place)} width={2.2} />}
+          {place && <Onpic d={outlinesOf(place.outlines)} width={2.2} />}
         </PlanStage>
         <figcaption className="under-ledge">
           <b>Reference</b>&ensp;in its key
@@ -51,9 +52,9 @@ export function DepartureStages({ departing, painting }: { departing: Departing;
           onTap={tap}
           onDrawn={drawn}
         >
-          {place && <Onpic d={pathOf(place)} width={2.2} />}
-          {openPlace && open.change.kind === 'moved' && <Onpic d={pathOf(openPlace)} dash="3 4" />}
-          {openPlace && open.change.kind !== 'moved' && <Onpic d={pathOf(openPlace)} width={1.8} />}
+          {place && <Onpic d={outlinesOf(place.outlines)} width={2.2} />}
+          {openPlace && open.change.kind === 'moved' && <Onpic d={outlinesOf(openPlace.outlines)} dash="3 4" />}
+          {openPlace && open.change.kind !== 'moved' && <Onpic d={outlinesOf(openPlace.outlines)} width={1.8} />}
           {tool === 'pin' && <Pins pins={draft.pins} painting={painting} />}
         </PlanStage>
         <figcaption className="under-ledge">

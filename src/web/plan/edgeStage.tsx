@@ -1,5 +1,6 @@
 import type { EdgeClass } from '../../core/plan';
-import { lineOf, Onpic, pathOf, PlanStage } from './planStage';
+import { Onpic, PlanStage } from './planStage';
+import { lineOf, outlinesOf } from '../stage/paths';
 import type { Edging } from './useEdges';
 
 /** How an edge of each class is drawn on a picture: unbroken heavy, long dashes, comb of ticks across, sparse dots. */
@@ -90,7 +91,7 @@ export function EdgeStage({ edging }: { edging: Edging }) {
         .map(({ id, place }) => (
           <path
             key={id}
-            d={pathOf(place)}
+            d={outlinesOf(place.outlines)}
             fill="#808080"
             fillOpacity={drawing === 'quiet' ? 0.55 : 0.18}
             fillRule="evenodd"

@@ -21,9 +21,9 @@ const WAYS = [
 const NO_RANGE = { darkest: 0.5, middle: 5, lightest: 9.5 };
 const HOLDS: readonly Hold[] = ['lights', 'middle', 'darks'];
 
+const near = (a: Knot, b: Knot) => Math.abs(a.reference - b.reference) < 1e-6 && Math.abs(a.paint - b.paint) < 1e-6;
 const alike = (a: readonly Knot[], b: readonly Knot[]) =>
-  a.length === b.length &&
-  a.every((k, i) => Math.abs(k.reference - b[i].reference) < 1e-6 && Math.abs(k.paint - b[i].paint) < 1e-6);
+  a.length === b.length && a.every((knot, i) => b.slice(i, i + 1).some((other) => near(knot, other)));
 
 type KeyChoice = PlanContent['key'];
 

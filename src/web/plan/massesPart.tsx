@@ -11,7 +11,8 @@ import { CutFigure } from './cutFigure';
 import { MassSlip } from './massSlip';
 import type { PartProps } from './part';
 import { PatternDials, PatternRow } from './patternPart';
-import { Onpic, pathOf, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
+import { Onpic, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
+import { outlinesOf } from '../stage/paths';
 import { useAsked } from './usePlanWorker';
 
 /** What a hand does to the masses. */
@@ -114,7 +115,7 @@ export function MassesPart(props: PartProps) {
         <Pair canvas={painting}>
           <figure>
             <PlanStage bitmap={base} label="The reference" painting={painting} onTap={desk.onTap}>
-              {chosen && <Onpic d={pathOf(chosen.place)} width={2} />}
+              {chosen && <Onpic d={outlinesOf(chosen.place.outlines)} width={2} />}
             </PlanStage>
             <figcaption className="under-ledge">
               <b>Reference</b>

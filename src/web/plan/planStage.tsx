@@ -1,5 +1,6 @@
 import { useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import type { Painting, Place, SetUp } from '../../contract';
+import { lineOf } from '../stage/paths';
 import type { Point } from '../../core/raster';
 import { insideOf } from '../stage/pointers';
 import { usePointers } from '../stage/usePointers';
@@ -9,13 +10,6 @@ interface Canvas {
   readonly widthMm: number;
   readonly heightMm: number;
 }
-
-/** An SVG path of a place, canvas mm. */
-export const pathOf = ({ outlines }: { readonly outlines: readonly (readonly (readonly number[])[])[] }): string =>
-  outlines.map((outline) => `M${outline.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}Z`).join('');
-
-export const lineOf = (points: readonly (readonly number[])[]): string =>
-  points.length > 0 ? `M${points.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')}` : '';
 
 /** What a frame will leave to be seen: a thin dashed line, what lies outside it a shade under a veil. */
 export function VisibleWindow({ widthMm, heightMm, rebate }: Canvas & { rebate: SetUp['rebate'] }) {
@@ -108,7 +102,7 @@ export function PlanStage({
   const [points, setPoints] = useState<Point[]>([]);
   const stage = useRef<SVGSVGElement>(null);
   const draws = gesture !== 'tap' && onDrawn;
-  const so = gesture === 'arrow' && points.length > 1 ? [points[0], points[points.length - 1]] : points;
+  const so = gesture === 'arrow' && points.length > 1 ? [...points.slice(0, 1), ...points.slice(-1)] : points;
   const { hold, handlers } = usePointers<SVGSVGElement, 'line'>(stage, size, {
     move: (_, { at }) => setPoints((now) => further(now, insideOf(size, at), size)),
     end: () => {

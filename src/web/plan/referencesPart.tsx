@@ -6,7 +6,8 @@ import { FileDrop } from '../ui/fileDrop';
 import { NumberField } from '../ui/numberField';
 import { ProblemNote } from '../ui/problem';
 import { AuditWords } from './auditWords';
-import { Onpic, pathOf } from './planStage';
+import { Onpic } from './planStage';
+import { outlinesOf } from '../stage/paths';
 
 /** What a reference can be for, in words. */
 export const PURPOSES: Record<Purpose, string> = {
@@ -39,8 +40,8 @@ function AuditMap({ detail, reference }: { detail: PaintingDetail; reference: Re
         >
           {audit && (
             <>
-              <Onpic d={pathOf(audit.crushed.place)} dash="2 3" />
-              <Onpic d={pathOf(audit.blown.place)} dash="8 3" />
+              <Onpic d={outlinesOf(audit.crushed.place.outlines)} dash="2 3" />
+              <Onpic d={outlinesOf(audit.blown.place.outlines)} dash="8 3" />
             </>
           )}
         </svg>

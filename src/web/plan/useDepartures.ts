@@ -95,7 +95,8 @@ export function useDepartures(props: PartProps) {
       leave();
     },
     drawn(points: Point[]) {
-      const [from, to] = [points[0], points[points.length - 1]];
+      const [from, to] = [points.at(0), points.at(-1)];
+      if (!from || !to) return undefined;
       if (tool === 'loop') return points.length >= 3 && setWhere({ place: placeOfLoop(points) });
       if (tool === 'pin') return change({ pins: [...draft.pins, { from: [from[0], from[1]], to: [to[0], to[1]] }] });
       if (open?.change.kind !== 'moved') return undefined;

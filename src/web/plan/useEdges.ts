@@ -4,6 +4,7 @@ import { edgeClass, type EdgeClass, type EdgeSegment } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import { PLAN_TEXT } from '../../core/words';
 import { useKeys } from '../keyboard';
+import { distanceToStretch } from '../stage/paths';
 import { renderingOf } from './draft';
 import { markedMasses } from './massesPart';
 import type { PartProps } from './part';
@@ -19,17 +20,9 @@ export const DRAWINGS: readonly (readonly [Drawing, string, string])[] = [
 
 const NEAR_MM = 8;
 
-/** The nearest point of an edge to another, mm away. */
-function away({ line }: Pick<EdgeSegment, 'line'>, [x, y]: Point): number {
-  let least = Infinity;
-  for (let k = 1; k < line.length; k++) {
-    const [[ax, ay], [bx, by]] = [line[k - 1], line[k]];
-    const [dx, dy] = [bx - ax, by - ay];
-    const t = Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / (dx * dx + dy * dy || 1)));
-    least = Math.min(least, Math.hypot(x - ax - t * dx, y - ay - t * dy));
-  }
-  return least;
-}
+/** How far a place is from an edge, mm. */
+const away = ({ line }: Pick<EdgeSegment, 'line'>, at: Point): number =>
+  Math.min(...line.map((from, k) => distanceToStretch(at, from, line[k + 1] ?? from)));
 
 const WISHED: readonly (readonly [string, EdgeClass])[] = [
   ['h', 'hard'],
@@ -92,14 +85,11 @@ export function useEdges(props: PartProps) {
     tap(at: Point) {
       if (drawing === 'path') return change({ path: [...draft.path, [at[0], at[1]]] });
       if (drawing === 'quiet') return keep(at);
-      const nearest = edges.reduce<number | null>(
-        (best, edge, i) => (best === null || away(edge, at) < away(edges[best], at) ? i : best),
-        null,
-      );
-      setChosen(nearest !== null && away(edges[nearest], at) < 3 * NEAR_MM ? nearest : null);
+      const [nearest] = edges.map((edge, i) => ({ i, far: away(edge, at) })).sort((a, b) => a.far - b.far);
+      setChosen(nearest && nearest.far < 3 * NEAR_MM ? nearest.i : null);
     },
     drawn([from, to]: Point[]) {
-      if (!to) return;
+      if (!from || !to) return;
       const [rx, ry] = [Math.abs(to[0] - from[0]), Math.abs(to[1] - from[1])];
       const least = 0.03 * painting.widthMm;
       change({ focal: { at: [from[0], from[1]], rx: Math.max(rx, least), ry: Math.max(ry, least) } });

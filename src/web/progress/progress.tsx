@@ -170,7 +170,8 @@ function SeatedRows({
         <span className="small block">does it sit?</span>
       </th>
       {stages.map(({ number, photoId }, i) => {
-        const seat = all[i].seats.find(({ thing }) => thingName(thing, all[i].masses, marks) === name);
+        const { seats = [], masses = [] } = all[i] ?? {};
+        const seat = seats.find(({ thing }) => thingName(thing, masses, marks) === name);
         const photo = photos.find(({ id }) => id === photoId);
         const said = seat && photo ? answerOf(photo, seat) : null;
         return (
@@ -287,7 +288,7 @@ export function Progress() {
       <Ledge detail={detail} stages={stages} />
       <DeedList paintingId={detail.painting.id} />
       <div className="mt-auto flex flex-wrap items-center justify-between gap-4 pt-5">
-        {stages.length > 1 ? (
+        {before && last ? (
           <Link className="line" to={`/painting/${detail.painting.id}/wall/${last.number}?beside=${before.number}`}>
             Hang sessions {before.number} and {last.number} beside each other
           </Link>

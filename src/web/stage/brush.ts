@@ -1,5 +1,6 @@
 import type { Place } from '../../contract';
 import { placeOfPixels, type Point } from '../../core/raster';
+import { distanceToStretch } from './paths';
 
 const CELLS = 500; // along the long side: finer than a hand on a screen
 
@@ -17,7 +18,7 @@ export function strokeOf(
   const [width, height] = [Math.ceil(widthMm / mmPerPixel), Math.ceil(heightMm / mmPerPixel)];
   const covered = new Uint8Array(width * height);
   path.forEach((from, i) => {
-    const to = path[Math.min(i + 1, path.length - 1)];
+    const to = path[i + 1] ?? from;
     const cell = (mm: number, most: number) => Math.min(most - 1, Math.max(0, Math.floor(mm / mmPerPixel)));
     const [x0, x1] = [cell(Math.min(from[0], to[0]) - radius, width), cell(Math.max(from[0], to[0]) + radius, width)];
     const [y0, y1] = [cell(Math.min(from[1], to[1]) - radius, height), cell(Math.max(from[1], to[1]) + radius, height)];
@@ -30,12 +31,4 @@ export function strokeOf(
   return outlines.length
     ? { outlines: outlines.map((outline) => outline.map(([x, y]): [number, number] => [x, y])) }
     : null;
-}
-
-/** Distance of a point from a stretch. */
-function distanceToStretch([x, y]: Point, [ax, ay]: Point, [bx, by]: Point): number {
-  const [dx, dy] = [bx - ax, by - ay];
-  const long = dx * dx + dy * dy;
-  const t = long === 0 ? 0 : Math.min(1, Math.max(0, ((x - ax) * dx + (y - ay) * dy) / long));
-  return Math.hypot(x - ax - t * dx, y - ay - t * dy);
 }

@@ -4,7 +4,7 @@ import type { Point } from '../../core/raster';
 import { amountFigure, MarkAt, markOf } from '../marks/mark';
 import type { FrameSize } from './pictureFrame';
 import { Panned } from './panned';
-import { placePath } from './placePath';
+import { placePath } from './paths';
 
 interface Props {
   readonly findings: readonly FindingOfReading[];
@@ -30,13 +30,16 @@ function anchorOf({ place, region: { box } }: FindingOfReading): Point {
     const xs = place.outlines
       .flatMap((outline) =>
         outline.flatMap(([ax, ay], i) => {
-          const [bx, by] = outline[(i + 1) % outline.length];
+          const [bx, by] = outline[i + 1] ?? outline[0] ?? [ax, ay];
           return ay > y !== by > y ? [ax + ((y - ay) / (by - ay)) * (bx - ax)] : [];
         }),
       )
       .sort((a, b) => a - b);
-    for (let i = 0; i + 1 < xs.length; i += 2)
-      if (xs[i + 1] - xs[i] > best.width) best = { width: xs[i + 1] - xs[i], at: [(xs[i] + xs[i + 1]) / 2, y] };
+    xs.forEach((from, i) => {
+      const to = xs[i + 1];
+      if (i % 2 === 0 && to !== undefined && to - from > best.width)
+        best = { width: to - from, at: [(from + to) / 2, y] };
+    });
   }
   return best.at;
 }
@@ -47,13 +50,12 @@ function spread(
   { width, least }: { width: number; least: number },
 ): Map<number, number> {
   const sorted = [...places].sort((a, b) => a.x - b.x);
-  const xs = sorted.map(({ x }) => x);
-  for (let i = 1; i < xs.length; i++) xs[i] = Math.max(xs[i], xs[i - 1] + least);
-  const over = xs.length ? Math.max(0, xs[xs.length - 1] - (width - least * 0.7)) : 0;
-  if (over > 0)
-    for (let i = xs.length - 1, limit = width - least * 0.7; i >= 0; i--, limit -= least)
-      xs[i] = Math.min(xs[i], limit);
-  return new Map(sorted.map(({ index }, i) => [index, xs[i]]));
+  let from = -Infinity;
+  const apart = sorted.map(({ index, x }) => ({ index, x: (from = Math.max(x, from + least)) }));
+  // Pushed back from the right edge, the last one first.
+  let limit = width + least * 0.3;
+  const pushed = apart.reverse().map(({ index, x }): [number, number] => [index, Math.min(x, (limit -= least))]);
+  return new Map(pushed);
 }
 
 const strengthOf = (finding: FindingOfReading, chosen: number | null, weak: number) =>

@@ -3,6 +3,7 @@ import type { Place } from '../../contract';
 import type { Point } from '../../core/raster';
 import { strokeOf } from './brush';
 import { OutlineSoFar, useOutline } from './outlining';
+import { outlinesOf } from './paths';
 import { usePointers } from './usePointers';
 import { WordChoice } from '../ui/words';
 
@@ -10,7 +11,7 @@ const SHARES = { width: 1, height: 1 };
 const WIDE = 800; // units across the drawing: about the pixels it is shown at, so that fields keep their grain
 
 interface Shape {
-  readonly outlines: readonly (readonly (readonly number[])[])[];
+  readonly outlines: readonly (readonly Point[])[];
 }
 
 /** Draws a place (canvas mm) as an SVG path in the stage's units. */
@@ -27,7 +28,7 @@ const TOOLS = [
 function Brushed({ points, wide, tall }: { points: readonly Point[]; wide: number; tall: number }) {
   if (points.length === 0) return null;
   // A dot is a line back to where it began.
-  const line = points.length === 1 ? [points[0], points[0]] : points;
+  const line = points.length === 1 ? [...points, ...points] : points;
   return (
     <polyline
       points={line.map(([x, y]) => `${x * WIDE},${y * tall}`).join(' ')}
@@ -83,10 +84,7 @@ export function OutlineStage({
     outline.draw(at, 'start');
     return 'outline';
   });
-  const toPath: ToPath = ({ outlines }) =>
-    outlines
-      .map((points) => `M${points.map(([x, y]) => `${(x * unit).toFixed(1)} ${(y * unit).toFixed(1)}`).join('L')}Z`)
-      .join('');
+  const toPath: ToPath = ({ outlines }) => outlinesOf(outlines, ([x, y]) => [x * unit, y * unit]);
   return (
     <figure style={{ maxWidth: `calc(max(360px, 100vh - 380px) * ${canvas.widthMm / canvas.heightMm})` }}>
       <div className="relative w-full" style={{ aspectRatio: canvas.widthMm / canvas.heightMm }}>

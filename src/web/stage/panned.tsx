@@ -22,7 +22,8 @@ export function Panned({ toPx, children }: { toPx: ToPx; children: (toPx: ToPx) 
   const [x, y] = toPx([0, 0]);
   const [right, foot] = toPx([1, 1]);
   // Rounded: while panning the picture's size differs by the rounding of sums alone.
-  const [width, height] = [right - x, foot - y].map((px) => Math.round(px * 1e6) / 1e6);
+  const rounded = (px: number) => Math.round(px * 1e6) / 1e6;
+  const [width, height] = [rounded(right - x), rounded(foot - y)];
   const settled = useSettled(width);
   const still = useMemo<ToPx>(
     () =>

@@ -34,9 +34,9 @@ function useSize(ref: React.RefObject<HTMLElement | null>): FrameSize {
   useEffect(() => {
     const element = ref.current;
     if (!element) return;
-    const observer = new ResizeObserver(([entry]) =>
-      setSize({ width: entry.contentRect.width, height: entry.contentRect.height }),
-    );
+    const observer = new ResizeObserver((entries) => {
+      for (const { contentRect } of entries) setSize({ width: contentRect.width, height: contentRect.height });
+    });
     observer.observe(element);
     return () => observer.disconnect();
   }, [ref]);

@@ -58,7 +58,14 @@ function useBegin(units: Units) {
     mutationFn: ({ title, width, height, drewMe }: Typed) => {
       const sides = { widthMm: Number(width) * PER[units], heightMm: Number(height) * PER[units] };
       const input = Shape.safeParse({ title, ...sides, drewMe });
-      if (!input.success) throw new Refused('input', input.error.issues[0].message);
+      if (!input.success)
+        throw new Refused(
+          'input',
+          input.error.issues
+            .map(({ message }) => message)
+            .slice(0, 1)
+            .join(''),
+        );
       return call('addPainting', { body: input.data });
     },
     onSuccess: async (detail) => {

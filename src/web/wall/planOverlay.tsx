@@ -1,7 +1,7 @@
 import { fileUrl, type Painting, type PaintingDetail, type ReadingDetail, type Reference } from '../../contract';
 import { placeHolds } from '../../core/raster';
 import type { ToPx } from '../stage/layer';
-import { placePath } from '../stage/placePath';
+import { placePath } from '../stage/paths';
 
 /** Detail references in their places on the main one. */
 export function DetailsInPlace({

@@ -1,21 +1,15 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { fileUrl, type PaintingDetail } from '../../contract';
-import { quantile } from '../../core/raster';
+import { rangeOfPixels } from '../../core/look';
 import { readSessions } from './hanging';
 import { usePicture } from '../stage/usePicture';
 
+const ANY_RANGE = { darkest: 1.6, lightest: 9.3 };
+
 /** Range of the plan's values, for steps that fit it. */
-export function usePlanRange(pixels: ImageData | undefined) {
-  return useMemo(() => {
-    if (!pixels) return { darkest: 1.6, lightest: 9.3 };
-    const light = Float32Array.from(
-      { length: Math.floor(pixels.data.length / 4 / 97) },
-      (_, i) => pixels.data[i * 97 * 4 + 1] / 25.5,
-    );
-    return { darkest: quantile(light, 0.02), lightest: quantile(light, 0.98) };
-  }, [pixels]);
-}
+export const usePlanRange = (pixels: ImageData | undefined) =>
+  useMemo(() => (pixels ? rangeOfPixels(pixels.data) : ANY_RANGE), [pixels]);
 
 const flatUrl = (photo: { id: string; readingId: string | null } | undefined) =>
   photo ? fileUrl('flat', photo.id, { r: photo.readingId }) : null;

@@ -13,11 +13,11 @@ export function useWallKeys({ detail, number, hung, aids, moves, state, subject,
   const { aids: on, change } = aids;
   const turn = (by: number) => () => {
     const at = SUBJECTS.findIndex(([name]) => name === subject);
-    read(SUBJECTS[(at + by + SUBJECTS.length) % SUBJECTS.length][0]);
+    const next = SUBJECTS[(at + by + SUBJECTS.length) % SUBJECTS.length];
+    if (next) read(next[0]);
   };
   const go = (n: number) => () =>
     hung.others.includes(n) ? void navigate(`/painting/${detail.painting.id}/wall/${n}`) : undefined;
-  const closer = () => moves.zoom(1.4);
   useKeys({
     ...Object.fromEntries(STEPS.map((n) => [String(n), () => change({ steps: on.steps === n ? 0 : n })])),
     ...Object.fromEntries(
@@ -37,8 +37,7 @@ export function useWallKeys({ detail, number, hung, aids, moves, state, subject,
     ' ': () => moves.blink(),
     ',': go(number - 1),
     '.': go(number + 1),
-    '+': closer,
-    '=': closer,
+    ...Object.fromEntries(['+', '='].map((key) => [key, () => moves.zoom(1.4)])),
     '-': () => moves.zoom(1 / 1.4),
     '0': () => moves.seeWhole(),
     Enter: () => void navigate(nextOf(detail, number).to),

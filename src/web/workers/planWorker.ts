@@ -53,6 +53,17 @@ interface Open {
   readonly tree: MassTree;
   readonly mmPerPixel: number;
 }
+/** The picture in two, three and the plan's number of tones. */
+interface TonePictures {
+  readonly two: ImageBitmap;
+  readonly three: ImageBitmap;
+  readonly tones: ImageBitmap;
+  /** where light and shadow part, and all the tones: values */
+  readonly split: number;
+  readonly splits: readonly number[];
+  readonly shares: ReturnType<typeof tonalShares>;
+}
+
 let open: Open | null = null;
 let last: { name: string; plan: PlannedPicture } | null = null;
 const things = new Map<string, Picture>();
@@ -141,8 +152,8 @@ function extremes(base: Raster, mmPerPixel: number) {
     if (data[i] < data[dark]) dark = i;
     if (data[i] > data[light]) light = i;
   }
-  const spot = (i: number) => ({
-    at: [((i % width) + 0.5) * mmPerPixel, (Math.floor(i / width) + 0.5) * mmPerPixel] as Point,
+  const spot = (i: number): { at: Point; value: number } => ({
+    at: [((i % width) + 0.5) * mmPerPixel, (Math.floor(i / width) + 0.5) * mmPerPixel],
     value: data[i],
   });
   return { darkest: spot(dark), lightest: spot(light) };
@@ -202,7 +213,7 @@ const api = {
     }));
   },
   /** Two, three and the plan's number of tones, as pictures; where they part; shares of dark, middle and light. */
-  async patterns(rendering: Rendering, wanted: Parting) {
+  async patterns(rendering: Rendering, wanted: Parting): Promise<TonePictures> {
     const { masses, picture } = await plannedUnder(rendering);
     const values = valuePlane(picture);
     const { split, splits: own } = partedBy(values.data, wanted);
@@ -217,7 +228,7 @@ const api = {
     return segments.map((one) => ({ ...one, ids: [masses.ids[one.between[0]], masses.ids[one.between[1]]] as const }));
   },
   /** The mass and the values at a point (canvas mm), in the reference and as planned. */
-  async spot(rendering: Rendering, at: Point) {
+  async spot(rendering: Rendering, at: Point): Promise<{ massId: number; reference: number; planned: number }> {
     const { masses, picture } = await plannedUnder(rendering);
     const { base, mmPerPixel } = opened();
     const pixel = (mm: number, most: number) => Math.min(most - 1, Math.max(0, Math.floor(mm / mmPerPixel)));

@@ -55,11 +55,12 @@ export function useInquiry(painting: Painting, toPlan: (at: Point) => Point) {
       if (!list) return;
       const here = inPlan(at, side);
       const last = list.at(-1);
+      const first = list[0] ?? here;
       if (!last || Math.hypot(here[0] - last[0], here[1] - last[1]) >= LEAST_MM) list.push(here);
-      if (phase !== 'end') return setStroke(tool === 'line' && list.length > 1 ? [list[0], here] : [...list]);
+      if (phase !== 'end') return setStroke(tool === 'line' && list.length > 1 ? [first, here] : [...list]);
       drawing.current = null;
       setStroke([]);
-      if (tool === 'line' && Math.hypot(here[0] - list[0][0], here[1] - list[0][1]) > 4) setPoints([list[0], here]);
+      if (tool === 'line' && Math.hypot(here[0] - first[0], here[1] - first[1]) > 4) setPoints([first, here]);
       if (tool === 'outline' && list.length >= 3) setPoints(list);
     },
     tap(at: Point, side: Side) {

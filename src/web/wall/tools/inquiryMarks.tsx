@@ -80,8 +80,8 @@ export function InquiryMarks({
       <g fill="none" strokeLinejoin="round">
         <path d={path} stroke="#fff" strokeWidth="4.4" />
         <path d={path} stroke="#000" strokeWidth="1.8" />
-        {tool === 'line' && <Dot at={px(shown[0])} name="A" />}
-        {tool === 'line' && <Dot at={px(shown[shown.length - 1])} name="B" />}
+        {tool === 'line' && shown.slice(0, 1).map((at) => <Dot key="A" at={px(at)} name="A" />)}
+        {tool === 'line' && shown.slice(-1).map((at) => <Dot key="B" at={px(at)} name="B" />)}
       </g>
     );
   }
@@ -93,16 +93,18 @@ export function InquiryMarks({
         ))}
       </g>
     );
-  if (tool === 'compare')
+  if (tool === 'compare') {
+    const [a, b, c, d] = points;
     return (
       <g>
-        {points.length > 1 && <Line from={px(points[0])} to={px(points[1])} />}
-        {points.length > 3 && <Line from={px(points[2])} to={px(points[3])} dashed />}
+        {a && b && <Line from={px(a)} to={px(b)} />}
+        {c && d && <Line from={px(c)} to={px(d)} dashed />}
         {points.map((at, i) => (
-          <Dot key={i} at={px(at)} name={'ABCD'[i]} />
+          <Dot key={i} at={px(at)} name={'ABCD'.charAt(i)} />
         ))}
       </g>
     );
+  }
   return null;
 }
 

@@ -94,7 +94,8 @@ export function CompareResult({
   );
   if (!planned || !painted) return null;
   const known = points.map(found);
-  const [first, second, all] = [known.slice(0, 2), known.slice(2), known].map((ends) => !ends.includes(false));
+  const every = (ends: readonly boolean[]) => !ends.includes(false);
+  const [first, second, all] = [every(known.slice(0, 2)), every(known.slice(2)), every(known)];
   const told = (is: boolean, words: string) => (is ? words : NOT_FOUND);
   const rows: [string, string, string][] = [
     ['A to B', `${planned.first.toFixed(1)} mm`, told(first, `${painted.first.toFixed(1)} mm`)],
@@ -178,7 +179,8 @@ export function OutlineResult({ points, photo }: { points: readonly Point[]; pho
 /** What the inquiry under way found. */
 export function InquiryResult({ inquiry, photo, ...pair }: Pair & { inquiry: Inquiry; photo: Photo }) {
   const { tool, points } = inquiry;
-  if (tool === 'line' && points.length === 2) return <LineResult from={points[0]} to={points[1]} {...pair} />;
+  const [from, to] = points;
+  if (tool === 'line' && from && to) return <LineResult from={from} to={to} {...pair} />;
   if (tool === 'string') return <StringResult points={points} {...pair} />;
   if (tool === 'compare') return <CompareResult points={points} moved={pair.moved} found={pair.found} />;
   if (tool === 'outline' && points.length > 2) return <OutlineResult points={points} photo={photo} />;
