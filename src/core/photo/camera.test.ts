@@ -1,27 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { chance } from '../chance.testing';
 import { codeFromLinear, linearFromCode, valueFast, LUMINANCE } from '../colour';
-import { channelsOf, homographyBetween, makeRaster, median, rectangle, type Raster } from '../raster';
+import { channelsOf, homographyBetween, median, rectangle, type Raster } from '../raster';
 import { lightOf } from './light';
+import { PATCHWORK, patchwork, pictureOf, type LightAt } from './patchwork.testing';
 
-const [WIDTH, HEIGHT] = [240, 180];
-type At = (x: number, y: number) => readonly [number, number, number];
-
-function picture(at: At): Raster {
-  const out = makeRaster(WIDTH, HEIGHT);
-  for (let y = 0, i = 0; y < HEIGHT; y++)
-    for (let x = 0; x < WIDTH; x++, i++) [out.r[i], out.g[i], out.b[i]] = at((x + 0.5) / WIDTH, (y + 0.5) / HEIGHT);
-  return out;
-}
-
-const random = chance(19);
-const TONES = Array.from({ length: 80 }, () => {
-  const light = 0.015 + 0.6 * random() ** 2;
-  return [light, light * (0.65 + 0.35 * random()), light * (0.4 + 0.5 * random())] as const;
-});
-/** Patches of many tones, light and dark side by side. */
-const planned: At = (x, y) => TONES[Math.floor(x * 10) + 10 * Math.floor(y * 8)];
-const PLAN = picture(planned);
+const planned = patchwork(19);
+const PLAN = pictureOf(planned);
 
 /** Camera curves, from code to code, written down apart from what undoes them. */
 const CURVES: Record<string, (c: number) => number> = {
@@ -34,7 +18,7 @@ const CURVES: Record<string, (c: number) => number> = {
   },
 };
 const taken =
-  (curve: (c: number) => number, at: At, over: (x: number, y: number) => number = () => 0): At =>
+  (curve: (c: number) => number, at: LightAt, over: (x: number, y: number) => number = () => 0): LightAt =>
   (x, y) =>
     at(x, y).map((light) =>
       linearFromCode(curve(codeFromLinear(Math.min(1, 0.8 * light + over(x, y))))),
@@ -50,7 +34,7 @@ function read(photo: Raster) {
     valueFast(LUMINANCE.reduce((sum, share, c) => sum + share * channelsOf(raster)[c][i], 0));
   const off = Array.from({ length: 80 }, (_, k) => {
     const [x, y] = [((k % 10) + 0.5) / 10, (Math.floor(k / 10) + 0.5) / 8];
-    const i = Math.floor(y * HEIGHT) * WIDTH + Math.floor(x * WIDTH);
+    const i = Math.floor(y * PATCHWORK.height) * PATCHWORK.width + Math.floor(x * PATCHWORK.width);
     return Math.abs(valueOf(lit, i) - valueOf(PLAN, i));
   });
   return { light, off: median(off), worst: Math.max(...off) };
@@ -58,31 +42,31 @@ function read(photo: Raster) {
 
 describe('a camera that bends tones, with nothing grey beside the canvas', () => {
   test.each(Object.entries(CURVES))('%s: values come out as they were', (_, curve) => {
-    const { off, worst } = read(picture(taken(curve, planned)));
+    const { off, worst } = read(pictureOf(taken(curve, planned)));
     expect(off).toBeLessThan(0.06);
     expect(worst).toBeLessThan(0.3);
   });
 
   test('nothing is said of a curve where there is none', () => {
-    const { light } = read(picture(taken(CURVES.straight, planned)));
+    const { light } = read(pictureOf(taken(CURVES.straight, planned)));
     expect(light.camera).toMatchObject({ bend: 0, shoulder: 0 });
   });
 
   test('under a sheen over half of it the curve is found all the same', () => {
     const shine = (x: number, y: number) => 0.03 * Math.exp(-(((x - 0.7) / 0.45) ** 2) - ((y - 0.5) / 0.5) ** 2);
-    const { light, off } = read(picture(taken(CURVES['a smooth S'], planned, shine)));
+    const { light, off } = read(pictureOf(taken(CURVES['a smooth S'], planned, shine)));
     expect(light.camera.bend).toBeGreaterThanOrEqual(0.2);
     expect(light.sheen.most).toBeGreaterThan(0.01);
     expect(off).toBeLessThan(0.1);
   });
 
   test('a painting whose lights were made a step too dark is not straightened into its plan', () => {
-    const dulled: At = (x, y) => {
+    const dulled: LightAt = (x, y) => {
       const [r, g, b] = planned(x, y);
       const by = g > 0.2 && x < 0.5 ? 0.72 : 1;
       return [r * by, g * by, b * by];
     };
-    const { light, worst } = read(picture(taken(CURVES.straight, dulled)));
+    const { light, worst } = read(pictureOf(taken(CURVES.straight, dulled)));
     expect(light.camera.shoulder).toBeLessThan(0.2);
     expect(worst).toBeGreaterThan(0.4);
   });

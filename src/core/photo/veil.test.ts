@@ -1,28 +1,11 @@
 import { describe, expect, test } from 'vitest';
-import { chance } from '../chance.testing';
-import { makeRaster, type Raster } from '../raster';
+import type { Raster } from '../raster';
+import { PATCHWORK, patchwork, pictureOf, type LightAt } from './patchwork.testing';
 import { fitToPlan } from './planFit';
 import { isVeiled, NO_VEIL, sheenOf, underFit, veilOf, withoutVeil } from './veil';
 
-const [WIDTH, HEIGHT] = [240, 180];
-type LightAt = (x: number, y: number) => readonly [number, number, number];
-
-/** A picture from its light at shares of the canvas. */
-function picture(at: LightAt): Raster {
-  const out = makeRaster(WIDTH, HEIGHT);
-  for (let y = 0, i = 0; y < HEIGHT; y++)
-    for (let x = 0; x < WIDTH; x++, i++) [out.r[i], out.g[i], out.b[i]] = at((x + 0.5) / WIDTH, (y + 0.5) / HEIGHT);
-  return out;
-}
-
-const random = chance(7);
-const TONES = Array.from({ length: 80 }, () => {
-  const light = 0.02 + 0.5 * random() ** 2;
-  return [light, light * (0.6 + 0.4 * random()), light * (0.3 + 0.6 * random())] as const;
-});
-/** Patches of many tones, darks everywhere among them. */
-const planned: LightAt = (x, y) => TONES[Math.floor(x * 10) + 10 * Math.floor(y * 8)];
-const PLAN = picture(planned);
+const planned = patchwork(7);
+const PLAN = pictureOf(planned);
 /** A sheen over the upper right. */
 const shine = (x: number, y: number) => 0.03 * Math.exp(-(((x - 0.8) / 0.35) ** 2) - ((y - 0.25) / 0.4) ** 2);
 const veiled =
@@ -34,13 +17,13 @@ const veiled =
   };
 /** Mean light that is left too much at a place, beside the plan. */
 function left(lit: Raster, x: number, y: number): number {
-  const i = Math.floor(y * HEIGHT) * WIDTH + Math.floor(x * WIDTH);
+  const i = Math.floor(y * PATCHWORK.height) * PATCHWORK.width + Math.floor(x * PATCHWORK.width);
   return (lit.r[i] - PLAN.r[i] + lit.g[i] - PLAN.g[i] + lit.b[i] - PLAN.b[i]) / 3;
 }
 
 describe('a sheen over a part of the canvas', () => {
   test('is found and taken off to a fifth of it', () => {
-    const lit = picture(veiled(planned));
+    const lit = pictureOf(veiled(planned));
     const veil = veilOf(lit, PLAN);
     const clean = withoutVeil(lit, veil);
     for (const [x, y] of [
@@ -59,12 +42,12 @@ describe('a sheen over a part of the canvas', () => {
 
   test('under a gain and a field it is taken off before them', () => {
     const fit = { gainStops: [0.4, 0, -0.5] as const, field: [0.3, 0, 0, 0, 0], agreement: 1 };
-    const seen = picture((x, y) => {
+    const seen = pictureOf((x, y) => {
       const field = 2 ** (0.3 * (2 * x - 1));
       const [r, g, b] = veiled(planned)(x, y);
       return [r / 2 ** 0.4 / field, g / field, b / 2 ** -0.5 / field];
     });
-    const clean = withoutVeil(seen, underFit(veilOf(picture(veiled(planned)), PLAN), fit));
+    const clean = withoutVeil(seen, underFit(veilOf(pictureOf(veiled(planned)), PLAN), fit));
     const again = fitToPlan(clean, PLAN, { anchors: [], knownTo: 10.5 });
     expect(again.agreement).toBeGreaterThan(0.95);
     again.gainStops.forEach((stops, c) => expect(stops).toBeCloseTo(fit.gainStops[c], 1));
@@ -84,12 +67,12 @@ describe('no sheen is', () => {
       (x, y) => planned(x, y).map((v) => v + 0.02) as [number, number, number],
     ],
   ])('%s', (_, at) => {
-    const { knots } = veilOf(picture(at), PLAN);
+    const { knots } = veilOf(pictureOf(at), PLAN);
     expect(Math.max(0, ...knots)).toBeLessThan(0.008);
   });
 
   test('a passage that was painted a step lighter: most of it stays to be told', () => {
-    const lit = picture(
+    const lit = pictureOf(
       (x, y) => planned(x, y).map((v) => (box(x, y) ? 1.5 * v + 0.01 : v)) as [number, number, number],
     );
     const clean = withoutVeil(lit, veilOf(lit, PLAN));
