@@ -16,7 +16,9 @@ const CURVES: Record<string, (c: number) => number> = {
     const s = (v: number) => 1 / (1 + Math.exp(-5 * (v - 0.42)));
     return 0.6 * c + (0.4 * (s(c) - s(0))) / (s(1) - s(0));
   },
+  'a film’s toe and shoulder': (c) => 0.6 * c + 0.4 * codeFromLinear(film(linearFromCode(c)) / film(1)),
 };
+const film = (x: number) => (x * (2.51 * x + 0.03)) / (x * (2.43 * x + 0.59) + 0.14);
 const taken =
   (curve: (c: number) => number, at: LightAt, over: (x: number, y: number) => number = () => 0): LightAt =>
   (x, y) =>

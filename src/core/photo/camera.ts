@@ -1,6 +1,6 @@
 import { LUMINANCE, valueFast } from '../colour';
 import { shrinkRaster, type Raster } from '../raster';
-import { STRAIGHT, type Bend } from './bend';
+import { isRising, STRAIGHT, type Bend } from './bend';
 import { LEAST_TOLD, lightUnder, underVeil, type LightEvidence } from './lightUnder';
 import { cellMeans } from './planFit';
 import { isVeiled } from './veil';
@@ -13,11 +13,12 @@ export interface Camera extends Bend {
 }
 export const UNTOLD_CAMERA: Camera = { ...STRAIGHT, vivid: UNTOLD_VIVID };
 
-const MOST: Bend = { bend: 0.6, shoulder: 0.5 };
+const MOST: Bend = { bend: 0.6, shoulder: 0.5, toe: 0.4 };
 const STEPS = [0, 0.2, 0.4, 0.6];
 const BETWEEN = 0.1;
 const WORTH_BEND = 0.1; // of the canvas in agreement, for a whole bend: a straight curve is the plainest
 const WORTH_SHOULDER = 0.04;
+const WORTH_TOE = 0.04;
 const QUICK = 4; // times smaller: cells are means of many pixels
 const LARGE = 400; // px a side from which they still are
 
@@ -36,7 +37,7 @@ interface Tried {
 function bendOf(small: Raster, evidence: LightEvidence): Bend {
   const told = evidence.plan ?? evidence.before;
   const rich = told ? hasManyTones(told) : false;
-  const most = rich ? MOST : { ...MOST, shoulder: 0 };
+  const most = rich ? MOST : { ...MOST, shoulder: 0, toe: 0 };
   const asItLies = bestBend(most, (curve) => lightUnder(small, evidence, curve).fit.agreement);
   if (!rich) return asItLies;
   const veiled = (curve: Bend) => underVeil(lightUnder(small, evidence, curve), evidence);
@@ -44,7 +45,7 @@ function bendOf(small: Raster, evidence: LightEvidence): Bend {
   if (![asItLies, USUAL].some((curve) => isVeiled(veiled(curve).veil))) return asItLies;
   return bestBend(MOST, (curve) => veiled(curve).fit.agreement);
 }
-const USUAL: Bend = { bend: 0.3, shoulder: 0 }; // what many phones do, nearly
+const USUAL: Bend = { ...STRAIGHT, bend: 0.3 }; // what many phones do, nearly
 
 const TONE = 0.5; // steps
 const SEEN = 0.02; // share of the picture from which a tone counts
@@ -62,22 +63,32 @@ function hasManyTones(plan: Raster): boolean {
   return [...counts.values()].filter((count) => count > SEEN * red.length).length >= LEAST_TONES;
 }
 
+const PARTS = ['bend', 'shoulder', 'toe'] as const;
+const tenth = (of: number) => Math.round(10 * of) / 10;
+const rounded = ({ bend, shoulder, toe }: Bend): Bend => ({
+  bend: tenth(bend),
+  shoulder: tenth(shoulder),
+  toe: tenth(toe),
+});
+
 function bestBend(most: Bend, agreementUnder: (curve: Bend) => number): Bend {
   const tried = new Map<string, Tried>();
-  const tryOut = ({ bend, shoulder }: Bend) => {
-    const curve = { bend: Math.round(10 * bend) / 10, shoulder: Math.round(10 * shoulder) / 10 };
-    const name = `${curve.bend} ${curve.shoulder}`;
-    if (tried.has(name) || Math.min(bend, shoulder) < 0 || bend > most.bend || shoulder > most.shoulder) return;
+  const tryOut = (wanted: Bend) => {
+    const curve = rounded(wanted);
+    const name = Object.values(curve).join(' ');
+    if (tried.has(name) || !isRising(curve)) return;
+    if (PARTS.some((part) => curve[part] < 0 || curve[part] > most[part])) return;
     const agreement = agreementUnder(curve);
-    tried.set(name, { curve, agreement, worth: agreement - WORTH_BEND * curve.bend - WORTH_SHOULDER * curve.shoulder });
+    const cost = WORTH_BEND * curve.bend + WORTH_SHOULDER * curve.shoulder + WORTH_TOE * curve.toe;
+    tried.set(name, { curve, agreement, worth: agreement - cost });
   };
   const best = () => [...tried.values()].reduce((one, two) => (two.worth > one.worth ? two : one));
   const along = (part: keyof Bend, values: (about: number) => readonly number[]) => {
     const { curve } = tried.size > 0 ? best() : { curve: STRAIGHT };
     for (const value of values(curve[part])) tryOut({ ...curve, [part]: value });
   };
-  for (const part of ['bend', 'shoulder'] as const) along(part, () => STEPS);
-  for (const part of ['bend', 'shoulder'] as const) along(part, (about) => [about - BETWEEN, about + BETWEEN]);
+  for (const part of PARTS) along(part, () => STEPS);
+  for (const part of PARTS) along(part, (about) => [about - BETWEEN, about + BETWEEN]);
   const { curve, agreement } = best();
   return agreement < LEAST_TOLD ? STRAIGHT : curve;
 }

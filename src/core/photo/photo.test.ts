@@ -254,7 +254,7 @@ test('every fault of a photo has a sentence that says what to do', () => {
     agreement: 1,
     uncertainty: { value: 0.1, warmth: 1 },
     knownTo: 10,
-    camera: { bend: 0, shoulder: 0, vivid: { by: 0, doubt: 0 } },
+    camera: { bend: 0, shoulder: 0, toe: 0, vivid: { by: 0, doubt: 0 } },
     sheen: { most: 0, share: 0 },
   } as const;
   const { faults } = judgePhoto({
@@ -290,7 +290,7 @@ test('every fault of a photo has a sentence that says what to do', () => {
   expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.02 of a step');
   const vivid = wordsForFault(
     { code: 'vivid', by: 0.12 },
-    { ...light, camera: { bend: 0, shoulder: 0, vivid: { by: 0.12, doubt: 0.03 } } },
+    { ...light, camera: { bend: 0, shoulder: 0, toe: 0, vivid: { by: 0.12, doubt: 0.03 } } },
   );
   expect(vivid.words).toMatch(/about 12 % stronger.*your phone.*or you did.*A patch of a paint you have measured/);
   expect(vivid.cost).toBe('A strong colour is sure to 5 % of its strength.');

@@ -47,7 +47,7 @@ export interface LightDoubt extends Uncertainty {
   /** light that may lie over the paint unseen, reflectance, one sigma: it lifts darks most and greys them */
   readonly stray: number;
 }
-const BEYOND_KNOWN = 0.15; // steps of doubt for every step beyond: what a camera's shoulder may bend there
+const BEYOND_KNOWN = 0.09; // steps of doubt for every step beyond: what a camera's shoulder may bend there
 
 export interface Comparison {
   readonly target: Measured;

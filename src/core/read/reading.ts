@@ -9,7 +9,7 @@ import { readMasses, type MassReading } from './massReading';
 import { compare, type Comparison, type LightDoubt } from './measured';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 20;
+export const READING_VERSION = 21;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -26,7 +26,7 @@ export const doubtOf = ({ light }: Flat): LightDoubt => ({
   colour: light.camera.vivid.doubt,
   stray: Math.hypot(STRAY, SHEEN_LEFT * light.sheen.most),
 });
-const STRAY = 0.003; // reflectance: what a lens is taken to scatter
+const STRAY = 0.002; // reflectance: what a lens is taken to scatter
 const SHEEN_LEFT = 0.4; // share of a sheen by which its shape, as it was fitted, may be wrong at a place
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */

@@ -79,9 +79,10 @@ const KeptLight = z.object({
     .object({
       bend: z.number(),
       shoulder: z.number().default(0),
+      toe: z.number().default(0),
       vivid: z.object({ by: z.number(), doubt: z.number() }),
     })
-    .default({ bend: 0, shoulder: 0, vivid: { by: 0, doubt: 0 } }),
+    .default({ bend: 0, shoulder: 0, toe: 0, vivid: { by: 0, doubt: 0 } }),
   sheen: z.object({ most: z.number(), share: z.number() }).default({ most: 0, share: 0 }),
 }) satisfies z.ZodType<Light>;
 
