@@ -4,6 +4,7 @@ import { instructionOf, sentenceFor, type Finding } from '../kinds';
 import { driftInWords, poseInWords, shiftInWords } from '../words';
 import { findingsOf, isLoud } from './index';
 import { driftOf, NO_DRIFT, type Drift } from '../read/drift';
+import { aroundOf } from '../read/aligned';
 import type { Reading } from '../read';
 
 const [W, H, COLUMNS, ROWS, CELL] = [200, 150, 40, 30, 5];
@@ -35,6 +36,7 @@ function readingWith(shift: (x: number, y: number) => readonly [number, number],
     painted: flat,
     mask: new Uint8Array(W * H),
     drift: drift as Drift,
+    around: aroundOf(flat, { width: W, height: H }),
   };
   const still = () => new Float32Array(100 * 75);
   const map = {
@@ -54,7 +56,7 @@ const found = (reading: Reading, tolerance?: number) =>
     findingsOf(reading, {
       massOf: new Int32Array(W * H),
       ids: [7],
-      uncertainty: { value: 0.1, warmth: 1, knownTo: 10, stray: 0, colour: 0 },
+      uncertainty: { value: 0.1, warmth: 1, knownTo: 10, stray: 0, colour: 0, local: 0 },
       tolerance,
     }),
   );

@@ -3,8 +3,8 @@ import { codeFromLinear, linearFromCode } from '../colour';
 import { isRising, STRAIGHT, valueUnder, withoutBend, type Bend } from './bend';
 
 /**
- * A camera's curve, written down by itself: codes mixed with their smoothstep, with a parabola over the middle, and with
- * a quartic that is nought at black, middle and white.
+ * A camera's curve, written down by itself: codes mixed with their smoothstep, with a parabola over the middle, and
+ * with a quartic that is nought at black, middle and white.
  */
 const bent = (light: number, { bend, shoulder, toe }: Bend) => {
   const c = codeFromLinear(light);

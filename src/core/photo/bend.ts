@@ -2,9 +2,9 @@ import { codeFromLinear, linearFromCode, luminanceFromValue, valueFromLuminance 
 import type { ToneCurve } from './toneCurve';
 
 /**
- * A camera's tone curve: codes c of light became c + c (1 - c) (shoulder + bend m - toe m m), m = 2 c - 1: a quartic that
- * keeps black and white. What makers do differs, and none says what: the three numbers follow the usual shapes to four
- * thousandths, without the toe to two hundredths.
+ * A camera's tone curve: codes c of light became c + c (1 - c) (shoulder + bend m - toe m m), m = 2 c - 1: a quartic
+ * that keeps black and white. What makers do differs, and none says what: the three numbers follow the usual shapes to
+ * four thousandths, without the toe to two hundredths.
  */
 export interface Bend {
   /** how S-shaped: darks darker, lights lighter; 0..0.6 */

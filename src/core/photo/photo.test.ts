@@ -287,7 +287,7 @@ test('every fault of a photo has a sentence that says what to do', () => {
     expect(cost).toMatch(/^[A-Z].*\.$/);
   }
   // Fall-off's cost is the width it adds: a quarter a stop of what the plan leaves, over 1.2 stops.
-  expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.02 of a step');
+  expect(wordsForFault({ code: 'fall-off', stops: 1.2 }, light).cost).toContain('0.01 of a step');
   const vivid = wordsForFault(
     { code: 'vivid', by: 0.12 },
     { ...light, camera: { bend: 0, shoulder: 0, toe: 0, vivid: { by: 0.12, doubt: 0.03 } } },

@@ -1,5 +1,5 @@
 import { coloursOf, type Colours, type Flat } from '../photo';
-import type { Raster } from '../raster';
+import { gaussianBlur, shrinkPlane, type Plane, type Raster } from '../raster';
 import { driftOf, shiftRows, type Drift, type Field, type Landmark } from './drift';
 import { throughLandmarks } from './drift/landmarks';
 
@@ -16,6 +16,17 @@ export interface Aligned {
   /** 1 = not read */
   readonly mask: Uint8Array;
   readonly drift: Drift;
+  /** planned value of what is around each place, {@link COARSER} times smaller */
+  readonly around: Plane;
+}
+
+export const COARSER = 4;
+const REACH = 0.07; // of the longer side, one sigma: how far what a camera takes for a place's surroundings reaches
+
+/** What is around every place of a plan. */
+export function aroundOf({ value: data }: Colours, { width, height }: { width: number; height: number }): Plane {
+  const coarse = shrinkPlane({ width, height, data }, COARSER);
+  return gaussianBlur(coarse, REACH * Math.max(coarse.width, coarse.height));
 }
 
 /**
@@ -97,5 +108,6 @@ export function align(
   const planned = coloursOf(plan);
   const painted = coloursOf(flat.small);
   const drift = known ?? throughLandmarks(driftOf(planned, painted, { ...size, unread: flat.mask }), landmarks);
-  return { ...size, planned, drift, ...drawnBack(painted, flat.mask, drift, size) };
+  const around = aroundOf(planned, size);
+  return { ...size, planned, drift, around, ...drawnBack(painted, flat.mask, drift, size) };
 }

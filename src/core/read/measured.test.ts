@@ -2,12 +2,13 @@ import { expect, test } from 'vitest';
 import { lightnessFromLuminance, linearFromLab, luminanceFromValue } from '../colour';
 import { coloursOf, type Colours } from '../photo';
 import { channelsOf, makeRaster } from '../raster';
-import type { Aligned } from './aligned';
+import { aroundOf, type Aligned } from './aligned';
 import { compare, type LightDoubt } from './measured';
+import { sceneOf } from './scene.testing';
 
 const [W, H] = [40, 30];
 const ALL = Int32Array.from({ length: W * H }, (_, i) => i);
-const SURE: LightDoubt = { value: 0, warmth: 0, knownTo: 10.5, colour: 0, stray: 0 };
+const SURE: LightDoubt = { value: 0, warmth: 0, knownTo: 10.5, colour: 0, stray: 0, local: 0 };
 
 /** An even sheet of a value and a*, b*, with so much white light over it. */
 function sheet(value: number, [a, b]: readonly [number, number], over = 0): Colours {
@@ -18,7 +19,8 @@ function sheet(value: number, [a, b]: readonly [number, number], over = 0): Colo
 }
 
 function compared(planned: Colours, painted: Colours, light: Partial<LightDoubt>) {
-  const aligned = { width: W, height: H, mmPerPixel: 4, planned, painted, mask: new Uint8Array(W * H) };
+  const [mask, around] = [new Uint8Array(W * H), aroundOf(planned, { width: W, height: H })];
+  const aligned = { width: W, height: H, mmPerPixel: 4, planned, painted, mask, around };
   const seen = compare(aligned as unknown as Aligned, ALL, { ...SURE, ...light });
   if (!seen) throw new Error('nothing was read');
   return seen;
@@ -45,5 +47,20 @@ test.each([2.5, 4, 7])('at value %s a strong colour is as unsure as that light w
 test('what is lighter than the tone curve was measured to is less sure, by each step', () => {
   const light = sheet(9, [0, 0]);
   expect(compared(light, light, { knownTo: 10 }).uncertainty.value).toBeLessThan(1e-3);
-  expect(compared(light, light, { knownTo: 7 }).uncertainty.value).toBeCloseTo(0.3, 1);
+  expect(compared(light, light, { knownTo: 7 }).uncertainty.value).toBeCloseTo(0.18, 2);
+});
+
+test('a dark among lights is as unsure as a phone may have parted it from them; an even sheet is not', () => {
+  const size = { width: 120, height: 90 };
+  const dark = (x: number, y: number) => Math.hypot(x - 60, y - 45) < 6;
+  const at = (x: number, y: number) => (dark(x, y) ? 4 : 8);
+  const scene = sceneOf({ ...size, planned: at, painted: at });
+  const unsure = (pixels: Int32Array, local: number) => compare(scene, pixels, { ...SURE, local })?.uncertainty.value;
+  const inside = Int32Array.from({ length: 120 * 90 }, (_, i) => i).filter((i) => dark((i % 120) + 0.5, i / 120 + 0.5));
+  const far = Int32Array.from({ length: 200 }, (_, i) => i);
+  expect(unsure(inside, 0)).toBeLessThan(0.01);
+  // It stands out by three to four steps from a blurred light around it.
+  expect(unsure(inside, 0.1)).toBeGreaterThan(0.25);
+  expect(unsure(inside, 0.1)).toBeLessThan(0.4);
+  expect(unsure(far, 0.1)).toBeLessThan(0.01);
 });

@@ -10,7 +10,7 @@ import {
 } from '../colour';
 import { robust } from '../raster';
 import type { Colours } from '../photo';
-import type { Aligned } from './aligned';
+import { COARSER, type Aligned } from './aligned';
 
 /** Colour of a place as a painter and an engineer would name it. */
 export interface Measured {
@@ -46,6 +46,8 @@ export interface LightDoubt extends Uncertainty {
   readonly colour: number;
   /** light that may lie over the paint unseen, reflectance, one sigma: it lifts darks most and greys them */
   readonly stray: number;
+  /** share of what a place stands out by from its surroundings that a phone may have added to it, one sigma */
+  readonly local: number;
 }
 const BEYOND_KNOWN = 0.09; // steps of doubt for every step beyond: what a camera's shoulder may bend there
 
@@ -135,6 +137,19 @@ function underStray({ value, chroma: strength }: Measured, stray: number): { val
   return { value: stray * stepsPerLight(Y), chroma: strength * Math.min(1, ((2 / 3) * stray) / Y) };
 }
 
+/** Steps by which local contrast may have parted a place from what is around it, least near black and white. */
+function underLocal({ planned, around, width }: Aligned, pixels: Int32Array, local: number): number {
+  let [sum, value] = [0, 0];
+  for (const i of pixels) {
+    const [x, y] = [Math.floor((i % width) / COARSER), Math.floor(i / width / COARSER)];
+    sum +=
+      planned.value[i] - around.data[Math.min(y, around.height - 1) * around.width + Math.min(x, around.width - 1)];
+    value += planned.value[i];
+  }
+  const middling = 0.4 * (value / pixels.length) * (1 - value / pixels.length / 10);
+  return local * middling * Math.abs(sum / pixels.length);
+}
+
 /**
  * Robust centre of a set of pixels on both pictures, over those that can be read.
  * @param pixels indices into the aligned planes
@@ -157,7 +172,7 @@ export function compare(aligned: Aligned, pixels: Int32Array, light: LightDoubt)
     painted,
     difference: differenceOf(painted, target),
     uncertainty: {
-      value: Math.hypot(light.value, 0.5 * texture, beyond, over.value),
+      value: Math.hypot(light.value, 0.5 * texture, beyond, over.value, underLocal(aligned, some, light.local)),
       warmth: Math.hypot(light.warmth, light.colour * painted.chroma, 4 * texture, over.chroma),
     },
     spread,

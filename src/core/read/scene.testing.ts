@@ -1,5 +1,5 @@
 import type { Colours } from '../photo';
-import type { Aligned } from './aligned';
+import { aroundOf, type Aligned } from './aligned';
 import { NO_DRIFT } from './drift';
 
 type ValueAt = (x: number, y: number) => number;
@@ -26,5 +26,7 @@ export function sceneOf({
   const [columns, rows] = [Math.ceil(width / 5), Math.ceil(height / 5)];
   const still = () => new Float32Array(columns * rows);
   const drift = { global: NO_DRIFT, columns, rows, cellMm: 5, dx: still(), dy: still(), confidence: still().fill(0.8) };
-  return { width, height, mmPerPixel: 1, planned: grey(planned), painted: grey(painted), mask, drift };
+  const meant = grey(planned);
+  const around = aroundOf(meant, { width, height });
+  return { width, height, mmPerPixel: 1, planned: meant, painted: grey(painted), mask, drift, around };
 }
