@@ -1,20 +1,14 @@
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
-import { halfWidth, boxOf } from '../core/raster';
-import { driftPoints, type Uncertainty } from '../core/read';
+import { boxOf } from '../core/raster';
+import { driftPoints, halfWidthsOf } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
 import { InputError } from '../server/images/inputError';
 import type { ReadRequest } from './arguments';
 
 /** Points of the drift lie so far apart, as a share of the canvas's long side. */
 const DRIFT_SHARE = 0.03;
-
-/** One sigma -> half the width of the interval that holds the truth nine times in ten (normal errors). */
-const ninetyPercent = ({ value, warmth }: Uncertainty): Uncertainty => ({
-  value: halfWidth(value),
-  warmth: halfWidth(warmth),
-});
 
 const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) => {
   const [x, y, w, h] = finding.region.box;
@@ -69,7 +63,7 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
        * as a share of its own
        */
       card: card && { rings: card, scale: cardScale(card, flat.whole, request.canvas) },
-      uncertainty: ninetyPercent(light.uncertainty),
+      uncertainty: halfWidthsOf(light.uncertainty),
     },
     regions: request.regions.map((box, i) => {
       const c = places[i]?.paint;
@@ -84,7 +78,7 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
         target: plain(c.target),
         painted: plain(c.painted),
         difference: c.difference,
-        uncertainty: ninetyPercent(c.uncertainty),
+        uncertainty: halfWidthsOf(c.uncertainty),
       };
     }),
     edges: [] as unknown[],
@@ -99,7 +93,7 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
         kind: f.kind,
         region: f.region,
         difference: 'shift' in f ? { ...f.difference, shift: f.shift.by } : f.difference,
-        uncertainty: ninetyPercent(f.uncertainty),
+        uncertainty: halfWidthsOf(f.uncertainty),
         words: sentenceFor(f, nameOf(f, request.canvas)),
       })),
     ...(request.forms ? { forms: formsIn(against) } : {}),

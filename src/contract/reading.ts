@@ -81,7 +81,7 @@ export const FindingOfReading = z.discriminatedUnion('kind', [
   z.object({
     ...ANY_FINDING,
     kind: z.literal('drawing'),
-    /** mm, painting minus plan, with its one-sigma doubt */
+    /** mm, painting minus plan, with the half-width of its doubt */
     shift: z.object({ by: Point, doubt: z.number() }),
     whole: GlobalDrift.optional(),
   }),

@@ -36,6 +36,7 @@ export const Measured = z.object({
   hue: z.number(),
 }) satisfies z.ZodType<Colour>;
 export const Difference = z.object({ value: z.number(), warmth: z.number(), chroma: z.number(), deltaE: z.number() });
+/** Half-widths that hold the truth nine times in ten: every answer and file means this by uncertainty and doubt. */
 export const Uncertainty = z.object({ value: z.number(), warmth: z.number() });
 export const Comparison = z.object({
   target: Measured,

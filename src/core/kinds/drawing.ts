@@ -1,4 +1,3 @@
-import { halfWidth } from '../raster';
 import { figure, poseInWords, shiftInWords } from '../words';
 import { drawingFound, LEAST_SHIFT } from './drawingFound';
 import type { DrawingFinding } from './finding';
@@ -33,9 +32,9 @@ export const DRAWING: Kind<DrawingFinding> = {
   evidence: ({ whole, amount, shift }) =>
     whole
       ? `Its places lie ${amount.toFixed(1)} mm off on the whole.`
-      : `Painted ${amount.toFixed(1)} mm from its place, sure to ${(2 * shift.doubt).toFixed(1)} mm: contours of the plan found again in the painting.`,
+      : `Painted ${amount.toFixed(1)} mm from its place, sure to ${shift.doubt.toFixed(1)} mm: contours of the plan found again in the painting.`,
   basis: ({ shift: { by, doubt } }) =>
-    `Off by ${figure(by[0], 1)} mm to the right and ${figure(by[1], 1)} mm down, sure to ${halfWidth(doubt).toFixed(1)} mm: contours of the plan found again in the painting, whatever their values.`,
+    `Off by ${figure(by[0], 1)} mm to the right and ${figure(by[1], 1)} mm down, sure to ${doubt.toFixed(1)} mm: contours of the plan found again in the painting, whatever their values.`,
   departure: ({ shift }) => ({ kind: 'moved', by: shift.by, scale: 1 }),
   sameWay: (now, then) => Boolean(now.whole) === Boolean(then.whole),
   untouched: (now, then) => {

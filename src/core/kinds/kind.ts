@@ -83,12 +83,16 @@ export interface Kind<F extends Finding = Finding> {
   towards(finding: PartOf<F, 'shift' | 'whole'>): number | null;
   /** What the hand should do, without the place: "three quarters of a step darker". */
   instruction(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>): string;
-  /** Both figures and how sure they are, as it is decided by. @param show a value on the painter's scale */
+  /**
+   * Both figures and how sure they are, as it is decided by.
+   * @param finding with half-widths for its uncertainty and doubt
+   * @param show a value on the painter's scale
+   */
   evidence(
     finding: PartOf<F, 'target' | 'painted' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole'>,
     show: (value: number) => string,
   ): string;
-  /** How it was measured and how sure that is. */
+  /** How it was measured and how sure that is. @param finding as for its evidence */
   basis(finding: PartOf<F, 'uncertainty' | 'shift'>): string;
   /** What makes the plan what is painted there; null = no departure can. */
   departure(finding: PartOf<F, 'amount' | 'target' | 'painted' | 'shift'>): Change | null;

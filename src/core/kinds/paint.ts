@@ -1,4 +1,3 @@
-import { halfWidth } from '../raster';
 import type { Comparison, DifferenceMap, Uncertainty } from '../read';
 import { areaInWords, figure } from '../words';
 import type { PaintFinding, PaintKind } from './finding';
@@ -55,12 +54,12 @@ export const claimOfHue = ({ amount, target }: Pick<PaintFinding, 'amount' | 'ta
 export const middleIn = (sure: string): string =>
   `Middle of all that can be read of the place, strokes and stray spots set aside; sure to ${sure}.`;
 export const colourBasis: PaintKindRecord['basis'] = ({ uncertainty }) =>
-  middleIn(`${halfWidth(uncertainty.warmth).toFixed(1)} units`);
+  middleIn(`${uncertainty.warmth.toFixed(1)} units`);
 /** Both figures of a colour. */
 export const colourEvidence =
   (name: 'warmth' | 'chroma'): PaintKindRecord['evidence'] =>
   ({ target, painted, uncertainty, share }) =>
-    `Plan ${name} ${figure(matchedTarget({ target, painted })[name], 0)} at this value, painted ${figure(painted[name], 0)}, sure to ${halfWidth(uncertainty.warmth).toFixed(1)}. ${areaInWords(share)}`;
+    `Plan ${name} ${figure(matchedTarget({ target, painted })[name], 0)} at this value, painted ${figure(painted[name], 0)}, sure to ${uncertainty.warmth.toFixed(1)}. ${areaInWords(share)}`;
 
 /** Whether a colour is as it was. @param units of a*b* from which it has been worked on */
 export const sameColour =

@@ -1,4 +1,3 @@
-import { halfWidth } from '../raster';
 import { areaInWords, stepsInWords } from '../words';
 import { still } from './kind';
 import { middleIn, paintKind } from './paint';
@@ -23,8 +22,8 @@ export const VALUE = paintKind({
   instruction: ({ amount }) =>
     Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`,
   evidence: ({ target, painted, uncertainty, share }, show) =>
-    `Plan ${show(target.value)}, painted ${show(painted.value)}, sure to ${halfWidth(uncertainty.value).toFixed(2)} of a step. ${areaInWords(share)}`,
-  basis: ({ uncertainty }) => middleIn(`${halfWidth(uncertainty.value).toFixed(2)} step`),
+    `Plan ${show(target.value)}, painted ${show(painted.value)}, sure to ${uncertainty.value.toFixed(2)} of a step. ${areaInWords(share)}`,
+  basis: ({ uncertainty }) => middleIn(`${uncertainty.value.toFixed(2)} step`),
   departure: ({ amount }) => ({ kind: 'value', steps: Math.max(-MOST_STEPS, Math.min(MOST_STEPS, amount)) }),
   untouched: (now, then) =>
     still(now.painted.value - then.painted.value, MOVED, now.uncertainty.value, then.uncertainty.value),

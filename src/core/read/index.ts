@@ -7,6 +7,7 @@ export {
   type Difference,
   type LightDoubt,
   type Measured,
+  halfWidthsOf,
   type Uncertainty,
 } from './measured';
 export {

@@ -1,4 +1,3 @@
-import { halfWidth } from '../raster';
 import type { Point } from '../raster';
 import type { Comparison, Seat } from '../read';
 import { AMOUNT_WORDS, colourAmount, stepsInWords } from './amounts';
@@ -9,15 +8,15 @@ type Show = (value: number) => string;
 const SPOKEN = 0.125; // steps from which a difference is spoken of
 const tooLight = (steps: number) => `${stepsInWords(steps)} too ${steps > 0 ? 'light' : 'dark'}`;
 
-/** How sure a photograph makes its readings. @param uncertainty one sigma */
+/** How sure a photograph makes its readings. @param uncertainty half-widths */
 export const sureInWords = ({ value, warmth }: { value: number; warmth: number }): string =>
-  `Values are sure to ${halfWidth(value).toFixed(2)} of a step, warmth to ${halfWidth(warmth).toFixed(1)}.`;
+  `Values are sure to ${value.toFixed(2)} of a step, warmth to ${warmth.toFixed(1)}.`;
 
 /** What an outlined place shows. */
 export function outlineInWords({ target, painted, difference, uncertainty, spread }: Comparison, show: Show): string {
   const off = Math.abs(difference.value) < SPOKEN ? 'as planned' : tooLight(difference.value);
   return [
-    `Planned ${show(target.value)}, painted ${show(painted.value)}: ${off}, sure to ${halfWidth(uncertainty.value).toFixed(2)}.`,
+    `Planned ${show(target.value)}, painted ${show(painted.value)}: ${off}, sure to ${uncertainty.value.toFixed(2)}.`,
     `Warmth ${figure(target.warmth, 0)} planned, ${figure(painted.warmth, 0)} painted; chroma ${target.chroma.toFixed(0)} and ${painted.chroma.toFixed(0)}.`,
     `Its values spread by ${spread.toFixed(2)}.`,
   ].join(' ');

@@ -54,7 +54,7 @@ const comparison = (value: number, warmth: number): Comparison => ({
 describe('what was measured', () => {
   test('a place, a mass, a relation', () => {
     expect(outlineInWords(comparison(0.5, 6), show)).toBe(
-      'Planned 5.0, painted 5.5: half a step too light, sure to 0.16. Warmth 0 planned, 6 painted; chroma 0 and 6. Its values spread by 0.25.',
+      'Planned 5.0, painted 5.5: half a step too light, sure to 0.10. Warmth 0 planned, 6 painted; chroma 0 and 6. Its values spread by 0.25.',
     );
     expect(outlineInWords(comparison(0.1, 0), show)).toMatch(/: as planned, sure to/);
     expect(massInWords(comparison(0, -8), show)).toMatch(/warmth 0 and −8\. clearly too cool\.$/);

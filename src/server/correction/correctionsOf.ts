@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { Check, Correction } from '../../contract';
 import { sentenceFor } from '../../core/kinds';
+import { halfWidth } from '../../core/raster';
 import type { SaidFinding } from '../../core/session';
 import { findingsBy } from '../reading/findingRows';
 import { kept } from '../studio/kept';
@@ -33,7 +34,7 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
   // A photograph that was read again is checked again: its newest check counts.
   const byCorrection = new Map<string, Map<string, Check>>(rows.map(({ id }) => [id, new Map()]));
   for (const { correctionId, readingId: _reading, ...check } of checks)
-    byCorrection.get(correctionId)?.set(check.photoId, check);
+    byCorrection.get(correctionId)?.set(check.photoId, { ...check, uncertainty: halfWidth(check.uncertainty) });
   return rows.map((row) => ({
     id: row.id,
     paintingId: row.paintingId,
@@ -43,7 +44,7 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
     words: row.words || saidBy(row, findings.get(row.findingId ?? '')),
     place: kept('correction.place', row.place),
     difference: row.difference,
-    uncertainty: row.uncertainty,
+    uncertainty: halfWidth(row.uncertainty),
     own: row.own === 1,
     open: row.open === 1,
     takenAt: row.takenAt,

@@ -10,7 +10,7 @@ const UNITS = {
   warmth: 'a* cos 60 + b* sin 60, CIELAB D65',
   chroma: 'CIELAB C*ab',
   differences: 'painted minus plan',
-  uncertainty: 'one sigma, in the unit of what it stands beside',
+  uncertainty: 'half-width that holds the truth nine times in ten, in the unit of what it stands beside',
   share: 'of the canvas, 0 to 1',
 } as const;
 

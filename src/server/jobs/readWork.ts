@@ -2,6 +2,7 @@ import { doingInWords } from '../../core/words';
 import { sagitta, wordsForFault } from '../../core/photo';
 import { readingSize } from '../../core/plan';
 import { lightOfPicture, type Raster } from '../../core/raster';
+import { halfWidthsOf } from '../../core/read';
 import {
   flatOf,
   groundOf,
@@ -123,7 +124,7 @@ export async function judge({ task }: Ask<'judge'>): Answer<'judge'> {
   );
   return {
     method: light.method,
-    uncertainty: light.uncertainty,
+    uncertainty: halfWidthsOf(light.uncertainty),
     glareShare,
     blurMm: Number.isFinite(blurMm) ? blurMm : null,
     pixelsPerMm: quality.pixelsPerMm,

@@ -4,11 +4,12 @@ import { instructionOf, kindOf, sentenceFor, type Finding } from '../../core/kin
 import { wordsForFault } from '../../core/photo';
 import { lostLightInWords, placeInWords } from '../../core/words';
 import { placeHolds } from '../../core/raster';
-import type { MassReading } from '../../core/read';
+import { halfWidthsOf, type MassReading } from '../../core/read';
 import { InputError } from '../images/inputError';
 import { stageOf } from '../painting/describe';
 import { findingsOf, massesOf } from './findingRows';
 import { asked } from './gathering';
+import { accountInHalfWidths, findingInHalfWidths } from './halfWidths';
 import { kept, keptOr } from '../studio/kept';
 import type { KeptReading } from '../studio/keptShapes';
 import { homeOf } from '../photo/looking';
@@ -120,7 +121,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     createdAt: row.createdAt,
     stage: stage?.name ?? '',
     stale: now?.inputs !== row.inputs,
-    light: told.light,
+    light: { ...told.light, uncertainty: halfWidthsOf(told.light.uncertainty) },
     lens: told.lens,
     shots: told.shots,
     glareShare: told.glareShare,
@@ -134,7 +135,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     }),
     change: changeOf(told.change),
     ofEarlierMethod: told.ofEarlierMethod,
-    account: told.account,
+    account: told.account && accountInHalfWidths(told.account),
     recheck: await recheckOf(studio, { account: told.account, masses, photo }),
     blurMm: told.blurMm,
     quality: told.quality.map((line) =>
@@ -142,12 +143,13 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     ),
     masses: masses.map((mass) => ({
       ...mass,
+      uncertainty: halfWidthsOf(mass.uncertainty),
       name: names.mass(mass),
     })),
     findings: findings.map(({ id, thread, finding }, index) => {
       const { decisionId, decided, silenced, carried } = standings.get(id) ?? WAITS;
       return {
-        ...finding,
+        ...findingInHalfWidths(finding),
         id,
         thread,
         index,

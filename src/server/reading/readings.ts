@@ -1,6 +1,7 @@
 import type { Job, Place, Quality } from '../../contract';
 import type { SeenPlace } from '../../core/kinds';
-import { READING_VERSION, type Comparison } from '../../core/read';
+import { halfWidth } from '../../core/raster';
+import { halfWidthsOf, READING_VERSION, type Comparison } from '../../core/read';
 import type { OpenCorrection } from '../../core/session';
 import { InputError } from '../images/inputError';
 import type { Told } from '../jobs/jobBoard';
@@ -67,7 +68,7 @@ function earlyOf(
     name: name(mass),
     planned: mass.target.value,
     painted: mass.painted.value,
-    doubt: mass.uncertainty.value,
+    doubt: halfWidth(mass.uncertainty.value),
   }));
   return {
     early: { ...(flatJpeg && { flat: true }), ...(mapPng && { map: true }), ...(lines && { masses: lines }) },
@@ -172,5 +173,7 @@ export async function seePlace(studio: Studio, photoId: string, place: Place): P
 }
 
 /** The same as a comparison of its paint. */
-export const measurePlace = async (studio: Studio, photoId: string, place: Place): Promise<Comparison> =>
-  (await seePlace(studio, photoId, place)).paint;
+export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {
+  const { paint } = await seePlace(studio, photoId, place);
+  return { ...paint, uncertainty: halfWidthsOf(paint.uncertainty) };
+}

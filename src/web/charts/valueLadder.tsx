@@ -1,4 +1,3 @@
-import { halfWidth } from '../../core/raster';
 import { scaleLinear } from 'd3-scale';
 import { stepsFigure } from '../../core/words';
 import type { MassOfReading } from '../../contract';
@@ -32,7 +31,7 @@ const Steps = ({ most }: { most: number }) => (
 /** Bar = plan, filled dot = painted, whisker = how sure. */
 function Rung({ mass, at }: { mass: MassOfReading; at: (value: number) => number }) {
   const { target, painted, uncertainty } = mass;
-  const within = halfWidth(uncertainty.value);
+  const within = uncertainty.value;
   const [low, high] = [painted.value - within, painted.value + within];
   return (
     <svg width={WIDTH} height="25" aria-hidden="true" className="block">

@@ -1,4 +1,3 @@
-import { halfWidth } from '../../core/raster';
 import type { Account, MassOfReading } from '../../contract';
 import { hueTowards } from '../../core/colour';
 import { hueWanted, matchedDifference } from '../../core/kinds';
@@ -72,7 +71,7 @@ export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'sure to',
           number: true,
-          show: ({ uncertainty }) => halfWidth(uncertainty.value).toFixed(2),
+          show: ({ uncertainty }) => uncertainty.value.toFixed(2),
           by: ({ uncertainty }) => uncertainty.value,
         },
         { name: 'spread', number: true, show: ({ spread }) => spread.toFixed(2), by: ({ spread }) => spread },
@@ -128,7 +127,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'sure to',
           number: true,
-          show: ({ uncertainty }) => halfWidth(uncertainty.warmth).toFixed(1),
+          show: ({ uncertainty }) => uncertainty.warmth.toFixed(1),
           by: ({ uncertainty }) => uncertainty.warmth,
         },
         {
@@ -193,7 +192,7 @@ export function DrawingTable({ masses, account, chosen, onChoose }: TableProps) 
         {
           name: 'sure to',
           number: true,
-          show: ({ id }) => `${(2 * (drawnOf(id)?.doubt ?? 0)).toFixed(1)} mm`,
+          show: ({ id }) => `${(drawnOf(id)?.doubt ?? 0).toFixed(1)} mm`,
           by: ({ id }) => drawnOf(id)?.doubt ?? 0,
         },
       ]}
@@ -223,7 +222,7 @@ export function RelationTable({ masses, account }: Pick<TableProps, 'masses' | '
       show: ({ difference, reversed, uncertainty }) =>
         reversed ? (
           <b>order reversed</b>
-        ) : Math.abs(difference) < Math.max(0.2, halfWidth(uncertainty)) ? (
+        ) : Math.abs(difference) < Math.max(0.2, uncertainty) ? (
           'as planned'
         ) : (
           `${Math.abs(difference).toFixed(1)} ${difference > 0 ? 'too far apart' : 'too near'}`

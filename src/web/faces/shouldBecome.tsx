@@ -1,5 +1,4 @@
 import { kindOf } from '../../core/kinds';
-import { halfWidth } from '../../core/raster';
 import { AMOUNT_WORDS, colourAmount, stepsFigure } from '../../core/words';
 import { Mark, markOf } from '../marks/mark';
 
@@ -37,6 +36,5 @@ export function ShouldBecome({
   );
 }
 
-/** From how much on a mass is said to differ, as a finding would. @param sigma of what was measured */
-export const asPlannedWithin = (kind: keyof typeof WORDS, sigma: number): number =>
-  Math.max(kindOf(kind).least, halfWidth(sigma));
+/** From how much on a mass is said to differ, as a finding would. @param sure half-width of what was measured */
+export const asPlannedWithin = (kind: keyof typeof WORDS, sure: number): number => Math.max(kindOf(kind).least, sure);

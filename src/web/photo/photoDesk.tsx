@@ -15,7 +15,7 @@ import { LightChoice } from './lightChoice';
 import { LightStage } from './lightStage';
 import { NotReadStage } from './notReadStage';
 import { PhotoHistory } from './photoHistory';
-import { PhotoQuality } from './photoQuality';
+import { PhotoCertainty, PhotoQuality } from './photoQuality';
 import { usePhotoDesk, type PhotoDeskModel } from './usePhotoDesk';
 
 const VIEWS = [
@@ -154,6 +154,8 @@ function Slip({ desk }: Part) {
       <p className="small soft">
         {photo.fileName}, {photo.width} × {photo.height} px
       </p>
+      {/* Another painting's light is worth nothing. */}
+      {!desk.insist && <PhotoCertainty paintingId={painting.id} photo={photo} />}
       {photo.role !== 'white-board' && (
         <Greys
           photo={photo}
@@ -164,7 +166,7 @@ function Slip({ desk }: Part) {
           onGreys={keepGreys}
         />
       )}
-      {/* Another painting's light is worth nothing. Below what is done by hand, as it may be long. */}
+      {/* Below what is done by hand, as it may be long. */}
       {!desk.insist && <PhotoQuality paintingId={painting.id} photo={photo} />}
       {photo.role === 'canvas' && (
         <LightChoice paintingId={painting.id} photo={photo} first={session.number === 1} rooms={rooms} />

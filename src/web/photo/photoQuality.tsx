@@ -23,34 +23,42 @@ const OTHER = {
   ground: PHOTO_TEXT.showsGround,
 } as const;
 
-/** How good a photograph is: before it is read, and after. */
-export function PhotoQuality({ paintingId, photo }: { paintingId: string; photo: Photo }) {
+interface About {
+  readonly paintingId: string;
+  readonly photo: Photo;
+}
+
+/** What is known of a photograph: by its reading while that holds, else as it would be read. */
+function useKnown({ paintingId, photo }: About) {
   const { data: reading } = useReading(paintingId, photo.readingId ? photo.id : null);
-  const fresh = reading && !reading.stale;
+  const fresh = reading && !reading.stale ? reading : null;
   const { data: quality, isFetching } = useQuality(paintingId, photo, !fresh);
+  return { fresh, stale: reading?.stale ?? false, quality, isFetching };
+}
+
+/** How sure a photograph makes its readings: before it is read, and after. */
+export function PhotoCertainty(about: About) {
+  const { photo } = about;
+  const { fresh, stale, quality, isFetching } = useKnown(about);
   if (photo.role !== 'canvas') return <p className="serif mt-2">{OTHER[photo.role]}</p>;
   if (!photo.corners)
     return (
       <p className="serif mt-2">{photo.state === 'arrived' ? PHOTO_TEXT.keptLooking : PHOTO_TEXT.cornersUnsure}</p>
     );
   if (fresh)
-    return (
-      <>
-        <p className="serif mt-2">{[shotsInWords(reading.shots), sureInWords(reading.light.uncertainty)].join(' ')}</p>
-        <Lines lines={reading.quality} />
-      </>
-    );
+    return <p className="serif mt-2">{[shotsInWords(fresh.shots), sureInWords(fresh.light.uncertainty)].join(' ')}</p>;
+  const asItStands = quality && `Read as it stands: ${sureInWords(quality.uncertainty).replace('V', 'v')}`;
   return (
-    <>
-      <p className="serif mt-2" role="status">
-        {quality
-          ? `Read as it stands: ${sureInWords(quality.uncertainty).replace('V', 'v')}`
-          : isFetching
-            ? PHOTO_TEXT.cornersSetLooking
-            : PHOTO_TEXT.cornersSetGreys}
-        {reading?.stale && <b> {PHOTO_TEXT.outOfDate}</b>}
-      </p>
-      {quality && <Lines lines={quality.lines} />}
-    </>
+    <p className="serif mt-2" role="status">
+      {asItStands ?? (isFetching ? PHOTO_TEXT.cornersSetLooking : PHOTO_TEXT.cornersSetGreys)}
+      {stale && <b> {PHOTO_TEXT.outOfDate}</b>}
+    </p>
   );
+}
+
+/** What is wrong with a photograph of the canvas, once that is known. */
+export function PhotoQuality(about: About) {
+  const { fresh, quality } = useKnown(about);
+  const lines = fresh?.quality ?? quality?.lines;
+  return about.photo.role === 'canvas' && about.photo.corners && lines ? <Lines lines={lines} /> : null;
 }

@@ -1,0 +1,20 @@
+import type { Finding } from '../../core/kinds';
+import { halfWidth } from '../../core/raster';
+import { halfWidthsOf, type Account } from '../../core/read';
+
+/** A finding with half-widths for its doubts, as every answer tells them. */
+export const findingInHalfWidths = <F extends Finding>(finding: F): F => ({
+  ...finding,
+  uncertainty: halfWidthsOf(finding.uncertainty),
+  ...('shift' in finding && { shift: { ...finding.shift, doubt: halfWidth(finding.shift.doubt) } }),
+});
+
+/** An account, the same. */
+export const accountInHalfWidths = <A extends Pick<Account, 'drawing' | 'relations'>>(account: A): A => ({
+  ...account,
+  drawing: {
+    ...account.drawing,
+    masses: account.drawing.masses.map((mass) => ({ ...mass, doubt: halfWidth(mass.doubt) })),
+  },
+  relations: account.relations.map((one) => ({ ...one, uncertainty: halfWidth(one.uncertainty) })),
+});
