@@ -1,6 +1,6 @@
 import { TOLERANCE_MM } from '../plan';
 import { connectedRegions } from '../raster';
-import type { DifferenceMap } from '../read';
+import type { DifferenceMap, MassReading } from '../read';
 import type { PaintKind } from './finding';
 import type { Evidence } from './kind';
 import { limitOf } from './matched';
@@ -15,6 +15,10 @@ export interface Candidate {
   readonly count: number;
   /** the mass it is, where it is one; -1 = a patch */
   readonly massId: number;
+  /** whether it is made of masses that are off as a whole */
+  readonly ofMasses: boolean;
+  /** a*, b* as planned of the mass that most of it lies on */
+  readonly meant: readonly [number, number];
 }
 
 /**
@@ -97,6 +101,16 @@ function labelled(labels: Int32Array, label: number): Uint8Array {
   return cells;
 }
 
+const GREY = [0, 0] as const;
+const colourOf = ({ target: { lab } }: MassReading): readonly [number, number] => [lab[1], lab[2]];
+
+/** The mass most of the cells lie in, by its index. */
+function mostOf(cells: Uint8Array, massOfCell: Int32Array): number {
+  const counts = new Map<number, number>();
+  for (let i = 0; i < cells.length; i++) if (cells[i]) counts.set(massOfCell[i], (counts.get(massOfCell[i]) ?? 0) + 1);
+  return [...counts].reduce((best, one) => (one[1] > best[1] ? one : best), [-1, 0])[0];
+}
+
 function wholeMasses(row: PaintKindRecord, ground: MapGround): Candidate[] {
   const { reading, massOfCell, ids } = ground;
   const { map } = reading;
@@ -108,7 +122,8 @@ function wholeMasses(row: PaintKindRecord, ground: MapGround): Candidate[] {
     if (!holdsThroughout(data, amount, { trust: map.trust, massOfCell, k })) return [];
     const cells = labelled(massOfCell, k);
     if (countOf(opened(cells, map, thinCells(ground))) === 0) return [];
-    return [{ kind: row.name, amount, cells, count: countOf(cells), massId: mass.id }];
+    const meant = colourOf(mass);
+    return [{ kind: row.name, amount, cells, count: countOf(cells), massId: mass.id, ofMasses: true, meant }];
   });
 }
 
@@ -144,6 +159,31 @@ function opened(cells: Uint8Array, map: { width: number }, thin: number): Uint8A
   return out;
 }
 
+const MINOR = 0.3; // share of a patch below which a mass has to speak for itself
+const SPEAKS = 0.7; // of the patch's amount
+
+/**
+ * A patch without what bled over the border of a thing: the map is smooth, so that beside a strong difference the
+ * neighbour's cells differ too, but by less.
+ */
+function withoutBleeding(cells: Uint8Array, data: Float32Array, massOfCell: Int32Array): Uint8Array {
+  const byMass = new Map<number, { count: number; sum: number }>();
+  let [count, sum] = [0, 0];
+  for (let i = 0; i < cells.length; i++) {
+    if (!cells[i]) continue;
+    const mass = byMass.get(massOfCell[i]) ?? { count: 0, sum: 0 };
+    byMass.set(massOfCell[i], { count: mass.count + 1, sum: mass.sum + data[i] });
+    count++;
+    sum += data[i];
+  }
+  const bled = new Set(
+    [...byMass].flatMap(([k, mass]) =>
+      mass.count < MINOR * count && mass.sum / mass.count / (sum / count) < SPEAKS ? [k] : [],
+    ),
+  );
+  return bled.size === 0 ? cells : cells.map((v, i) => (v && bled.has(massOfCell[i]) ? 0 : v));
+}
+
 /** Places of any shape that are off, outside the masses that are off as a whole. */
 function patches(row: PaintKindRecord, ground: MapGround, taken: Uint8Array): Candidate[] {
   const { reading, uncertainty } = ground;
@@ -156,8 +196,14 @@ function patches(row: PaintKindRecord, ground: MapGround, taken: Uint8Array): Ca
     const regions = regionsOf(opened(off, map, thinCells(ground)), map.width);
     return regions.sizes.flatMap((count, k): Candidate[] => {
       if (count < LEAST_SHARE * data.length) return [];
-      const cells = labelled(regions.of, k);
-      return [{ kind: row.name, amount: meanOver(cells, data), cells, count, massId: -1 }];
+      const cells = withoutBleeding(labelled(regions.of, k), data, ground.massOfCell);
+      const left = countOf(cells);
+      if (left < LEAST_SHARE * data.length) return [];
+      const home = reading.masses.find(({ id }) => id === ground.ids[mostOf(cells, ground.massOfCell)]);
+      const meant = home ? colourOf(home) : GREY;
+      return [
+        { kind: row.name, amount: meanOver(cells, data), cells, count: left, massId: -1, ofMasses: false, meant },
+      ];
     });
   });
 }
@@ -182,7 +228,18 @@ function adjoin(one: Candidate, two: Candidate, width: number): boolean {
   return contact >= LEAST_CONTACT * Math.sqrt(small.count);
 }
 
+const OTHER_THING = 20; // units of a*, b* between two masses that nobody takes for one thing
+
+/**
+ * Whether two places may be told as one: a thing that is off as a whole is told by itself beside one of plainly another
+ * colour.
+ */
+const oneThing = (one: Candidate, two: Candidate): boolean =>
+  !(one.ofMasses && two.ofMasses) ||
+  Math.hypot(one.meant[0] - two.meant[0], one.meant[1] - two.meant[1]) <= OTHER_THING;
+
 const oneCause = (one: Candidate, two: Candidate): boolean =>
+  oneThing(one, two) &&
   Math.sign(one.amount) === Math.sign(two.amount) &&
   Math.abs(one.amount - two.amount) <= 0.45 * Math.max(Math.abs(one.amount), Math.abs(two.amount));
 
@@ -192,7 +249,8 @@ function joined(one: Candidate, two: Candidate): Candidate {
   const count = countOf(cells);
   const amount = (large.amount * large.count + small.amount * small.count) / (large.count + small.count);
   // It stays a mass only while that mass is nearly all of it.
-  return { ...large, cells, count, amount, massId: large.count > 0.85 * count ? large.massId : -1 };
+  const massId = large.count > 0.85 * count ? large.massId : -1;
+  return { ...large, cells, count, amount, massId, ofMasses: one.ofMasses && two.ofMasses };
 }
 
 /** Neighbouring places that are off the same way by about as much have one cause and make one finding. */

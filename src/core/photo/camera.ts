@@ -14,7 +14,11 @@ export interface Camera extends Bend {
 export const UNTOLD_CAMERA: Camera = { ...STRAIGHT, vivid: UNTOLD_VIVID };
 
 const MOST: Bend = { bend: 0.6, shoulder: 0.5, toe: 0.4 };
-const STEPS = [0, 0.2, 0.4, 0.6];
+const STEPS: Record<keyof Bend, readonly number[]> = {
+  bend: [0, 0.2, 0.4, 0.6],
+  shoulder: [0, 0.2, 0.4],
+  toe: [0.2, 0.4],
+};
 const BETWEEN = 0.1;
 const WORTH_BEND = 0.1; // of the canvas in agreement, for a whole bend: a straight curve is the plainest
 const WORTH_SHOULDER = 0.04;
@@ -87,8 +91,9 @@ function bestBend(most: Bend, agreementUnder: (curve: Bend) => number): Bend {
     const { curve } = tried.size > 0 ? best() : { curve: STRAIGHT };
     for (const value of values(curve[part])) tryOut({ ...curve, [part]: value });
   };
-  for (const part of PARTS) along(part, () => STEPS);
-  for (const part of PARTS) along(part, (about) => [about - BETWEEN, about + BETWEEN]);
+  for (const part of PARTS) along(part, () => STEPS[part]);
+  for (const part of PARTS)
+    along(part, (about) => (part === 'toe' && about === 0 ? [] : [about - BETWEEN, about + BETWEEN]));
   const { curve, agreement } = best();
   return agreement < LEAST_TOLD ? STRAIGHT : curve;
 }

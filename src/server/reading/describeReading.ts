@@ -2,8 +2,8 @@ import type { Landmark, ReadingDetail } from '../../contract';
 import { carriedInWords, changeInWords, isLoud } from '../../core/correct';
 import { instructionOf, kindOf, sentenceFor, type Finding } from '../../core/kinds';
 import { wordsForFault } from '../../core/photo';
-import { lostLightInWords, placeInWords } from '../../core/words';
-import { placeHolds } from '../../core/raster';
+import { lostLightInWords, partInWords, placeInWords } from '../../core/words';
+import { boxOf, placeHolds, type Box, type Point } from '../../core/raster';
 import { halfWidthsOf, type MassReading } from '../../core/read';
 import { InputError } from '../images/inputError';
 import { stageOf } from '../painting/describe';
@@ -41,7 +41,16 @@ export async function newestReading(
   return { row, painting, photo, plan: row.planId ? await rowOf<PlanRow>(studio.db, 'plan', row.planId) : null };
 }
 
-type NamedMass = Pick<MassReading, 'id' | 'centre' | 'place'>;
+type NamedMass = Pick<MassReading, 'id' | 'centre' | 'place' | 'share'>;
+
+const MOST = 0.45; // share of the canvas
+const WHOLE = 0.6; // share of a mass from which a finding on it is about the mass
+
+/** The middle of a box, as shares of the canvas. */
+const middleOf = ([x, y, w, h]: Box, { widthMm, heightMm }: PaintingRow): Point => [
+  (x + w / 2) / widthMm,
+  (y + h / 2) / heightMm,
+];
 
 /** Names for masses and findings, as the painter gave them. */
 export function namer(
@@ -53,13 +62,20 @@ export function namer(
   const marks = plan ? contentOf(plan).marks : [];
   // Plans kept before names stood on points named their masses by number.
   const { names = {} } = plan ? contentOf(plan) : {};
-  const ofMass = ({ id, centre, place }: NamedMass) =>
-    marks.find(({ at, name }) => name && placeHolds(place, at))?.name || names[String(id)] || placeInWords(centre);
+  const givenTo = ({ id, place }: NamedMass) =>
+    marks.find(({ at, name }) => name && placeHolds(place, at))?.name || names[String(id)];
+  const ofMass = (mass: NamedMass) => givenTo(mass) || placeInWords(mass.centre);
+  // A part of a mass is called so: the mass's own row may say that on the whole it is as planned.
+  const ofPart = (mass: NamedMass, box: Box) => {
+    const given = givenTo(mass);
+    const whole = boxOf(mass.place);
+    return given && whole ? `${given}, ${partInWords(box, whole)}` : placeInWords(middleOf(box, painting));
+  };
   return {
     mass: ofMass,
     finding: (finding: Finding) => {
       const { place, massId, share } = finding;
-      const [x, y, w, h] = finding.region.box;
+      const { box } = finding.region;
       const kind = kindOf(finding.kind);
       const own = kind.named(finding);
       if (own) return own;
@@ -68,8 +84,8 @@ export function namer(
       const shown = kind.byLandmark && landmarks.find(({ name, plan: at }) => name !== '' && placeHolds(place, at));
       if (shown) return shown.name;
       const mass = masses.find(({ id }) => id === massId);
-      const centre = [(x + w / 2) / painting.widthMm, (y + h / 2) / painting.heightMm] as const;
-      return mass ? ofMass(mass) : placeInWords(centre);
+      if (!mass) return share > MOST ? 'most of the picture' : placeInWords(middleOf(box, painting));
+      return kind.byLandmark || share >= WHOLE * mass.share ? ofMass(mass) : ofPart(mass, box);
     },
   };
 }
