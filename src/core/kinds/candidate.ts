@@ -15,10 +15,8 @@ export interface Candidate {
   readonly count: number;
   /** the mass it is, where it is one; -1 = a patch */
   readonly massId: number;
-  /** whether it is made of masses that are off as a whole */
-  readonly ofMasses: boolean;
-  /** a*, b* as planned of the mass that most of it lies on */
-  readonly meant: readonly [number, number];
+  /** a*, b* as planned of the mass that nearly all of it lies on; null where it lies on several */
+  readonly meant: readonly [number, number] | null;
 }
 
 /**
@@ -101,14 +99,17 @@ function labelled(labels: Int32Array, label: number): Uint8Array {
   return cells;
 }
 
-const GREY = [0, 0] as const;
 const colourOf = ({ target: { lab } }: MassReading): readonly [number, number] => [lab[1], lab[2]];
 
-/** The mass most of the cells lie in, by its index. */
-function mostOf(cells: Uint8Array, massOfCell: Int32Array): number {
+const NEARLY_ALL = 0.7; // of a place on one mass, so that it is a part of that thing
+
+/** The planned colour of the mass that nearly all of a place lies on. */
+function colourUnder(cells: Uint8Array, { massOfCell, ids, reading }: MapGround): Candidate['meant'] {
   const counts = new Map<number, number>();
   for (let i = 0; i < cells.length; i++) if (cells[i]) counts.set(massOfCell[i], (counts.get(massOfCell[i]) ?? 0) + 1);
-  return [...counts].reduce((best, one) => (one[1] > best[1] ? one : best), [-1, 0])[0];
+  const [k, most] = [...counts].reduce((best, one) => (one[1] > best[1] ? one : best), [-1, 0]);
+  const home = reading.masses.find(({ id }) => id === ids[k]);
+  return home && most >= NEARLY_ALL * countOf(cells) ? colourOf(home) : null;
 }
 
 function wholeMasses(row: PaintKindRecord, ground: MapGround): Candidate[] {
@@ -123,7 +124,7 @@ function wholeMasses(row: PaintKindRecord, ground: MapGround): Candidate[] {
     const cells = labelled(massOfCell, k);
     if (countOf(opened(cells, map, thinCells(ground))) === 0) return [];
     const meant = colourOf(mass);
-    return [{ kind: row.name, amount, cells, count: countOf(cells), massId: mass.id, ofMasses: true, meant }];
+    return [{ kind: row.name, amount, cells, count: countOf(cells), massId: mass.id, meant }];
   });
 }
 
@@ -199,11 +200,8 @@ function patches(row: PaintKindRecord, ground: MapGround, taken: Uint8Array): Ca
       const cells = withoutBleeding(labelled(regions.of, k), data, ground.massOfCell);
       const left = countOf(cells);
       if (left < LEAST_SHARE * data.length) return [];
-      const home = reading.masses.find(({ id }) => id === ground.ids[mostOf(cells, ground.massOfCell)]);
-      const meant = home ? colourOf(home) : GREY;
-      return [
-        { kind: row.name, amount: meanOver(cells, data), cells, count: left, massId: -1, ofMasses: false, meant },
-      ];
+      const meant = colourUnder(cells, ground);
+      return [{ kind: row.name, amount: meanOver(cells, data), cells, count: left, massId: -1, meant }];
     });
   });
 }
@@ -229,14 +227,16 @@ function adjoin(one: Candidate, two: Candidate, width: number): boolean {
 }
 
 const OTHER_THING = 20; // units of a*, b* between two masses that nobody takes for one thing
+const ONE_HUE = Math.cos((25 * Math.PI) / 180); // within it the lights and the shadow of one thing differ in strength
 
-/**
- * Whether two places may be told as one: a thing that is off as a whole is told by itself beside one of plainly another
- * colour.
- */
-const oneThing = (one: Candidate, two: Candidate): boolean =>
-  !(one.ofMasses && two.ofMasses) ||
-  Math.hypot(one.meant[0] - two.meant[0], one.meant[1] - two.meant[1]) <= OTHER_THING;
+/** Whether two places may be told as one: a thing is told by itself beside one of plainly another colour. */
+function oneThing({ meant: one }: Candidate, { meant: two }: Candidate): boolean {
+  if (!one || !two || Math.hypot(one[0] - two[0], one[1] - two[1]) <= OTHER_THING) return true;
+  const strengths = Math.hypot(...one) * Math.hypot(...two);
+  return Math.min(Math.hypot(...one), Math.hypot(...two)) > OTHER_THING / 2
+    ? one[0] * two[0] + one[1] * two[1] >= ONE_HUE * strengths
+    : false;
+}
 
 const oneCause = (one: Candidate, two: Candidate): boolean =>
   oneThing(one, two) &&
@@ -250,7 +250,7 @@ function joined(one: Candidate, two: Candidate): Candidate {
   const amount = (large.amount * large.count + small.amount * small.count) / (large.count + small.count);
   // It stays a mass only while that mass is nearly all of it.
   const massId = large.count > 0.85 * count ? large.massId : -1;
-  return { ...large, cells, count, amount, massId, ofMasses: one.ofMasses && two.ofMasses };
+  return { ...large, cells, count, amount, massId };
 }
 
 /** Neighbouring places that are off the same way by about as much have one cause and make one finding. */

@@ -66,6 +66,15 @@ test('things of plainly other colours are told each by itself', () => {
   expect(value.map(({ massId }) => massId).sort()).toEqual([12, 13]);
 });
 
+test('the lights and the shadow of one thing are one place', () => {
+  const [light, shadow]: Paint[] = [
+    [7, 28, 45],
+    [4, 13, 21],
+  ];
+  const all = found([GREYS[0], light, shadow], (x, y, as) => (massAt(x, y) === 0 ? as : darker(0.6, as)));
+  expect(all.filter(({ kind }) => kind === 'value')).toHaveLength(1);
+});
+
 test('a place ends where its thing ends, however strongly it differs beside the border', () => {
   const all = found(GREYS, (x, y, as) => (massAt(x, y) === 0 && x > 170 && y < 150 ? darker(2.5, as) : as));
   const [first] = all.filter(({ kind }) => kind === 'value');
