@@ -1,10 +1,10 @@
-import type { Landmark, ReadingDetail } from '../../contract';
+import type { ReadingDetail } from '../../contract';
 import { carriedInWords, changeInWords, isLoud } from '../../core/correct';
-import { instructionOf, kindOf, sentenceFor, type Finding } from '../../core/kinds';
+import { instructionOf, sentenceFor } from '../../core/kinds';
 import { wordsForFault } from '../../core/photo';
-import { lostLightInWords, partInWords, placeInWords } from '../../core/words';
-import { boxOf, placeHolds, type Box, type Point } from '../../core/raster';
-import { halfWidthsOf, type MassReading } from '../../core/read';
+import { lostLightInWords, placeInWords } from '../../core/words';
+import { placeHolds } from '../../core/raster';
+import { halfWidthsOf } from '../../core/read';
 import { InputError } from '../images/inputError';
 import { stageOf } from '../painting/describe';
 import { findingsOf, massesOf } from './findingRows';
@@ -13,7 +13,8 @@ import { accountInHalfWidths, findingInHalfWidths } from './halfWidths';
 import { kept, keptOr } from '../studio/kept';
 import type { KeptReading } from '../studio/keptShapes';
 import { homeOf } from '../photo/looking';
-import { contentOf, setUpOf } from '../plan/planRows';
+import { setUpOf } from '../plan/planRows';
+import { namer } from './names';
 import { recheckOf } from './recheck';
 import {
   newest,
@@ -39,55 +40,6 @@ export async function newestReading(
   if (!row) throw new InputError('not-read', 'This photograph has not been read yet.', 404);
   const { painting } = await homeOf(studio, photo);
   return { row, painting, photo, plan: row.planId ? await rowOf<PlanRow>(studio.db, 'plan', row.planId) : null };
-}
-
-type NamedMass = Pick<MassReading, 'id' | 'centre' | 'place' | 'share'>;
-
-const MOST = 0.45; // share of the canvas
-const WHOLE = 0.6; // share of a mass from which a finding on it is about the mass
-
-/** The middle of a box, as shares of the canvas. */
-const middleOf = ([x, y, w, h]: Box, { widthMm, heightMm }: PaintingRow): Point => [
-  (x + w / 2) / widthMm,
-  (y + h / 2) / heightMm,
-];
-
-/** Names for masses and findings, as the painter gave them. */
-export function namer(
-  plan: PlanRow | null,
-  masses: readonly NamedMass[],
-  painting: PaintingRow,
-  landmarks: readonly Landmark[] = [],
-) {
-  const marks = plan ? contentOf(plan).marks : [];
-  // Plans kept before names stood on points named their masses by number.
-  const { names = {} } = plan ? contentOf(plan) : {};
-  const givenTo = ({ id, place }: NamedMass) =>
-    marks.find(({ at, name }) => name && placeHolds(place, at))?.name || names[String(id)];
-  const ofMass = (mass: NamedMass) => givenTo(mass) || placeInWords(mass.centre);
-  // A part of a mass is called so: the mass's own row may say that on the whole it is as planned.
-  const ofPart = (mass: NamedMass, box: Box) => {
-    const given = givenTo(mass);
-    const whole = boxOf(mass.place);
-    return given && whole ? `${given}, ${partInWords(box, whole)}` : placeInWords(middleOf(box, painting));
-  };
-  return {
-    mass: ofMass,
-    finding: (finding: Finding) => {
-      const { place, massId, share } = finding;
-      const { box } = finding.region;
-      const kind = kindOf(finding.kind);
-      const own = kind.named(finding);
-      if (own) return own;
-      if (share > 0.95) return 'whole picture';
-      // What the painter showed there has a name of its own: the spout, not the mass it is part of.
-      const shown = kind.byLandmark && landmarks.find(({ name, plan: at }) => name !== '' && placeHolds(place, at));
-      if (shown) return shown.name;
-      const mass = masses.find(({ id }) => id === massId);
-      if (!mass) return share > MOST ? 'most of the picture' : placeInWords(middleOf(box, painting));
-      return kind.byLandmark || share >= WHOLE * mass.share ? ofMass(mass) : ofPart(mass, box);
-    },
-  };
 }
 
 const COVERED = 0.98; // share from which the whole ground counts as covered: the eye no longer sees it as ground

@@ -6,7 +6,7 @@ import type { OpenCorrection } from '../../core/session';
 import { InputError } from '../images/inputError';
 import type { Told } from '../jobs/jobBoard';
 import type { Part, Progress, ReadAnswer } from '../jobs/tasks';
-import { namer } from './describeReading';
+import { namer } from './names';
 import { kept } from '../studio/kept';
 import { keepFindings, type ReadingPlace } from './findingRows';
 import { asked, keepPictures } from './gathering';
