@@ -70,6 +70,10 @@ const ANY_FINDING = {
   passage: PassageLabel.nullable(),
   /** what is in force: said of this finding, or of an earlier one that it goes on from */
   decision: Decision.nullable(),
+  /** why it is less sure than usual, a sentence each */
+  doubts: z.array(z.string()),
+  /** whether the light alone may have made it */
+  lowConfidence: z.boolean(),
   /** the painter's reason */
   why: z.string(),
   correctionId: Id.nullable(),

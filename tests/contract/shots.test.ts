@@ -186,6 +186,14 @@ describe('the light', () => {
     const lamp = await readingOf(second.id);
     expect(lamp.light.uncertainty.warmth).toBeCloseTo(2 * unsaid.light.uncertainty.warmth, 6);
     expect(lamp.light.uncertainty.value).toBeCloseTo(unsaid.light.uncertainty.value, 6);
+    // Why is told of the photograph, and of each finding that colour makes.
+    const saidOf = ({ quality }: typeof lamp) => quality.map(({ words }) => words).join(' ');
+    expect(saidOf(lamp)).toMatch(/under another lamp than last time, without a card/i);
+    expect(saidOf(unsaid)).not.toMatch(/lamp than last time/);
+    for (const { kind, lowConfidence, doubts } of lamp.findings)
+      expect([lowConfidence, doubts.some((why) => /another lamp/i.test(why))]).toEqual(
+        Array(2).fill(kind === 'temperature' || kind === 'chroma'),
+      );
     await change(second.id, { lamp: 'daylight', room: 'kitchen' });
     await change(first.id, { room: 'attic' });
     expect((await readingOf(second.id)).light.uncertainty.warmth).toBeCloseTo(2 * unsaid.light.uncertainty.warmth, 6);

@@ -1,4 +1,5 @@
 export { APPROACHES, type ApproachRecord, type ApproachStage } from './approaches';
+export { doubtsOf, type Doubts } from './doubts';
 export { findingsOf } from './findings';
 export { changeInWords, wholePicture } from './wholePicture';
 export { inPaintersOrder, isLoud, weighed, type Calls, type Emphasis } from './weigh';

@@ -11,6 +11,7 @@ export const CHROMA = paintKind({
   unit: 'chroma',
   digits: 0,
   shows: 'chroma',
+  restsOn: 'colour',
   claim: ({ amount }) => Math.abs(amount),
   waitsForLight: () => false,
   least: 4.2,

@@ -14,6 +14,7 @@ export const DRAWING: Kind<DrawingFinding> = {
   unit: 'mm',
   digits: 0,
   shows: 'value',
+  restsOn: 'contours',
   least: LEAST_SHIFT,
   settledWithin: 1.5,
   always: true,

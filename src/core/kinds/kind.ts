@@ -58,6 +58,8 @@ export interface Kind<F extends Finding = Finding> {
   readonly digits: number;
   /** what of a place is shown beside its plan, to see it by */
   readonly shows: 'value' | 'warmth' | 'chroma';
+  /** what it is measured by: what makes that unsure makes a finding of it unsure */
+  readonly restsOn: 'value' | 'colour' | 'contours';
   /** the usual difference from which something is raised */
   readonly least: number;
   /**

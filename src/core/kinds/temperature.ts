@@ -11,6 +11,7 @@ export const TEMPERATURE = paintKind({
   unit: 'warmth',
   digits: 0,
   shows: 'warmth',
+  restsOn: 'colour',
   claim: claimOfHue,
   waitsForLight: () => false,
   least: 3.9,

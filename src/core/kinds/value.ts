@@ -10,6 +10,7 @@ export const VALUE = paintKind({
   unit: 'step',
   digits: 2,
   shows: 'value',
+  restsOn: 'value',
   claim: () => null,
   waitsForLight: ({ amount }) => amount < 0,
   least: 0.36,

@@ -1,7 +1,7 @@
 import { luminanceFromValue, valueFromLuminance } from '../colour';
 import { halfWidth } from '../raster';
 import { leftBy, type Light } from './light';
-import type { PhotoFault } from './quality';
+import { UNLIKE_DOUBT, type PhotoFault, type Unlike } from './quality';
 
 type Of<C extends PhotoFault['code']> = Extract<PhotoFault, { code: C }>;
 const percent = (share: number) => Math.max(1, Math.round(share * 100));
@@ -30,6 +30,15 @@ const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
     `A faint sheen lies over ${percent(share)} % of the canvas and lifts its darks; it was taken out as far as the plan tells. Turn the lamp or the picture until it is gone.`,
   'no-card': () =>
     'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas tells a lamp from a painting that is off its plan all over.',
+  unlike: ({ what }) => UNLIKE_WORDS[what],
+};
+
+const UNLIKE_WORDS: Record<Unlike, string> = {
+  lamp: 'Taken under another lamp than last time, without a card. A grey card beside the canvas tells the lamp from the paint.',
+  lamps: 'Lit by lamps of two kinds: colours change from place to place. Leave one of them on.',
+  room: 'Taken in another room than last time, without a card. A grey card beside the canvas tells the room from the paint.',
+  hour: 'Taken in daylight of another hour than last time, without a card. A grey card beside the canvas tells the hour from the paint.',
+  surface: 'The paint is in another state than last time: wet or oiled paint looks darker and stronger than dry.',
 };
 
 /** What a fault costs: how much less is known, or not at all. */
@@ -58,6 +67,13 @@ const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string
     return agreement > 0
       ? `If most of the painting is as planned, ${sure}.`
       : `Too little of the canvas agrees with the plan to tell: ${sure}.`;
+  },
+  unlike: ({ what }) => {
+    const { value, warmth } = UNLIKE_DOUBT[what];
+    const wider = (by: number) => `${percent(by - 1)} %`;
+    return value > 1
+      ? `It widens what values are sure to by ${wider(value)} and colours by ${wider(warmth)}.`
+      : `It widens what colours are sure to by ${wider(warmth)}.`;
   },
 };
 

@@ -32,4 +32,4 @@ export { LIGHT_METHODS, type Light, type LightMethod } from './light';
 export { valuePlane, type GlareMask } from './glare';
 export { coloursOf, type Colours } from './colours';
 export { wordsForFault, type QualityWords } from './faultWords';
-export type { PhotoFault, PhotoQuality } from './quality';
+export { doubtOfUnlike, UNLIKE, type PhotoFault, type PhotoQuality, type Unlike } from './quality';

@@ -16,7 +16,31 @@ export type PhotoFault =
   | { readonly code: 'tones'; readonly dark: number; readonly light: number }
   | { readonly code: 'vivid'; readonly by: number }
   | { readonly code: 'sheen'; readonly share: number; readonly most: number }
-  | { readonly code: 'no-card' };
+  | { readonly code: 'no-card' }
+  | { readonly code: 'unlike'; readonly what: Unlike };
+
+/**
+ * In what a photograph is unlike the one before it, as far as the painter said: another lamp, room or hour of the day
+ * without a card, lamps of two kinds at once, or paint in another state (wet, oiled out, freshly glazed).
+ */
+export const UNLIKE = ['lamp', 'lamps', 'room', 'hour', 'surface'] as const;
+export type Unlike = (typeof UNLIKE)[number];
+
+/** Factors by which it makes a reading less sure. */
+export const UNLIKE_DOUBT: Record<Unlike, { readonly value: number; readonly warmth: number }> = {
+  lamp: { value: 1, warmth: 2 },
+  lamps: { value: 1, warmth: 2 },
+  room: { value: 1, warmth: 2 },
+  hour: { value: 1, warmth: 1.5 },
+  surface: { value: 1.6, warmth: 1.4 },
+};
+
+/** All of them together: of lamps, rooms and hours the worst counts, they are one light. */
+export function doubtOfUnlike(all: readonly Unlike[]): { value: number; warmth: number } {
+  const light = all.filter((what) => what !== 'surface').map((what) => UNLIKE_DOUBT[what].warmth);
+  const paint = all.includes('surface') ? UNLIKE_DOUBT.surface : { value: 1, warmth: 1 };
+  return { value: paint.value, warmth: Math.max(1, ...light) * paint.warmth };
+}
 
 export interface PhotoQuality {
   readonly faults: readonly PhotoFault[];

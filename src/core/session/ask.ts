@@ -1,5 +1,5 @@
 import type { Subject, SeenPlace } from '../kinds';
-import type { CanvasSize, Covered, GreyPatch, LightFrom } from '../photo';
+import type { CanvasSize, Covered, GreyPatch, LightFrom, Unlike } from '../photo';
 import type { PlannedPicture, PlanSaid } from '../plan';
 import type { Corners, Picture, Place, Raster } from '../raster';
 import type { Ground, Landmark, Uncertainty } from '../read';
@@ -37,8 +37,8 @@ export interface LightAsk {
   /** the bare surface, and where it is meant to stay bare (canvas mm); null = not known */
   readonly ground: { readonly colour: Ground; readonly keep: readonly Place[] } | null;
   readonly lightFrom: LightFrom;
-  /** factors on what the light leaves uncertain, for what was told about lamp and paint; 1 = as it is */
-  readonly doubt: Uncertainty;
+  /** in what the first shot is unlike the photograph before it, as was told about lamp, room and paint */
+  readonly unlike: readonly Unlike[];
 }
 
 /** The last session's flat where its light was known by itself: by it a change over the whole picture is told. */
@@ -91,7 +91,7 @@ export const askOf = (canvas: CanvasSize, shots: readonly Shot[]): SessionAsk =>
   before: null,
   ground: null,
   lightFrom: 'auto',
-  doubt: { value: 1, warmth: 1 },
+  unlike: [],
   plan: null,
   last: null,
   landmarks: [],

@@ -1,4 +1,4 @@
-import { combineFlats, flatFromPhoto, type Flat } from '../photo';
+import { combineFlats, doubtOfUnlike, flatFromPhoto, type Flat } from '../photo';
 import { pixelsIn, placeOfPixels, type Grid, type Place } from '../raster';
 import type { Area, LightAsk, SessionPlan } from './ask';
 
@@ -21,13 +21,16 @@ function leaveOut(flat: Flat, areas: readonly Area[]): void {
 }
 
 /** What was told about lamp and paint makes the reading claim less. */
-const doubted = (flat: Flat, { value, warmth }: LightAsk['doubt']): Flat => ({
-  ...flat,
-  light: {
-    ...flat.light,
-    uncertainty: { value: flat.light.uncertainty.value * value, warmth: flat.light.uncertainty.warmth * warmth },
-  },
-});
+function doubted(flat: Flat, unlike: LightAsk['unlike']): Flat {
+  const { uncertainty } = flat.light;
+  const { value, warmth } = doubtOfUnlike(unlike);
+  const faults = [...flat.quality.faults, ...unlike.map((what) => ({ code: 'unlike', what }) as const)];
+  return {
+    ...flat,
+    light: { ...flat.light, uncertainty: { value: uncertainty.value * value, warmth: uncertainty.warmth * warmth } },
+    quality: { ...flat.quality, faults },
+  };
+}
 
 /**
  * Every shot of a session as one flat, under what is known of the light.
@@ -56,5 +59,5 @@ export async function flatOf(
     leaveOut(flat, areas);
     flats.push(flat);
   }
-  return doubted(combineFlats(flats), ask.doubt);
+  return doubted(combineFlats(flats), ask.unlike);
 }

@@ -1,3 +1,4 @@
+export { FINDING_DOUBTS, LOW_CONFIDENCE } from './doubtWords';
 export { partInWords } from './partWords';
 export { AMOUNT_WORDS, colourAmount, measuredInWords, placeInWords, stepsFigure, stepsInWords } from './amounts';
 export { deedInWords, doneInWords, lastInWords, type Decided, type Deed, type Whence } from './deedWords';

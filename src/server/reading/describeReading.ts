@@ -1,5 +1,6 @@
 import type { ReadingDetail } from '../../contract';
-import { carriedInWords, changeInWords, isLoud } from '../../core/correct';
+import { carriedInWords, changeInWords, doubtsOf, isLoud } from '../../core/correct';
+import type { SaidFinding } from '../../core/session';
 import { instructionOf, sentenceFor } from '../../core/kinds';
 import { wordsForFault } from '../../core/photo';
 import { lostLightInWords, placeInWords } from '../../core/words';
@@ -68,6 +69,13 @@ const changeOf = (change: KeptReading['change']): string | null => {
   return 'verbatim' in change ? change.verbatim : changeInWords(change, change.session);
 };
 
+/** Why a finding is less sure; an earlier version's sentences about the photograph give no reasons. */
+function doubtsIn(finding: SaidFinding, { quality, glare }: KeptReading): { doubts: string[]; lowConfidence: boolean } {
+  const faults = quality.flatMap((line) => ('verbatim' in line ? [] : [line]));
+  const { why, low } = doubtsOf(finding, { faults, glare });
+  return { doubts: [...why], lowConfidence: low };
+}
+
 /** The newest reading of a photo, in the painter's names, with what was decided. */
 export async function describeReading(studio: Studio, photoId: string): Promise<ReadingDetail> {
   const { row, plan, painting, photo } = await newestReading(studio, photoId);
@@ -128,6 +136,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
         loud: isLoud(finding, stage) && !silenced,
         silenced: silenced && { session: silenced.session, why: silenced.why },
         carried: carried && { session: carried.session, ...carriedInWords(carried) },
+        ...doubtsIn(finding, told),
         passage: finding.passage ?? null,
         decision: decided?.decision ?? null,
         why: decided?.why ?? '',

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { READING_VERSION } from '../../core/read';
+import { doubtOfUnlike, UNLIKE, type Unlike } from '../../core/photo';
 import { InputError } from '../images/inputError';
 import type { FileStore } from '../store/files';
 import type { ReadAnswer, ReadTask } from '../jobs/tasks';
@@ -82,22 +83,20 @@ function witness(reading: ReadingRow, session: SessionRow, path: string): ReadTa
 }
 
 /**
- * How much less is claimed where the photograph was taken under another lamp, or of paint in another state, than the
- * one before it: wet
- * and oiled paint is darker and stronger than dry. A card in the frame takes the lamp out.
+ * In what a photograph is unlike the one before it, as far as was said. A card in the frame takes lamp, room and hour
+ * out.
  */
-function doubtFrom(now: PhotoRow, before: PhotoRow | undefined, card: boolean): { value: number; warmth: number } {
-  const elsewhere = !card && said(now.room, before?.room);
+function unlikeBefore(now: PhotoRow, before: PhotoRow | undefined, card: boolean): Unlike[] {
   // Daylight of the morning and of the afternoon are two lights.
   const later =
-    !card &&
-    now.lamp === 'daylight' &&
-    now.hour !== null &&
-    before?.hour != null &&
-    Math.abs(now.hour - before.hour) >= HOURS;
-  const lamp = !card && (said(now.lamp, before?.lamp) || now.lamp === 'mixed');
-  const surface = unlikeSurface(now, before);
-  return { value: surface ? 1.6 : 1, warmth: (lamp || elsewhere ? 2 : later ? 1.5 : 1) * (surface ? 1.4 : 1) };
+    now.lamp === 'daylight' && now.hour !== null && before?.hour != null && Math.abs(now.hour - before.hour) >= HOURS;
+  const light: Record<Exclude<Unlike, 'surface'>, boolean> = {
+    lamp: now.lamp !== 'mixed' && said(now.lamp, before?.lamp),
+    lamps: now.lamp === 'mixed',
+    room: said(now.room, before?.room),
+    hour: later,
+  };
+  return UNLIKE.filter((what) => (what === 'surface' ? unlikeSurface(now, before) : !card && light[what]));
 }
 
 /** Pictures of readings that are being made again, by reading: two askers at once do the work once. */
@@ -175,7 +174,7 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
       409,
     );
   const ground = await groundOf(db, painting.id);
-  const doubt = doubtFrom(row, last?.photo, main.greys.length >= 3);
+  const unlike = unlikeBefore(row, last?.photo, main.greys.length >= 3);
   const shotOf = (one: PhotoRow, photo: typeof main) => ({
     photo: storedOf(studio, one),
     corners: photo.corners as NonNullable<typeof photo.corners>,
@@ -191,7 +190,7 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     last: last && flat ? witness(last.reading, last.session, flat) : null,
     ground: ground.colour && { colour: ground.colour, keep: ground.keep },
     lightFrom: row.lightFrom,
-    doubt,
+    unlike,
     canvas: { widthMm: painting.widthMm, heightMm: painting.heightMm },
     plan: plan?.task ?? null,
     landmarks: main.landmarks.map(({ plan: from, painted }) => ({ plan: from, painted })),
@@ -207,7 +206,8 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     last: task.last ? last?.reading.id : null,
     ground: task.ground,
     lightFrom: row.lightFrom,
-    doubt,
+    // What was read before the reasons were kept goes by its factors.
+    doubt: doubtOfUnlike(unlike),
     landmarks: task.landmarks,
     plan: plan?.row.id ?? null,
   });

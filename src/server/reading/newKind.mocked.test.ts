@@ -18,6 +18,7 @@ const specks = vi.hoisted(() => async (): Promise<Kind> => {
     unit: 'step',
     digits: 1,
     shows: 'value',
+    restsOn: 'value',
     least: HARD,
     settledWithin: 0.3,
     always: false,

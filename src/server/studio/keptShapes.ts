@@ -25,7 +25,7 @@ import {
   Uncertainty,
 } from '../../contract';
 import { FINDING_KINDS, type PaintKind } from '../../core/kinds';
-import type { Light, PhotoFault } from '../../core/photo';
+import { UNLIKE, type Light, type PhotoFault } from '../../core/photo';
 import type { MassReading, UniformChange } from '../../core/read';
 import type { Covering, LostLight, SaidFinding } from '../../core/session';
 import { THING_NAMES } from '../journal/thingNames';
@@ -103,6 +103,7 @@ const KeptFault = z.discriminatedUnion('code', [
   fault('vivid', { by: z.number() }),
   fault('sheen', { ...share, most: z.number() }),
   fault('no-card', {}),
+  fault('unlike', { what: z.enum(UNLIKE) }),
 ]) satisfies z.ZodType<PhotoFault>;
 /** What an earlier version said in words is kept as it said it. */
 const Verbatim = z.object({ verbatim: z.string(), cost: z.string() });

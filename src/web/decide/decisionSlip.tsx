@@ -4,6 +4,7 @@ import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
 import { kindOf } from '../../core/kinds';
 import { faceOf } from '../faces/faces';
+import { FindingDoubts } from '../faces/findingDoubts';
 import { figure, LIGHT_WORDS } from '../words';
 
 export type Choice = 'taken' | 'later' | 'dismissed';
@@ -84,6 +85,7 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
         {exactly && <span className="small block">{exactly}</span>}
         {face.traced && <Traced finding={finding} reading={reading} />}
       </div>
+      <FindingDoubts finding={finding} />
       {finding.carried && <p className="small mt-1">{finding.carried.words}</p>}
       <div className="mt-auto flex flex-wrap gap-3 pt-4">
         {CHOICES.map(({ decision, words, hotkey }) => (

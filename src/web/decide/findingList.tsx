@@ -1,4 +1,5 @@
 import type { Correction, FindingOfReading } from '../../contract';
+import { LOW_CONFIDENCE } from '../../core/words';
 import { faceOf, FACES } from '../faces/faces';
 import { Mark, markOf } from '../marks/mark';
 
@@ -48,6 +49,7 @@ export function FindingList({ findings, chosen, onChoose, own }: Props) {
                       <span className="small block">
                         <Mark name={markOf(finding)} label="" /> {finding.instruction}
                         {finding.passage && `; ${finding.passage}`}
+                        {finding.lowConfidence && <i>; {LOW_CONFIDENCE.brief}</i>}
                         {finding.carried && `; ${finding.carried.brief}`}
                       </span>
                     </span>

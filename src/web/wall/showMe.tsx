@@ -7,6 +7,7 @@ import type { LoadedPicture } from '../stage/usePicture';
 import { Pane } from '../stage/pane';
 import { kindOf } from '../../core/kinds';
 import { faceOf } from '../faces/faces';
+import { FindingDoubts } from '../faces/findingDoubts';
 import { figure, LIGHT_WORDS } from '../words';
 
 const SIZE = 120;
@@ -117,6 +118,7 @@ export function ShowMe({
         {kind.basis(finding)}
         {faceOf(finding.kind).traced && ` ${LIGHT_WORDS[reading.light.method].sentence}`}
       </p>
+      <FindingDoubts finding={finding} />
     </section>
   );
 }
