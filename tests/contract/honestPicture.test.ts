@@ -217,7 +217,8 @@ test('a glaze over everything is one change and one finding, not a dozen', async
   const glazed = changed(print, ([r, g, b]) => [0.74 * r, 0.64 * g, 0.5 * b]);
   const reading = await read(await add(paintingId, await shotOf(glazed, { yaw: -2 })));
   expect(reading.change).toMatch(/^Since session 1 the whole picture became .* darker/);
-  expect(reading.findings.length).toBeGreaterThan(0);
-  expect(reading.findings.length).toBeLessThan(4);
+  expect(reading.findings.filter(({ kind }) => kind === 'value')).toHaveLength(1);
+  // It takes more out of oranges than out of greys: the fruits and their glow may be told besides, each by itself.
+  expect(reading.findings.length).toBeLessThan(5);
   expect(reading.findings[0]).toMatchObject({ name: 'whole picture', share: 1 });
 });

@@ -49,7 +49,8 @@ export function FindingList({ findings, chosen, onChoose, own }: Props) {
                       <span className="small block">
                         <Mark name={markOf(finding)} label="" /> {finding.instruction}
                         {finding.passage && `; ${finding.passage}`}
-                        {finding.lowConfidence && <i>; {LOW_CONFIDENCE.brief}</i>}
+                        {finding.lowConfidence && '; '}
+                        {finding.lowConfidence && <i>{LOW_CONFIDENCE.brief}</i>}
                         {finding.carried && `; ${finding.carried.brief}`}
                       </span>
                     </span>
