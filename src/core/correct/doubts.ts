@@ -15,9 +15,14 @@ const BLOWN_FROM = 8.5; // value from which what is blown looks like what it is
 
 const LIGHTS: readonly Unlike[] = ['lamp', 'lamps', 'room'];
 
+const ASKED = 32; // points of an outline: glare that lies on a place by less is none to speak of
+
 /** Whether glare lies on a place. */
 const liesOn = (glare: Place | null, place: Place): boolean =>
-  (glare?.outlines ?? []).some((outline) => outline.some((at) => placeHolds(place, at)));
+  (glare?.outlines ?? []).some((outline) => {
+    const step = Math.ceil(outline.length / ASKED);
+    return outline.some((at, i) => i % step === 0 && placeHolds(place, at));
+  });
 
 /**
  * Why a finding is less sure, by what the photograph was told or found to be.

@@ -49,8 +49,8 @@ interface Left {
   readonly warmth: number;
   readonly perStop: number;
 }
-// From the truth suite's photographs by a phone-like camera (tests/truth), so that nine regions in ten lie inside what
-// is stated.
+// From the truth suite's photographs by a phone-like camera (tests/truth), so that at least nine regions in ten lie
+// inside what is stated: places of findings are smaller and harder (docs/decisions/0019).
 const LEFT: Record<LightMethod, Left> = {
   card: { value: 0.02, warmth: 0.34, perStop: 1.2 },
   grey: { value: 0.024, warmth: 0.28, perStop: 0.5 },
