@@ -2,7 +2,7 @@ import { LUMINANCE, valueFast } from '../colour';
 import { shrinkRaster, type Raster } from '../raster';
 import { isRising, STRAIGHT, type Bend } from './bend';
 import { LEAST_TOLD, lightUnder, underVeil, type LightEvidence } from './lightUnder';
-import { cellMeans } from './planFit';
+import { cellMeans } from './lightCells';
 import { isVeiled } from './veil';
 import { MOST_VIVID, UNTOLD_VIVID, vividOf, withoutVivid, type Vivid } from './vivid';
 

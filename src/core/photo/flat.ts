@@ -31,7 +31,7 @@ import { glareIn, leaveCovered, leaveOutside } from './hidden';
 import { lensFrom } from './lens';
 import { makeLook, type Look } from './likeness';
 import { lightOf, type Light } from './light';
-import { withoutMarked } from './planFit';
+import { withoutMarked } from './lightCells';
 import { readPatch, steadied, type GreyPatch } from './patches';
 import { blownShare, grainOf, judgePhoto, type PhotoQuality } from './quality';
 import { blurOnSides } from './sides';

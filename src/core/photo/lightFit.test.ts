@@ -5,7 +5,8 @@ import { makeRaster, rectangle, homographyBetween, type Raster } from '../raster
 import { boardField } from './board';
 import { lightOf } from './light';
 import type { SeenPatch } from './patches';
-import { fieldAt, fitToPlan, isPlain, withoutMarked } from './planFit';
+import { fieldAt, withoutMarked } from './lightCells';
+import { fitToPlan, isPlain } from './planFit';
 import { curvePlane, toneCurveThrough } from './toneCurve';
 
 const [W, H] = [160, 120];

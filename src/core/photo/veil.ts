@@ -1,5 +1,6 @@
 import { channelsOf, type Raster } from '../raster';
-import { CELLS, cellMeans, fieldAt, type PlanFit } from './planFit';
+import { CELLS, cellMeans, COUNT, fieldAt } from './lightCells';
+import type { PlanFit } from './planFit';
 
 /** Light that lies over a part of a picture: the sheen of varnish, a window in wet paint. */
 export interface Veil {
@@ -55,29 +56,31 @@ export function sheenOf(veil: Veil): Sheen {
   return { most: Math.max(...over), share: over.filter((light) => light > LEAST / 2).length / over.length };
 }
 
-/** What one channel of one cell has more than planned, and how far an honest hand may be off there. */
+const CORNERS = 4; // knots around a place
+/** The knots around the middle of each cell, and their shares, cell by cell. */
+const AROUND = Array.from({ length: COUNT }, (_, i) =>
+  knotsAt(((i % CELLS.columns) + 0.5) / CELLS.columns, (Math.floor(i / CELLS.columns) + 0.5) / CELLS.rows),
+).flat();
+const KNOT = Uint8Array.from(AROUND, ([knot]) => knot);
+const SHARE = Float64Array.from(AROUND, ([, share]) => share);
+
+/** What the channels of the cells have more than planned, and how far an honest hand may be off there; three a cell. */
 interface Excess {
-  readonly knots: ReturnType<typeof knotsAt>;
-  readonly more: number;
-  readonly sigma: number;
+  readonly more: Float64Array;
+  /** 1 / sigma^2 */
+  readonly precision: Float64Array;
 }
 
-function excesses(lit: Raster, plan: Raster): Excess[] {
+function excessOf(lit: Raster, plan: Raster): Excess {
   const [seen, meant] = [cellMeans(lit), cellMeans(plan)];
-  const { columns, rows } = CELLS;
-  return Array.from({ length: columns * rows }, (_, i) =>
-    knotsAt(((i % columns) + 0.5) / columns, (Math.floor(i / columns) + 0.5) / rows),
-  ).flatMap((knots, i) =>
-    [0, 1, 2].map((c) => ({
-      knots,
-      more: seen[c][i] - meant[c][i],
-      sigma: WANDERS * meant[c][i] + FLOOR,
-    })),
-  );
+  const [more, precision] = [new Float64Array(3 * COUNT), new Float64Array(3 * COUNT)];
+  for (let c = 0; c < 3; c++)
+    for (let i = 0; i < COUNT; i++) {
+      more[3 * i + c] = seen[c][i] - meant[c][i];
+      precision[3 * i + c] = 1 / (WANDERS * meant[c][i] + FLOOR) ** 2;
+    }
+  return { more, precision };
 }
-
-const overAt = (knots: Excess['knots'], veil: readonly number[]) =>
-  knots.reduce((sum, [knot, share]) => sum + share * veil[knot], 0);
 
 /** Pairs of knots side by side. */
 const NEIGHBOURS = Array.from({ length: ACROSS * DOWN }, (_, knot) => [
@@ -91,7 +94,8 @@ interface Normal {
   readonly right: Float64Array;
 }
 
-function normalOf(all: readonly Excess[], veil: readonly number[], width: number): Normal {
+/** What is asked of the knots before any cell is: none of it, and even. */
+function unasked(): Normal {
   const count = ACROSS * DOWN;
   const matrix = Array.from({ length: count }, (_, k) => {
     const row = new Float64Array(count);
@@ -105,13 +109,28 @@ function normalOf(all: readonly Excess[], veil: readonly number[], width: number
     matrix[one][two] -= w;
     matrix[two][one] -= w;
   }
-  const right = new Float64Array(count);
-  for (const { knots, more, sigma } of all) {
-    const off = (more - overAt(knots, veil)) / sigma;
-    const w = 1 / (1 + (off / width) ** 2) ** 2 / sigma ** 2;
-    for (const [knot, share] of knots) {
-      right[knot] += w * share * more;
-      for (const [other, part] of knots) matrix[knot][other] += w * share * part;
+  return { matrix, right: new Float64Array(count) };
+}
+
+function normalOf({ more, precision }: Excess, veil: readonly number[], width: number): Normal {
+  const { matrix, right } = unasked();
+  const narrow = 1 / (width * width);
+  for (let i = 0; i < COUNT; i++) {
+    const at = CORNERS * i;
+    let over = 0;
+    for (let k = at; k < at + CORNERS; k++) over += SHARE[k] * veil[KNOT[k]];
+    let [weight, pull] = [0, 0];
+    for (let c = 3 * i; c < 3 * i + 3; c++) {
+      const off = more[c] - over;
+      const say = 1 + off * off * precision[c] * narrow;
+      const w = precision[c] / (say * say);
+      weight += w;
+      pull += w * more[c];
+    }
+    for (let k = at; k < at + CORNERS; k++) {
+      const row = matrix[KNOT[k]];
+      right[KNOT[k]] += SHARE[k] * pull;
+      for (let j = at; j < at + CORNERS; j++) row[KNOT[j]] += weight * SHARE[k] * SHARE[j];
     }
   }
   return { matrix, right };
@@ -142,9 +161,9 @@ const STILL = 1e-6; // reflectance: nothing that moves less is seen
  * the whole canvas alike is left in it: it may be the painter's darks that are too light.
  */
 export function veilOf(lit: Raster, plan: Raster): Veil {
-  const all = excesses(lit, plan);
+  const excess = excessOf(lit, plan);
   let knots: number[] = new Array<number>(ACROSS * DOWN).fill(0);
-  for (const width of [4, 3, 2, 1.5, 1.5, 1.5]) knots = solveAbove(normalOf(all, knots, width), knots);
+  for (const width of [4, 3, 2, 1.5, 1.5, 1.5]) knots = solveAbove(normalOf(excess, knots, width), knots);
   const clear = [...knots].sort((a, b) => a - b)[Math.floor(CLEAR * knots.length)];
   const over = knots.map((v) => Math.max(0, v - clear));
   return Math.max(...over) < LEAST ? NO_VEIL : { knots: over, tint: [1, 1, 1] };

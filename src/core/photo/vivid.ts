@@ -1,6 +1,6 @@
 import { codeFromLinear, labFromLinear, linearFromCode } from '../colour';
 import { channelsOf, median, solveLinear, type Raster } from '../raster';
-import { cellMeans } from './planFit';
+import { cellMeans } from './lightCells';
 import { curvePlane } from './toneCurve';
 
 /** How much stronger all colours are than they were. */
