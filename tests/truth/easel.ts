@@ -9,8 +9,8 @@ import { EMPTY_CONTENT, plainCrop } from '../../src/core/plan';
 import type { Corners, Picture } from '../../src/core/raster';
 import { sessionPlan, type SessionPlan, type Shot as SessionShot } from '../../src/core/session';
 import { photograph, STUDIO, type Setup, type Shot } from '../../src/demo/studio/camera';
-import { labOf, luminance, quickValue, toCode, type Rgb } from '../../src/demo/studio/colour';
-import { jpegOf, openSubject } from '../../src/demo/studio/files';
+import { labOf, luminance, quickValue, type Rgb } from '../../src/demo/studio/colour';
+import { bytesOf, jpegOf, openSubject } from '../../src/demo/studio/files';
 import { paint, tonedGround, type Layer } from '../../src/demo/studio/painter';
 import { belief, pixel, type Misplaced, type Mistake, type Sheet, type Subject } from '../../src/demo/studio/scene';
 import { decodePicture } from '../../src/server/images/decodePicture';
@@ -46,15 +46,10 @@ async function keptOnce(name: string, make: () => Promise<Uint8Array> | Uint8Arr
   return bytes;
 }
 
-async function keepPng({ width, height, data }: Sheet, name: string): Promise<string> {
+async function keepPng(sheet: Sheet, name: string): Promise<string> {
   const file = `${name}.png`;
-  await keptOnce(file, () => {
-    const bytes = new Uint8Array(data.length);
-    for (let i = 0; i < data.length; i++) bytes[i] = Math.round(255 * toCode(Math.min(1, Math.max(0, data[i]))));
-    return sharp(bytes, { raw: { width, height, channels: 3 } })
-      .png({ compressionLevel: 2 })
-      .toBuffer();
-  });
+  const raw = { width: sheet.width, height: sheet.height, channels: 3 } as const;
+  await keptOnce(file, () => sharp(bytesOf(sheet), { raw }).png({ compressionLevel: 2 }).toBuffer());
   return join(scenes, file);
 }
 

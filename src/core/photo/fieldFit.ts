@@ -20,8 +20,8 @@ export interface GainAndField {
 const [RED, GREEN, BLUE] = LUMINANCE;
 
 /**
- * The field's share of every cell, and what is left there: its lightness part and its (discounted) colour part together,
- * steps. A loop of its own, without lists: most of the time a photograph's light takes is spent here.
+ * The field's share of every cell, and what is left there: its lightness part and its (discounted) colour part
+ * together, steps. A loop of its own, without lists: most of the time a photograph's light takes is spent here.
  */
 export function residualsOf({ lift, stepsPerStop }: Cells, { gain, field }: GainAndField, out: Float64Array): void {
   const [gr, gg, gb] = gain;

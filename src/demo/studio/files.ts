@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { luminance, quickValue, toCode, toLinear } from './colour';
+import { luminance, quickCode, quickValue, toLinear } from './colour';
 import type { Shot } from './camera';
 import { pixel, type Sheet, type Subject } from './scene';
 
@@ -13,7 +13,16 @@ export async function openSheet(path: string, size: { width: number; height: num
     .toColourspace('srgb')
     .raw()
     .toBuffer({ resolveWithObject: true });
-  return { width: info.width, height: info.height, data: Float32Array.from(data, (v) => linear[v]) };
+  const light = new Float32Array(data.length);
+  for (let i = 0; i < light.length; i++) light[i] = linear[data[i]];
+  return { width: info.width, height: info.height, data: light };
+}
+
+/** A sheet's light as sRGB bytes, interleaved. */
+export function bytesOf({ data }: Sheet): Uint8Array {
+  const bytes = new Uint8Array(data.length);
+  for (let i = 0; i < data.length; i++) bytes[i] = Math.round(255 * quickCode(data[i]));
+  return bytes;
 }
 
 /** Where no render tells objects apart, strokes stop at bands of value. */
@@ -41,11 +50,8 @@ export async function openSubject(
 }
 
 /** A sheet of paint as a JPEG, sRGB. */
-export const jpegOfSheet = ({ width, height, data }: Sheet): Promise<Buffer> =>
-  sharp(
-    Uint8Array.from(data, (v) => Math.round(255 * toCode(Math.min(1, Math.max(0, v))))),
-    { raw: { width, height, channels: 3 } },
-  )
+export const jpegOfSheet = (sheet: Sheet): Promise<Buffer> =>
+  sharp(bytesOf(sheet), { raw: { width: sheet.width, height: sheet.height, channels: 3 } })
     .jpeg({ quality: 90, chromaSubsampling: '4:4:4' })
     .toBuffer();
 

@@ -147,12 +147,14 @@ function lay(canvas: Sheet, stroke: Stroke): void {
   const [red, green, blue] = colour;
   const reach = Math.ceil(Math.hypot(long, wide + Math.abs(bend) * long));
   const bristles = noiseWithin(seed, BRISTLES);
+  const [shorter, narrower, bow] = [1 / long, 1 / wide, (bend * long) / wide];
   for (let py = Math.max(0, Math.floor(y - reach)); py <= Math.min(height - 1, Math.ceil(y + reach)); py++) {
     const [x0, x1] = columnsOf(stroke, { down: py - y, reach, width });
+    const [du, dv] = [(py - y) * sa * shorter, (py - y) * ca * narrower];
     for (let px = x0; px <= x1; px++) {
-      const u = ((px - x) * ca + (py - y) * sa) / long;
+      const u = (px - x) * ca * shorter + du;
       if (u < -1 || u > 1) continue;
-      const v = ((py - y) * ca - (px - x) * sa - bend * long * (u * u - 0.33)) / wide;
+      const v = dv - (px - x) * sa * narrower - bow * (u * u - 0.33);
       if (v < -1 || v > 1) continue;
       const groove = bristles(v * 5 + 9, u * 0.7);
       const end = u > 0.55 ? 1 - (u - 0.55) / 0.45 : u < -0.85 ? (u + 1) / 0.15 : 1;
