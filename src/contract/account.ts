@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { PAINT_RANGE } from '../core/plan';
 import { INPUT_TEXT } from '../core/words';
 import type { Account as Told, GlobalDrift as Whole, Landmark as Shown, Seat as Sits } from '../core/read';
 import { Point, Shape, type Made } from './shapes';
@@ -39,6 +40,8 @@ export const Seat = z.object({
   missing: z.array(z.enum(['foot', 'accent', 'shadow', 'gap'])),
 }) satisfies z.ZodType<Sits>;
 
+/** What the paint reaches. Readings made before it was asked about were made with the usual ends. */
+const Paint = z.object({ darkest: z.number(), white: z.number() });
 const Range = z.object({ darkest: z.number(), lightest: z.number(), darkestAt: Point, lightestAt: Point });
 
 export const Account = z.object({
@@ -59,7 +62,8 @@ export const Account = z.object({
   ),
   patterns: z.object({ two: Agreement, tones: Agreement }),
   things: z.array(z.object({ ids: z.array(z.number()), dark: Both, overlap: z.number() })),
-  range: z.object({ planned: Range, painted: Range }),
+  range: z.object({ planned: Range, painted: Range, paint: Paint.default(PAINT_RANGE) }),
+  clipped: z.object({ crushed: z.number(), blown: z.number() }).default({ crushed: 0, blown: 0 }),
   families: z.object({ gap: Both, crossed: z.array(z.number()), warmth: Both }).nullable(),
   strength: z.number().nullable(),
   alike: z.array(Both.extend({ ids: Ids })),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Colours } from '../photo';
+import { PAINT_RANGE } from '../plan';
 import { instructionOf, sentenceFor, type Finding } from '../kinds';
 import { driftInWords, poseInWords, shiftInWords } from '../words';
 import { findingsOf, isLoud } from './index';
@@ -37,6 +38,8 @@ function readingWith(shift: (x: number, y: number) => readonly [number, number],
     mask: new Uint8Array(W * H),
     drift: drift as Drift,
     around: aroundOf(flat, { width: W, height: H }),
+    paint: PAINT_RANGE,
+    clipped: null,
   };
   const still = () => new Float32Array(100 * 75);
   const map = {

@@ -91,7 +91,7 @@ export interface Kind<F extends Finding = Finding> {
    * @param show a value on the painter's scale
    */
   evidence(
-    finding: PartOf<F, 'target' | 'painted' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole'>,
+    finding: PartOf<F, 'target' | 'painted' | 'difference' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole'>,
     show: (value: number) => string,
   ): string;
   /** How it was measured and how sure that is. @param finding as for its evidence */

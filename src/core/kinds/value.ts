@@ -5,6 +5,12 @@ import { middleIn, paintKind } from './paint';
 const MOVED = 0.3; // steps from which a place has been worked on
 const MOST_STEPS = 9; // a departure's, either way
 
+const SEEN = 0.05; // steps between what is planned and what is asked for
+
+/** Where the plan goes beyond the paint, what is asked for instead. */
+const paintEnds = (asked: number, planned: number, show: (value: number) => string): string =>
+  Math.abs(asked - planned) < SEEN ? '' : ` (your paint ends at ${show(asked)})`;
+
 export const VALUE = paintKind({
   name: 'value',
   unit: 'step',
@@ -22,8 +28,8 @@ export const VALUE = paintKind({
   amount: ({ difference }) => difference.value,
   instruction: ({ amount }) =>
     Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`,
-  evidence: ({ target, painted, uncertainty, share }, show) =>
-    `Plan ${show(target.value)}, painted ${show(painted.value)}, sure to ${uncertainty.value.toFixed(2)} of a step. ${areaInWords(share)}`,
+  evidence: ({ target, painted, difference, uncertainty, share }, show) =>
+    `Plan ${show(target.value)}${paintEnds(painted.value - difference.value, target.value, show)}, painted ${show(painted.value)}, sure to ${uncertainty.value.toFixed(2)} of a step. ${areaInWords(share)}`,
   basis: ({ uncertainty }) => middleIn(`${uncertainty.value.toFixed(2)} step`),
   departure: ({ amount }) => ({ kind: 'value', steps: Math.max(-MOST_STEPS, Math.min(MOST_STEPS, amount)) }),
   untouched: (now, then) =>

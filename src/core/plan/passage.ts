@@ -8,6 +8,7 @@ export const PASSAGE_LABELS = [
   'exaggerated for now',
   'reserved',
   'saved for last',
+  'placed',
 ] as const;
 export type PassageLabel = (typeof PASSAGE_LABELS)[number];
 

@@ -3,6 +3,7 @@ import { flatSize, READING_SHRINK, valuePlane, type CanvasSize } from '../photo'
 import { makeRaster, quantile, type Box, type Picture, type Raster } from '../raster';
 import { croppedLight, plainCrop, type Crop } from './crop';
 import { withDepartures, type Departure, type Draft, type Supplies } from './departures';
+import { clippedIn } from './ends';
 import { knotsInUse, makeKey, PAINT_RANGE, type KeyChoice, type Knot, type PaintRange, type ValueRange } from './key';
 import { editedMasses, type MassEdit } from './massEdits';
 import { massTree, resizeMasses, type MassMap, type MassTree } from './masses';
@@ -56,6 +57,10 @@ export interface PlannedPicture {
   readonly bare: Uint8Array;
   /** 1 = departures make it another colour than the reference in its key */
   readonly departed: Uint8Array;
+  /** not 0 = the reference's colour is lost there, see clippedIn */
+  readonly clipped: Uint8Array;
+  /** what the paint reaches */
+  readonly paint: PaintRange;
 }
 
 /** Size of the plan that readings use, px. */
@@ -96,7 +101,9 @@ export function planFrom(base: Raster, tree: MassTree, request: RenderRequest, s
     mmPerPixel: canvas.widthMm / base.width,
   };
   const { picture, masses: last, ignored, bare } = withDepartures(draft, departures, supplies);
-  return { base, picture, masses: last, ignored, bare, departed: changedBetween(draft.picture, picture) };
+  const departed = changedBetween(draft.picture, picture);
+  const clipped = clippedIn(base).map((end, i) => (departed[i] ? 0 : end));
+  return { base, picture, masses: last, ignored, bare, departed, clipped, paint };
 }
 
 /** The plan at reading size. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { luminanceFromValue, linearFromLab, lightnessFromLuminance } from '../colour';
 import type { Flat } from '../photo';
+import { PAINT_RANGE } from '../plan';
 import { makeRaster, type Raster } from '../raster';
 import { accountOf, doubtOf, readFlat, type Account } from './index';
 
@@ -64,6 +65,7 @@ function accountFor(painted: (paint: Paint, mass: number, x: number, y: number) 
     groups: [],
     variation: new Map(),
     seats: [],
+    paint: PAINT_RANGE,
   });
 }
 const faithful = accountFor((paint) => paint);
@@ -144,6 +146,7 @@ describe('what a reading tells of the whole', () => {
       groups: [],
       variation: new Map(),
       seats: [],
+      paint: PAINT_RANGE,
     });
     expect(grey.strength).toBeNull();
   });
@@ -175,6 +178,7 @@ describe('what a reading tells of the whole', () => {
         groups: [],
         variation: new Map(),
         seats: [],
+        paint: PAINT_RANGE,
       }).families,
     ).toBeNull();
   });
@@ -194,6 +198,7 @@ describe('what a reading tells of the whole', () => {
       groups: [[12, 13]],
       variation: new Map(),
       seats: [],
+      paint: PAINT_RANGE,
     });
     expect(things).toHaveLength(1);
     expect(things[0].dark.planned).toBeGreaterThan(0.3);
@@ -220,6 +225,7 @@ describe('what a reading tells of the whole', () => {
         groups: [],
         variation: new Map(meant),
         seats: [],
+        paint: PAINT_RANGE,
       });
       return forms.find(({ id }) => id === 11);
     };

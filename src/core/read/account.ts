@@ -1,4 +1,4 @@
-import { partedBy, resizeMasses, type MassMap, type Parting } from '../plan';
+import { PAINT_RANGE, partedBy, resizeMasses, type MassMap, type PaintRange, type Parting } from '../plan';
 import {
   agreementOf,
   rangeUsed,
@@ -10,6 +10,7 @@ import {
 import { cellsOf, massOfCells } from './cells';
 import { driftPoints, type DriftPoint, type MassDrawing } from './drawing';
 import type { GlobalDrift } from './drift';
+import type { Aligned } from './aligned';
 import { familiesOf, formsOf, strengthOf, type Families, type MassForm, type Variation } from './form';
 import type { LightDoubt } from './measured';
 import type { Reading } from './reading';
@@ -37,7 +38,10 @@ export interface Account {
   readonly patterns: { readonly two: PatternAgreement; readonly tones: PatternAgreement };
   /** of each group of masses */
   readonly things: readonly ThingPattern[];
-  readonly range: { readonly planned: RangeUsed; readonly painted: RangeUsed };
+  /** with what the paint is said to reach: the plan may go beyond, but no more is asked for */
+  readonly range: { readonly planned: RangeUsed; readonly painted: RangeUsed; readonly paint: PaintRange };
+  /** shares of the canvas where the reference's colour is lost, so that no colour is asked for */
+  readonly clipped: { readonly crushed: number; readonly blown: number };
   readonly families: Families | null;
   /** painted strength over planned; null where the plan is grey */
   readonly strength: number | null;
@@ -59,6 +63,8 @@ export interface AccountOptions extends Parting {
   readonly variation: ReadonlyMap<number, Variation>;
   /** things that rest on something */
   readonly seats: readonly SeatAsked[];
+  /** what the paint is said to reach */
+  readonly paint: PaintRange;
 }
 
 /** What an account is made with where the painter said nothing about the plan. */
@@ -70,14 +76,23 @@ export const NOTHING_SAID: Omit<AccountOptions, 'light'> = {
   groups: [],
   variation: new Map(),
   seats: [],
+  paint: PAINT_RANGE,
 };
+
+/** How much of what can be read has lost its colour in the reference, at either end. */
+function clippedShares({ clipped, mask }: Aligned): Account['clipped'] {
+  const counts = [0, 0, 0];
+  if (clipped) for (let i = 0; i < mask.length; i++) if (!mask[i]) counts[clipped[i]]++;
+  const [, crushed, blown] = counts.map((count) => count / mask.length);
+  return { crushed, blown };
+}
 
 const POINTS_APART = 0.03; // of the long side: arrows that can be told apart
 
 export function accountOf(
   { aligned, masses: read, drawings }: Reading,
   masses: MassMap,
-  { light, split, tones, splits, families, groups, variation, seats }: AccountOptions,
+  { light, split, tones, splits, families, groups, variation, seats, paint }: AccountOptions,
 ): Account {
   const sized = resizeMasses(masses, aligned);
   const { planned, mmPerPixel, drift, width, height } = aligned;
@@ -93,7 +108,8 @@ export function accountOf(
     relations,
     patterns: { two: agreementOf(cells, [parting]), tones: agreementOf(cells, own) },
     things: thingPatterns(cells, massOfCells(cells, sized), { things: groups, ids: sized.ids, split: parting }),
-    range: rangeUsed(aligned, cells),
+    range: { ...rangeUsed(aligned, cells), paint },
+    clipped: clippedShares(aligned),
     families: familiesOf(
       read,
       ({ id, target }) => families.get(id) ?? (target.value < parting ? 'shadow' : 'light'),

@@ -1,6 +1,7 @@
-import { boxBlur, connectedRegions, placeOfPixels, quantile, type Place, type Point } from '../raster';
+import { boxBlur, connectedRegions, placeOfPixels, type Place, type Point } from '../raster';
 import type { Aligned } from './aligned';
 import type { Cells } from './cells';
+import { endValues } from './endValues';
 
 /** How far plan and painting agree once both are cut into a few tones. */
 export interface PatternAgreement {
@@ -111,31 +112,34 @@ export interface RangeUsed {
   readonly lightestAt: Point;
 }
 
-const LOOKS = 20_000; // a half per cent of them is a hundred
-
-/** Every so many-eth value that can be read. */
-function someOf(data: Float32Array, mask: Uint8Array): Float32Array {
-  const step = Math.max(1, Math.floor(data.length / LOOKS));
-  const values = new Float32Array(Math.ceil(data.length / step));
-  let n = 0;
-  for (let i = 0; i < data.length; i += step) if (!mask[i]) values[n++] = data[i];
-  return values.subarray(0, n);
-}
-
 /** The range the plan uses and the range that was painted. */
 export function rangeUsed(
-  { planned, painted, mask }: Aligned,
+  { planned, painted, mask }: Pick<Aligned, 'planned' | 'painted' | 'mask'>,
   cells: Cells,
 ): { planned: RangeUsed; painted: RangeUsed } {
   const of = (data: Float32Array, inCells: Float32Array): RangeUsed => {
-    const some = someOf(data, mask);
-    return { darkest: quantile(some, 0.005), lightest: quantile(some, 0.995), ...endsOf(inCells, cells) };
+    return { ...endValues(data, mask), ...endsOf(inCells, cells) };
   };
   return { planned: of(planned.value, cells.planned.value), painted: of(painted.value, cells.painted.value) };
 }
 
-/** The middles of the darkest and of the lightest cell that can be read. */
-function endsOf(values: Float32Array, { columns, cellMm, read }: Cells): Pick<RangeUsed, 'darkestAt' | 'lightestAt'> {
+/** Mean over a cell and those around it that can be read: no end of the range is a single speck. */
+function around(values: Float32Array, k: number, { columns, rows, read }: Cells): number {
+  const [x, y] = [k % columns, Math.floor(k / columns)];
+  let [sum, count] = [0, 0];
+  for (let v = Math.max(0, y - 1); v <= Math.min(rows - 1, y + 1); v++)
+    for (let i = v * columns + Math.max(0, x - 1); i <= v * columns + Math.min(columns - 1, x + 1); i++)
+      if (read[i]) {
+        sum += values[i];
+        count++;
+      }
+  return sum / count;
+}
+
+/** The middles of the darkest and of the lightest place, three cells wide, that can be read. */
+function endsOf(each: Float32Array, cells: Cells): Pick<RangeUsed, 'darkestAt' | 'lightestAt'> {
+  const { columns, cellMm, read } = cells;
+  const values = each.map((value, k) => (read[k] ? around(each, k, cells) : value));
   let [dark, light] = [-1, -1];
   for (let i = 0; i < values.length; i++) {
     if (!read[i]) continue;

@@ -1,6 +1,8 @@
 import { coloursOf, type Colours, type Flat } from '../photo';
+import { PAINT_RANGE, type PaintRange } from '../plan';
 import { gaussianBlur, shrinkPlane, type Plane, type Raster } from '../raster';
 import { driftOf, shiftRows, type Drift, type Field, type Landmark } from './drift';
+import { endValues } from './endValues';
 import { throughLandmarks } from './drift/landmarks';
 
 /**
@@ -18,6 +20,10 @@ export interface Aligned {
   readonly drift: Drift;
   /** planned value of what is around each place, {@link COARSER} times smaller */
   readonly around: Plane;
+  /** what the paint reaches, as it was given or as this painting shows: no more is asked for */
+  readonly paint: PaintRange;
+  /** not 0 = the reference's colour is lost there, and no colour is asked for; null = nowhere */
+  readonly clipped: Uint8Array | null;
 }
 
 export const COARSER = 4;
@@ -91,15 +97,26 @@ function drawRow(y: number, { dx, dy, from: { value, a, b }, mask, out, gone, wi
   }
 }
 
+/** The ends that were given, and beyond them what is painted already: that much the paint reaches. */
+function reachOf({ darkest, white }: PaintRange, { painted, mask }: Pick<Aligned, 'painted' | 'mask'>): PaintRange {
+  const shown = endValues(painted.value, mask);
+  return { darkest: Math.min(darkest, shown.darkest), white: Math.max(white, shown.lightest) };
+}
+
+export interface AlignOptions extends Partial<Pick<Aligned, 'drift' | 'paint' | 'clipped'>> {
+  readonly landmarks?: readonly Landmark[];
+}
+
 /**
  * Lays the flat over the plan along the drift: places are the plan's, values what was painted of each.
  * @param landmarks points the painter showed on both; @param drift where it is known already
+ * @param paint what the paint is said to reach; @param clipped where the reference's colour is lost
  * @throws RangeError when they differ in size (a programming error: both come from flatSize)
  */
 export function align(
   flat: Flat,
   plan: Raster,
-  { landmarks = [], drift: known }: { landmarks?: readonly Landmark[]; drift?: Drift } = {},
+  { landmarks = [], drift: known, paint = PAINT_RANGE, clipped = null }: AlignOptions = {},
 ): Aligned {
   const { width, height } = flat.small;
   if (plan.width !== width || plan.height !== height)
@@ -109,5 +126,6 @@ export function align(
   const painted = coloursOf(flat.small);
   const drift = known ?? throughLandmarks(driftOf(planned, painted, { ...size, unread: flat.mask }), landmarks);
   const around = aroundOf(planned, size);
-  return { ...size, planned, drift, around, ...drawnBack(painted, flat.mask, drift, size) };
+  const back = drawnBack(painted, flat.mask, drift, size);
+  return { ...size, planned, drift, around, paint: reachOf(paint, back), clipped, ...back };
 }

@@ -32,7 +32,14 @@ function addRow(
   }
 }
 
-export function cellsOf({ width, height, mmPerPixel, planned, painted, mask }: Aligned): Cells {
+export function cellsOf({
+  width,
+  height,
+  mmPerPixel,
+  planned,
+  painted,
+  mask,
+}: Omit<Aligned, 'drift' | 'around' | 'paint' | 'clipped'>): Cells {
   const size = Math.max(1, Math.round(Math.max(width, height) / CELLS));
   const [columns, rows] = [Math.max(1, Math.floor(width / size)), Math.max(1, Math.floor(height / size))];
   const plane = () => new Float32Array(columns * rows);

@@ -1,4 +1,5 @@
 import { alongWithValue, warmthAlong } from '../colour';
+import { askedValue, type PaintRange } from '../plan';
 import { boxBlur } from '../raster';
 import type { Aligned } from './aligned';
 
@@ -7,8 +8,9 @@ export interface DifferenceMap {
   readonly width: number;
   readonly height: number;
   readonly mmPerPixel: number;
+  /** from the plan as far as the paint reaches */
   readonly value: Float32Array;
-  /** at matched value: the plan's colour first taken along with the value that was painted */
+  /** at matched value: the plan's colour first taken along with the value that was painted; 0 where it is lost */
   readonly warmth: Float32Array;
   readonly chroma: Float32Array;
   /** 0 = nothing could be read near here, up to 1 */
@@ -106,7 +108,7 @@ type Sums = Record<'value' | 'planned' | 'pa' | 'pb' | 'ta' | 'tb' | 'say', Floa
 
 /** Sums one cell, every other pixel as on a draughts board: strokes are far wider. */
 function sumCell(
-  { painted, planned, mask, width }: Aligned,
+  { painted, planned, mask, clipped, width }: Aligned,
   steep: Float32Array,
   cell: { sums: Sums; k: number; say: number; x: number; y: number; factor: number },
 ): void {
@@ -124,11 +126,12 @@ function sumCell(
       const weight = cell.say / (1 + edge * edge);
       value += weight * (pv[i] - tv[i]);
       plan += weight * tv[i];
+      all += weight;
+      if (clipped?.[i]) continue;
       paintA += weight * pa[i];
       paintB += weight * pb[i];
       planA += weight * ta[i];
       planB += weight * tb[i];
-      all += weight;
     }
   }
   const { sums, k } = cell;
@@ -154,7 +157,7 @@ function smoothed(sums: Sums, size: { width: number; height: number }, radius: n
 /** What the sums come to; 0 where hardly anything was read. @param least say of a cell from which it is read */
 function differencesFrom(
   { value, planned, pa, pb, ta, tb, say }: Sums,
-  least: number,
+  { least, paint: ends }: { least: number; paint: PaintRange },
 ): Pick<DifferenceMap, 'value' | 'warmth' | 'chroma'> {
   const out = { value: new Float32Array(say.length), warmth: new Float32Array(say.length) };
   const strength = new Float32Array(say.length);
@@ -166,7 +169,7 @@ function differencesFrom(
     const meant = planned[i] / say[i];
     // L* + 16 is near 10 V + 16.
     const scale = alongWithValue(plan, paint, (meant + off + 1.6) / (meant + 1.6));
-    out.value[i] = off;
+    out.value[i] = meant + off - askedValue(meant, meant + off, ends);
     out.warmth[i] = warmthAlong(paint.a - scale * plan.a, paint.b - scale * plan.b);
     strength[i] = Math.hypot(paint.a, paint.b) - scale * Math.hypot(plan.a, plan.b);
   }
@@ -193,7 +196,7 @@ export function differenceMap(aligned: Aligned): DifferenceMap {
     width,
     height,
     mmPerPixel: aligned.mmPerPixel * factor,
-    ...differencesFrom(soft, 0.02 * per),
+    ...differencesFrom(soft, { least: 0.02 * per, paint: aligned.paint }),
     trust: soft.say.map((v) => Math.min(1, v / per)),
   };
 }

@@ -8,6 +8,7 @@ import { sceneOf } from './scene.testing';
 
 const [W, H] = [40, 30];
 const ALL = Int32Array.from({ length: W * H }, (_, i) => i);
+const WIDE = { darkest: 0, white: 10 }; // of paint: nothing here lies beyond
 const SURE: LightDoubt = { value: 0, warmth: 0, knownTo: 10.5, colour: 0, stray: 0, local: 0 };
 
 /** An even sheet of a value and a*, b*, with so much white light over it. */
@@ -20,7 +21,7 @@ function sheet(value: number, [a, b]: readonly [number, number], over = 0): Colo
 
 function compared(planned: Colours, painted: Colours, light: Partial<LightDoubt>) {
   const [mask, around] = [new Uint8Array(W * H), aroundOf(planned, { width: W, height: H })];
-  const aligned = { width: W, height: H, mmPerPixel: 4, planned, painted, mask, around };
+  const aligned = { width: W, height: H, mmPerPixel: 4, planned, painted, mask, around, paint: WIDE };
   const seen = compare(aligned as unknown as Aligned, ALL, { ...SURE, ...light });
   if (!seen) throw new Error('nothing was read');
   return seen;

@@ -8,6 +8,7 @@ import {
   ciede2000,
   type Lab,
 } from '../colour';
+import { askedValue, type PaintRange } from '../plan';
 import { halfWidth, robust } from '../raster';
 import type { Colours } from '../photo';
 import { COARSER, type Aligned } from './aligned';
@@ -25,6 +26,7 @@ export interface Measured {
 
 /** Painted minus plan. */
 export interface Difference {
+  /** from the plan as far as the paint reaches */
   readonly value: number;
   readonly warmth: number;
   readonly chroma: number;
@@ -111,10 +113,10 @@ export function measured(colours: Colours, pixels: Int32Array): Measured {
 
 const labOf = ({ lab: [L, a, b] }: Measured): Lab => ({ L, a, b });
 
-/** Painted minus plan, field by field. */
-export function differenceOf(painted: Measured, target: Measured): Difference {
+/** Painted minus plan, field by field. @param paint what it reaches: no more is asked for */
+export function differenceOf(painted: Measured, target: Measured, paint: PaintRange): Difference {
   return {
-    value: painted.value - target.value,
+    value: painted.value - askedValue(target.value, painted.value, paint),
     warmth: painted.warmth - target.warmth,
     chroma: painted.chroma - target.chroma,
     deltaE: ciede2000(labOf(painted), labOf(target)),
@@ -176,7 +178,7 @@ export function compare(aligned: Aligned, pixels: Int32Array, light: LightDoubt)
   return {
     target,
     painted,
-    difference: differenceOf(painted, target),
+    difference: differenceOf(painted, target, aligned.paint),
     uncertainty: {
       value: Math.hypot(light.value, 0.5 * texture, beyond, over.value, underLocal(aligned, some, light.local)),
       warmth: Math.hypot(light.warmth, light.colour * painted.chroma, 4 * texture, over.chroma),

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { luminanceFromValue } from '../colour';
 import { findingsOf } from '../correct';
-import { sentenceFor } from '../kinds';
+import { kindOf, sentenceFor } from '../kinds';
 import type { Flat } from '../photo';
 import { areaOf, boxOf, makeRaster, pixelsIn, placeHolds, placeOfBox, placeOfPixels, type Raster } from '../raster';
 import { doubtOf, readBox, readFlat } from './index';
@@ -50,6 +50,37 @@ describe('findings', () => {
     expect(first).toMatchObject({ kind: 'value', massId: 13 });
     expect(first.amount).toBeCloseTo(0.7, 1);
     expect(first.region.box[1]).toBeCloseTo(200, -1);
+  });
+
+  test('where the plan is darker than paint, as dark as the paint goes is asked for, and the plan named with it', () => {
+    const deep = picture((x, y) => (y > 200 ? 0.5 : x > 250 ? 5 : 7));
+    const painted = (dark: number) => flatOf(picture((x, y) => (y > 200 ? dark : x > 250 ? 5 : 7)));
+    const found = (dark: number) => {
+      const flat = painted(dark);
+      return findingsOf(readFlat(flat, { plan: deep, masses }), {
+        massOf,
+        ids: masses.ids,
+        uncertainty: doubtOf(flat),
+      });
+    };
+    expect(found(1.4)).toEqual([]);
+    const [first, ...rest] = found(2.6);
+    expect(rest).toEqual([]);
+    expect(first.amount).toBeCloseTo(1, 1);
+    expect(kindOf(first.kind).evidence(first, (v) => v.toFixed(1))).toContain(
+      'Plan 0.5 (your paint ends at 1.6), painted 2.6',
+    );
+  });
+
+  test('where the reference has lost its colour none is asked for', () => {
+    const tinted = picture((x, y) => (y > 200 ? 3 : x > 250 ? 5 : 7));
+    for (let i = 400 * W; i < tinted.r.length; i++) tinted.r[i] *= 1.5;
+    const flat = flatOf(tinted);
+    const ground = { massOf, ids: masses.ids, uncertainty: doubtOf(flat) };
+    const hued = (clipped: Uint8Array | null) =>
+      findingsOf(readFlat(flat, { plan: PLAN, masses, clipped }), ground).filter(({ kind }) => kind !== 'value');
+    expect(hued(null)).not.toEqual([]);
+    expect(hued(massOf.map((k) => +(k === 2)) as unknown as Uint8Array)).toEqual([]);
   });
 
   test('a patch inside a mass is found where it lies', () => {

@@ -1,15 +1,14 @@
 import type { Flat } from '../photo';
 import { resizeMasses, type MassMap } from '../plan';
 import { type Box, type Raster, pixelsIn, placeHolds, placeOfBox, type Place } from '../raster';
-import { align, type Aligned } from './aligned';
-import type { Drift, Landmark } from './drift';
+import { align, type Aligned, type AlignOptions } from './aligned';
 import { massDrawings, shiftOf, type MassDrawing, type Shift } from './drawing';
 import { differenceMap, type DifferenceMap } from './differenceMap';
 import { readMasses, type MassReading } from './massReading';
 import { compare, type Comparison, type LightDoubt } from './measured';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 21;
+export const READING_VERSION = 22;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -34,14 +33,9 @@ const SHEEN_LEFT = 0.4; // share of a sheen by which its shape, as it was fitted
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(
   flat: Flat,
-  {
-    plan,
-    masses,
-    toleranceMm,
-    ...where
-  }: { plan: Raster; masses: MassMap; toleranceMm?: number; landmarks?: readonly Landmark[]; drift?: Drift },
+  { plan, masses, toleranceMm, ...how }: { plan: Raster; masses: MassMap; toleranceMm?: number } & AlignOptions,
 ): Reading {
-  return readAligned(align(flat, plan, where), masses, { light: doubtOf(flat), toleranceMm });
+  return readAligned(align(flat, plan, how), masses, { light: doubtOf(flat), toleranceMm });
 }
 
 /** The same for planes that lie over each other already. */

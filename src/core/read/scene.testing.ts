@@ -1,4 +1,5 @@
 import type { Colours } from '../photo';
+import { PAINT_RANGE } from '../plan';
 import { aroundOf, type Aligned } from './aligned';
 import { NO_DRIFT } from './drift';
 
@@ -28,5 +29,6 @@ export function sceneOf({
   const drift = { global: NO_DRIFT, columns, rows, cellMm: 5, dx: still(), dy: still(), confidence: still().fill(0.8) };
   const meant = grey(planned);
   const around = aroundOf(meant, { width, height });
-  return { width, height, mmPerPixel: 1, planned: meant, painted: grey(painted), mask, drift, around };
+  const size = { width, height, mmPerPixel: 1 };
+  return { ...size, planned: meant, painted: grey(painted), mask, drift, around, paint: PAINT_RANGE, clipped: null };
 }

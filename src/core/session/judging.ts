@@ -1,6 +1,6 @@
 import { findingsOf, inPaintersOrder, weighed, wholePicture } from '../correct';
 import { kindOf, type Finding } from '../kinds';
-import type { CanvasSize, Flat } from '../photo';
+import { coloursOf, type CanvasSize, type Flat } from '../photo';
 import { massAt, pixelsOf, type PassageLabel } from '../plan';
 import { halfWidth, pixelsIn, type Point } from '../raster';
 import {
@@ -8,6 +8,7 @@ import {
   compare,
   doubtOf,
   groupedMasses,
+  measured,
   readFlat,
   seatsAsked,
   uniformChange,
@@ -16,19 +17,20 @@ import {
   type Reading,
   type UniformChange,
 } from '../read';
-import type { LastFlat, SessionPlan } from './ask';
+import type { LastFlat, SessionKnown, SessionPlan } from './ask';
 import { gridOf } from './flat';
 
 /** A finding with what the painter says of the passage its middle lies on. */
 export type SaidFinding = Finding & { readonly passage: PassageLabel | null };
 
 /**
- * A light that was to be kept untouched and is darker than planned: a point on it (canvas mm), and by how many steps
- * (negative).
+ * A light that was to be kept and is darker: a point on it (canvas mm), by how many steps (negative), and than what:
+ * planned, or the session before.
  */
 export interface LostLight {
   readonly at: Point;
   readonly steps: number;
+  readonly from: 'plan' | 'before';
 }
 
 /** What is judged: a reading of a flat against its plan. */
@@ -78,14 +80,14 @@ function onPassages(findings: readonly Finding[], { plan: { picture, said }, can
  */
 export function findingsAfter(change: UniformChange | null, judged: Judged): SaidFinding[] {
   const { flat, canvas, reading, plan } = judged;
-  const { masses, picture } = plan.picture;
+  const { masses, picture, paint, clipped } = plan.picture;
   const { toleranceMm, focal } = plan.said;
   const light = doubtOf(flat);
   const ground = { massOf: masses.massOf, ids: masses.ids, uncertainty: light, tolerance: toleranceMm };
   const again = (by: UniformChange) =>
     readFlat(
       { ...flat, small: withoutChange(flat.small, by) },
-      { plan: picture, masses, toleranceMm, drift: reading.aligned.drift },
+      { plan: picture, masses, toleranceMm, drift: reading.aligned.drift, paint, clipped },
     );
   const loose = new Set(plan.said.loose.map((at) => masses.ids[massAt(masses, at, canvas.widthMm / masses.width)]));
   const own = inPaintersOrder(weighed(findingsOf(change ? again(change) : reading, ground), { focal, loose }));
@@ -93,17 +95,47 @@ export function findingsAfter(change: UniformChange | null, judged: Judged): Sai
   return onPassages(whole ? [whole, ...own] : own, judged);
 }
 
-const KEPT_WITHIN = 0.3; // steps a reserved light may darken: about three units of L*
+const KEPT_WITHIN = 0.3; // steps a kept light may darken: about three units of L*
 
-/** Lights that were to be kept untouched and are darker than planned. */
-export function lostLights({ reading, flat, plan: { picture, said } }: Judged): LostLight[] {
+/** How far values inside a place fell since the last session; null where there was none, or too little can be read. */
+async function fallOf({ flat }: Judged, { last, before }: Pick<SessionKnown, 'last' | 'before'>) {
+  const then = await (last ? last.flat() : before?.());
+  if (!then) return () => null;
+  const [now, was] = [coloursOf(flat.small), coloursOf(then)];
+  const unread = flat.mask.slice();
+  if (last?.notRead) for (const i of pixelsIn(last.notRead, gridOf(flat))) unread[i] = 1;
+  const { value } = flat.light.uncertainty;
+  const doubt = Math.hypot(value, last?.uncertainty.value ?? value);
+  return (pixels: Int32Array) => {
+    const read = pixels.filter((i) => unread[i] === 0);
+    return read.length < LEAST_PIXELS
+      ? null
+      : { steps: measured(now, read).value - measured(was, read).value, doubt, from: 'before' as const };
+  };
+}
+const LEAST_PIXELS = 4;
+
+/**
+ * Lights that were to be kept, or are laid, and are darker: a reserved one than planned, and either than the last
+ * session showed it.
+ */
+export async function lostLights(judged: Judged, known: Pick<SessionKnown, 'last' | 'before'>): Promise<LostLight[]> {
+  const { reading, flat, plan } = judged;
+  const { picture, said } = plan;
+  const kept = said.passages.filter(({ label }) => label === 'reserved' || label === 'placed');
+  if (kept.length === 0) return [];
   const { mmPerPixel } = gridOf(flat);
-  return said.passages.flatMap(({ where, label }) => {
-    if (label !== 'reserved') return [];
-    const seen = compare(reading.aligned, pixelsOf(where, { ...picture, mmPerPixel }), doubtOf(flat));
-    if (!seen || seen.difference.value > -Math.max(KEPT_WITHIN, halfWidth(seen.uncertainty.value))) return [];
+  const sinceLast = await fallOf(judged, known);
+  return kept.flatMap(({ where, label }) => {
+    const pixels = pixelsOf(where, { ...picture, mmPerPixel });
+    const seen = label === 'reserved' ? compare(reading.aligned, pixels, doubtOf(flat)) : null;
+    const planned = seen && { steps: seen.difference.value, doubt: seen.uncertainty.value, from: 'plan' as const };
+    const [lost] = [planned, sinceLast(pixels)].filter(
+      (fall) => fall !== null && fall.steps <= -Math.max(KEPT_WITHIN, halfWidth(fall.doubt)),
+    );
+    if (!lost) return [];
     const [x, y] = 'mass' in where ? where.mass : (where.place.outlines[0][0] ?? [0, 0]);
-    return [{ at: [x, y] as const, steps: seen.difference.value }];
+    return [{ at: [x, y] as const, steps: lost.steps, from: lost.from }];
   });
 }
 
@@ -122,5 +154,6 @@ export function accountFor({ reading, flat, canvas, plan: { picture, said } }: J
     groups: groupedMasses(masses, said.groups, mmPerPixel),
     variation: new Map(said.variation.map(({ at, is }) => [idAt(at), is])),
     seats: seatsAsked(masses, said, mmPerPixel),
+    paint: picture.paint,
   });
 }

@@ -114,6 +114,23 @@ describe('what the painter says is followed', () => {
     expect(against?.findings[0].passage).toBe('reserved');
   });
 
+  test('a light that is laid is kept from then on: told when it is darker than in the session before', async () => {
+    const placed = labelled('placed', SPOT);
+    const laid =
+      (value: number): ValueAt =>
+      (x, y) =>
+        inBox(SPOT, x, y) ? value : planned(x, y);
+    const { flat } = await readSession(ask(laid(7.9)));
+    const last = { flat: () => flat.small, uncertainty: flat.light.uncertainty, notRead: null };
+    const lostOf = async (value: number, more: Partial<SessionAsk>) =>
+      (await readSession(ask(laid(value), { plan: placed, ...more }))).against?.lostLights;
+    expect(await lostOf(7.1, {})).toEqual([]);
+    expect(await lostOf(7.9, { last })).toEqual([]);
+    const [lost] = (await lostOf(7.1, { last })) ?? [];
+    expect(lost).toMatchObject({ from: 'before' });
+    expect(lost?.steps).toBeCloseTo(-0.8, 1);
+  });
+
   test('what is left out is read by nothing', async () => {
     const areas = [{ place: placeOfBox(AROUND), read: false }];
     const { against, notRead } = await readSession({ ...ask(lightPot), shots: [shotOf(lightPot, { areas })] });

@@ -79,9 +79,10 @@ async function against(
   { flat, onStep }: { flat: Flat; onStep: OnStep },
 ): Promise<Against> {
   const coverage = leaveUnjudged(ask, flat, plan);
-  const { picture, masses } = plan.picture;
+  const { picture, masses, paint, clipped } = plan.picture;
   const { toleranceMm } = plan.said;
-  const reading = readFlat(flat, { plan: picture, masses, toleranceMm, landmarks: ask.landmarks });
+  const { landmarks } = ask;
+  const reading = readFlat(flat, { plan: picture, masses, toleranceMm, landmarks, paint, clipped });
   if (!ask.insist && showsAnother(resemblanceOf(reading.aligned)) && !(await showsLast(ask, flat)))
     throw new AnotherPicture('its shapes are not those of the plan');
   await onStep({ at: 'reading', reading });
@@ -91,7 +92,7 @@ async function against(
     reading,
     coverage,
     change,
-    lostLights: lostLights(judged),
+    lostLights: await lostLights(judged, ask),
     findings: findingsAfter(change, judged),
     account: accountFor(judged),
   };
@@ -126,7 +127,8 @@ export async function seePlaces(
   const flat = await flatOf(ask, plan, (index) => onStep({ at: 'shot', index }));
   if (!plan) return places.map(() => null);
   leaveUnjudged(ask, flat, plan);
-  const aligned = align(flat, plan.picture.picture, { landmarks });
+  const { picture, paint, clipped } = plan.picture;
+  const aligned = align(flat, picture, { landmarks, paint, clipped });
   return places.map((place) => seen(aligned, place, flat));
 }
 

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { PAINT_RANGE } from '../plan';
 import { NO_DRIFT, type Account } from '../read';
 import {
   tooBareInWords,
@@ -24,7 +25,8 @@ const account = (part: Partial<Account> = {}): Account => ({
   relations: [],
   patterns: { two: agreement(0.9), tones: agreement(0.8) },
   things: [],
-  range: { planned: ends(2, 9), painted: ends(2, 9) },
+  range: { planned: ends(2, 9), painted: ends(2, 9), paint: PAINT_RANGE },
+  clipped: { crushed: 0, blown: 0 },
   families: null,
   strength: null,
   alike: [],
@@ -36,14 +38,15 @@ const account = (part: Partial<Account> = {}): Account => ({
   ...part,
 });
 const names: Names = { mass: (id) => `mass ${id}`, thing: (ids) => `thing ${ids.join('+')}`, largest: ([id]) => id };
+const show = (value: number) => value.toFixed(1);
 const values = (part: Partial<Account> = {}) =>
-  valuesInWords(account(part), { names, recheck: [] }).map(plainLine).slice(1);
+  valuesInWords(account(part), { names, recheck: [], show }).map(plainLine).slice(1);
 const colours = (part: Partial<Account> = {}) => coloursInWords(account(part), { names }).map(plainLine);
 
 describe('values', () => {
   test('as planned there is one line, of how the two patterns agree', () => {
     expect(values()).toEqual([]);
-    expect(plainLine(valuesInWords(account(), { names, recheck: [] })[0])).toBe(
+    expect(plainLine(valuesInWords(account(), { names, recheck: [], show })[0])).toBe(
       'Light and shadow fall as planned over 90 % of the picture; in 5 values it is 80 %. Shadow covers 45 %, planned 40 %.',
     );
   });
@@ -63,7 +66,7 @@ describe('values', () => {
       values({
         relations: [relation],
         forms: [form, { ...form, id: 8 }],
-        range: { planned: ends(1, 9.5), painted: ends(2, 9) },
+        range: { planned: ends(1.6, 9.5), painted: ends(2.6, 8.8), paint: PAINT_RANGE },
         gaps: [{ ...both(4, 5), id: 5, open: 6, filled: false }],
         turnings: [{ ids: [1, 2], span: both(3, 1.2), flat: true }],
       }),
@@ -75,8 +78,23 @@ describe('values', () => {
       'Its value wobbles inside: mass 7, mass 8.',
       'The gap mass 5 is one step too light against mass 6, which it shows.',
     ]);
-    const [, line] = valuesInWords(account({ relations: [relation] }), { names, recheck: [] });
+    const [, line] = valuesInWords(account({ relations: [relation] }), { names, recheck: [], show });
     expect(line).toContainEqual({ mass: 3, words: 'mass 3' });
+  });
+
+  test('no more is asked for than the paint reaches, and a limited key is named', () => {
+    const range = { planned: ends(0.4, 9.9), painted: ends(1.7, 9.2), paint: PAINT_RANGE };
+    expect(values({ range })).toEqual([
+      'The plan goes down to 0.4 and up to 9.9, beyond your paint’s 1.6 and 9.3. No more is asked for than the paint reaches. “Fit to the paint’s range”, under Key, brings the plan in.',
+    ]);
+    expect(values({ range: { ...range, painted: ends(0.6, 9.6) } })).toEqual([]);
+    const limited = { planned: ends(3, 8), painted: ends(2.2, 8.1), paint: { darkest: 3, white: 8 } };
+    expect(values({ range: limited })).toEqual([
+      'The key is limited: nothing darker than 3.0 and nothing lighter than 8.0. The painting goes three quarters of a step darker than that.',
+    ]);
+    expect(values({ range: { ...limited, painted: ends(3.2, 8.1) } })).toEqual([
+      'The key is limited: nothing darker than 3.0 and nothing lighter than 8.0. The painting keeps to it.',
+    ]);
   });
 
   test('one thing that turns is told as one; a neighbour that changed asks for another look', () => {
@@ -86,13 +104,22 @@ describe('values', () => {
       'Over thing 1+2 it should turn through 3.0 steps, and turns through 1.0.',
     ]);
     const recheck = [{ id: 1, neighbour: 2, steps: -1 }];
-    expect(valuesInWords(account(), { names, recheck }).map(plainLine)[1]).toBe(
+    expect(valuesInWords(account(), { names, recheck, show }).map(plainLine)[1]).toBe(
       'Look again: mass 1 stayed while mass 2 beside it became one step darker.',
     );
   });
 });
 
 describe('colour', () => {
+  test('where the reference has lost its colour it is told that none is compared', () => {
+    expect(colours({ clipped: { crushed: 0.12, blown: 0.03 } })).toContain(
+      'Over 12 % of the picture the reference’s darks are crushed and over 3 % its lights are blown: it does not tell their colour, and none is compared there.',
+    );
+    expect(colours({ clipped: { crushed: 0.001, blown: 0.03 } })).toContain(
+      'Over 3 % of the picture the reference’s lights are blown: it does not tell their colour, and none is compared there.',
+    );
+  });
+
   test('strength, families and the accent', () => {
     expect(colours()).toEqual(['The plan is nearly grey: strength is not compared.']);
     const accent = { ...both(30, 10), id: 1, against: 2 };

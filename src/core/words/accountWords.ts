@@ -3,6 +3,7 @@ import type { Point } from '../raster';
 import { stepsInWords } from './amounts';
 import { figure } from './figures';
 import { percent, plural } from './listed';
+import { clippedInWords, endsInWords } from './rangeWords';
 import { driftInWords } from './shiftWords';
 
 /** A part of a line: words, words that carry it, or the name of a mass, by which it can be shown. */
@@ -50,8 +51,6 @@ export function wholeDrawingInWords(global: Account['drawing']['global'], places
 const offPattern = ({ dark, overlap }: Account['things'][number]): boolean =>
   dark.planned > 0.03 && dark.planned < 0.97 && (Math.abs(dark.painted - dark.planned) >= 0.05 || overlap < 0.75);
 
-const SHORT = 0.4; // steps from which an end of the range is told
-
 /** Names in a row, each to be shown. */
 function row(ids: readonly number[], { mass }: Names): Piece[] {
   return ids.slice(0, FEW).flatMap((id, i) => [...(i > 0 ? [', '] : []), { mass: id, words: mass(id) }]);
@@ -73,16 +72,12 @@ function piecesOf(names: Names) {
 type Pieces = ReturnType<typeof piecesOf>;
 
 /** Light against shadow: how much of each, where, in which order, and how far the range reaches. */
-function patternInWords({ patterns, range, relations, things }: Account, { mass, thing }: Pieces): Line[] {
+function patternInWords(
+  { patterns, range, relations, things }: Account,
+  { mass, thing }: Pieces,
+  show: (value: number) => string,
+): Line[] {
   const { two, tones } = patterns;
-  const short = {
-    dark: range.painted.darkest - range.planned.darkest,
-    light: range.planned.lightest - range.painted.lightest,
-  };
-  const ends = [
-    short.dark > SHORT && `The darks stop ${stepsInWords(short.dark)} short.`,
-    short.light > SHORT && `The lights stop ${stepsInWords(short.light)} short.`,
-  ].filter((words) => words !== false);
   const whole = `Light and shadow fall as planned over ${percent(two.share)} of the picture; in ${tones.tones} values it is ${percent(tones.share)}. Shadow covers ${percent(two.dark.painted)}, planned ${percent(two.dark.planned)}.`;
   return [
     [whole],
@@ -103,7 +98,7 @@ function patternInWords({ patterns, range, relations, things }: Account, { mass,
         mass(ids[1]),
         ' and is darker.',
       ]),
-    ...(ends.length > 0 ? [[ends.join(' ')]] : []),
+    ...endsInWords(range, show).map((words): Line => [words]),
   ];
 }
 
@@ -131,9 +126,11 @@ function insideInWords({ families, forms, turnings, things }: Account, { mass, t
   ];
 }
 
+const TOLD = 0.4; // steps from which a gap's value is told
+
 /** A gap that is closed, or of another value than what it shows. */
 function gapInWords({ id, open, filled, painted, planned }: Account['gaps'][number], { mass }: Pieces): Line[] {
-  if (!filled && Math.abs(painted - planned) <= SHORT) return [];
+  if (!filled && Math.abs(painted - planned) <= TOLD) return [];
   const off = filled
     ? ' is painted like what surrounds it'
     : ` is ${stepsInWords(painted - planned)} too ${painted > planned ? 'light' : 'dark'}`;
@@ -152,14 +149,14 @@ export const tooBareInWords = (covered: number | null): string | null =>
     ? null
     : `Only ${percent(covered)} of the ground is covered: what holds of the whole picture is told from half on.`;
 
-/** What holds of the values over the whole picture, a line each. */
+/** What holds of the values over the whole picture, a line each. @param show a value on the painter's scale */
 export function valuesInWords(
   account: Account,
-  { names, recheck }: { names: Names; recheck: readonly Unsettled[] },
+  { names, recheck, show }: { names: Names; recheck: readonly Unsettled[]; show: (value: number) => string },
 ): Line[] {
   const pieces = piecesOf(names);
   return [
-    ...patternInWords(account, pieces),
+    ...patternInWords(account, pieces, show),
     ...insideInWords(account, pieces),
     ...account.gaps.flatMap((gap) => gapInWords(gap, pieces)),
     ...recheck.map(({ id, neighbour, steps }): Line => [
@@ -181,6 +178,7 @@ const strengthInWords = (strength: number | null): string =>
 /** What holds of temperature and strength over the whole picture, a line each. */
 export function coloursInWords(account: Account, { names }: { names: Names }): Line[] {
   const { families, strength, alike, accents, forms } = account;
+  const lost = clippedInWords(account.clipped);
   const mass = (id: number): Piece => ({ mass: id, words: names.mass(id) });
   const off = families ? families.warmth.painted - families.warmth.planned : 0;
   const which = off > 0 ? 'the lights too warm or the shadows too cool' : 'the lights too cool or the shadows too warm';
@@ -207,6 +205,7 @@ export function coloursInWords(account: Account, { names }: { names: Names }): L
         ]
       : []),
     [strengthInWords(strength)],
+    ...(lost ? [[lost]] : []),
     ...alike
       .slice(0, FEW)
       .map(({ ids }): Line => [

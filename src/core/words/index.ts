@@ -1,3 +1,4 @@
+export { BETWEEN_MASSES, beyondPaintInWords, endPlacesInWords } from './rangeWords';
 export { FINDING_DOUBTS, LOW_CONFIDENCE } from './doubtWords';
 export { partInWords } from './partWords';
 export { AMOUNT_WORDS, colourAmount, measuredInWords, placeInWords, stepsFigure, stepsInWords } from './amounts';

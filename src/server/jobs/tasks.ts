@@ -118,7 +118,7 @@ export interface ReadAnswer {
   readonly mapPng: Uint8Array | null;
   /** how much of the ground is covered, and where it is bare; null = the ground's colour is not known */
   readonly coverage: Covering | null;
-  /** reserved lights that are darker than planned: a point on each (canvas mm), and by how many steps (negative) */
+  /** lights that were to be kept and are darker */
   readonly lostLights: readonly LostLight[];
   /** one change over the whole picture since the last session, and the number of that session; null = none */
   readonly change: (UniformChange & { readonly session: number }) | null;

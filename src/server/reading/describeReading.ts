@@ -104,10 +104,10 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     glare: told.glare,
     coverage: told.coverage,
     firstCovered: await firstCovered(studio, { covered: told.coverage?.covered ?? 0, photo, painting }),
-    lostLights: told.lostLights.map(({ at, steps }) => {
+    lostLights: told.lostLights.map(({ at, ...lost }) => {
       const mass = masses.find(({ place }) => placeHolds(place, at));
       const name = mass ? names.mass(mass) : placeInWords([at[0] / painting.widthMm, at[1] / painting.heightMm]);
-      return lostLightInWords(name, steps);
+      return lostLightInWords(name, lost);
     }),
     change: changeOf(told.change),
     ofEarlierMethod: told.ofEarlierMethod,

@@ -134,7 +134,9 @@ const KeptReading = z.object({
   coverage: z
     .object({ covered: z.number(), alike: z.number(), bare: Shape.nullable() })
     .nullable() satisfies z.ZodType<Covering | null>,
-  lostLights: z.array(z.object({ at: Point, steps: z.number() })) satisfies z.ZodType<LostLight[]>,
+  lostLights: z.array(
+    z.object({ at: Point, steps: z.number(), from: z.enum(['plan', 'before']).default('plan') }),
+  ) satisfies z.ZodType<LostLight[]>,
   change: z.union([KeptChange, z.object({ verbatim: z.string() })]).nullable(),
   /** its account was kept by an earlier method and has another shape: it is told by reading again */
   ofEarlierMethod: z.boolean().default(false),

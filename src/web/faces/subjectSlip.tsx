@@ -1,5 +1,6 @@
 import type { Account, MassMark, MassOfReading, ReadingDetail } from '../../contract';
 import {
+  BETWEEN_MASSES,
   coloursInWords,
   drawingInWords,
   plainLine,
@@ -84,9 +85,10 @@ export const DrawingWords = ({ reading: { account } }: WordsProps) => (
 
 /** What holds of the values over the whole picture. */
 export function ValueWords({ reading: { account, masses, recheck, coverage }, onMass, marks }: WordsProps) {
+  const { show } = useScale();
   const bare = tooBareInWords(coverage?.covered ?? null);
   if (bare) return <p className="serif mb-2">{bare}</p>;
-  const lines = valuesInWords(account, { names: namesOf(masses, marks), recheck });
+  const lines = valuesInWords(account, { names: namesOf(masses, marks), recheck, show });
   return <Lines lines={lines} masses={masses} onMass={onMass} />;
 }
 
@@ -97,9 +99,16 @@ export function ColourWords({ reading: { account, masses, coverage }, onMass, ma
   return <Lines lines={coloursInWords(account, { names: namesOf(masses, marks) })} masses={masses} onMass={onMass} />;
 }
 
+/** What a point of the canvas lies in, by name. */
+export const placesOf =
+  ({ masses }: Pick<ReadingDetail, 'masses'>) =>
+  (at: Point): string =>
+    masses.find(({ place }) => placeHolds(place, at))?.name ?? BETWEEN_MASSES;
+
 /** Extremes of plan and painting, on the painter's scale, and where they lie. */
-export function RangeLine({ reading: { account, masses } }: Pick<WordsProps, 'reading'>) {
+export function RangeLine({ reading }: Pick<WordsProps, 'reading'>) {
+  const { account } = reading;
   const scale = useScale();
-  const lies = (at: Point) => masses.find(({ place }) => placeHolds(place, at))?.name ?? 'between the masses';
+  const lies = placesOf(reading);
   return <p className="small">{rangeInWords(account, { show: scale.show, scale: scale.name, lies })}</p>;
 }

@@ -109,4 +109,5 @@ export const LABELS: readonly (readonly [PassageLabel, string])[] = [
   ['exaggerated for now', 'pushed on purpose; not read'],
   ['reserved', 'lights to be kept untouched'],
   ['saved for last', 'lights not yet laid; not missed'],
+  ['placed', 'lights that are laid; told if they get darker'],
 ];

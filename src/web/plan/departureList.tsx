@@ -2,6 +2,7 @@ import type { Departure } from '../../contract';
 import { departureInWords } from '../../core/correct';
 import { pinsInWords, PLAN_TEXT } from '../../core/words';
 import { Mark } from '../marks/mark';
+import { dayInWords } from '../words';
 import { NumberField } from '../ui/numberField';
 import { amountOf, CHANGES, withAmount } from './changes';
 import type { Departing } from './useDepartures';
@@ -36,7 +37,7 @@ function Open({ one, departing: { put, takeAway } }: { one: Departure; departing
 }
 
 /** Places that are undecided or saved for last. */
-function Passages({ departing: { draft, change, nameOf } }: { departing: Departing }) {
+function Passages({ departing: { draft, change, place, nameOf } }: { departing: Departing }) {
   return (
     <>
       <hr className="rule my-3" />
@@ -45,8 +46,17 @@ function Passages({ departing: { draft, change, nameOf } }: { departing: Departi
         {draft.passages.map((one) => (
           <li key={one.id} className="flex items-baseline justify-between gap-2">
             <span className="serif" style={{ fontSize: 16 }}>
-              {nameOf(one.where)}: {one.label}, since {one.since.slice(0, 10)}
+              {nameOf(one.where)}: {one.label}, since {dayInWords(one.since)}
             </span>
+            {one.label === 'saved for last' && (
+              <button
+                className="line small ml-auto"
+                aria-label={`${nameOf(one.where)} is placed`}
+                onClick={() => place(one.id)}
+              >
+                it is placed
+              </button>
+            )}
             <button
               className="line small"
               aria-label={`Take ${one.label} away`}

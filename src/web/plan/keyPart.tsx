@@ -1,7 +1,7 @@
-import { scaleInWords, spotInWords, tapInWords, PLAN_TEXT } from '../../core/words';
+import { beyondPaintInWords, scaleInWords, spotInWords, tapInWords, PLAN_TEXT } from '../../core/words';
 import { useState } from 'react';
 import type { PlanContent } from '../../contract';
-import { holdingKey, keepSpotAt, knotsInUse, type Hold, type Knot, keyChoiceOf } from '../../core/plan';
+import { holdingKey, keepSpotAt, knotsInUse, makeKey, type Hold, type Knot, keyChoiceOf } from '../../core/plan';
 import type { Point } from '../../core/raster';
 import { KeyCurve } from '../charts/keyCurve';
 import { useScale } from '../settings';
@@ -14,8 +14,8 @@ import { WordChoice } from '../ui/words';
 import { Slip, Workbench } from '../ui/workbench';
 
 const WAYS = [
-  ['absolute', 'As it is'],
-  ['range', 'Straight'],
+  ['absolute', 'Match the photograph'],
+  ['range', 'Fit to the paint’s range'],
 ] as const;
 
 const NO_RANGE = { darkest: 0.5, middle: 5, lightest: 9.5 };
@@ -104,6 +104,9 @@ function KeySlip({ desk, histogram }: { desk: KeyDesk; histogram: readonly numbe
   const scale = useScale();
   const { key, range, put, curve } = desk;
   const holding = (hold: Hold) => holdingKey(hold, range, key);
+  const reached = makeKey(desk.knots);
+  const ends = { darkest: reached(range.darkest), lightest: reached(range.lightest) };
+  const beyond = beyondPaintInWords(ends, key, scale.show);
   return (
     <Slip>
       <h2>Key</h2>
@@ -117,12 +120,17 @@ function KeySlip({ desk, histogram }: { desk: KeyDesk; histogram: readonly numbe
         onChoose={(kind) => put({ kind })}
       />
       <WordChoice
-        label="What the key holds"
-        lead={<span>Hold</span>}
+        label="What the key protects"
+        lead={<span>Protect</span>}
         options={HOLDS.map((hold) => [hold, hold] as const)}
         value={HOLDS.find((hold) => key.kind === 'curve' && alike(key.knots, holding(hold)))}
         onChoose={(hold) => curve(holding(hold))}
       />
+      {beyond && (
+        <p className="serif mt-2" aria-live="polite">
+          {beyond}
+        </p>
+      )}
       <hr className="rule my-3" />
       <p className="small mb-2">{PLAN_TEXT.keyPatches}</p>
       <div className="grid grid-cols-2 gap-3">

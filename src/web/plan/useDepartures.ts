@@ -90,6 +90,12 @@ export function useDepartures(props: PartProps) {
       change({ passages: [...draft.passages, passage] });
       setWhere(null);
     },
+    /** A light that was saved for last is laid: from now on it is kept. */
+    place(id: string) {
+      const since = new Date().toISOString();
+      const passages = draft.passages.map((one) => (one.id === id ? { ...one, label: 'placed' as const, since } : one));
+      change({ passages });
+    },
     takeAway(one: Departure) {
       change({ departures: draft.departures.filter(({ id }) => id !== one.id) });
       leave();

@@ -1,4 +1,4 @@
-import { offListInWords, DECIDE_TEXT } from '../../core/words';
+import { endPlacesInWords, offListInWords, DECIDE_TEXT } from '../../core/words';
 import { useQueries } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
@@ -10,6 +10,7 @@ import { MassesByHeight } from '../charts/massesByHeight';
 import { DeedList } from './deedList';
 import { Mark } from '../marks/mark';
 import { useScale } from '../settings';
+import { placesOf } from '../faces/subjectSlip';
 import { answerOf, thingName } from '../faces/seats';
 import { verdictMark } from '../painting/sessionRail';
 import { kindOf } from '../../core/kinds';
@@ -127,19 +128,27 @@ function RangeRow({
   const scale = useScale();
   const show = ({ darkest, lightest }: { darkest: number; lightest: number }) =>
     `${scale.show(darkest)} to ${scale.show(Math.min(10, lightest))}`;
-  const planned = readings.at(-1)?.account?.range.planned;
-  if (!planned) return null;
+  const last = readings.at(-1);
+  const planned = last?.account?.range.planned;
+  if (!last || !planned) return null;
   return (
     <tr style={{ borderTop: '1px solid var(--rule)' }}>
       <th scope="row" className="held py-2 pr-4 text-left align-top font-normal">
         <span className="font-semibold">Range</span>
         <span className="small block">planned {show(planned)}</span>
+        <span className="small block">{endPlacesInWords(planned, placesOf(last))}</span>
       </th>
       {stages.map(({ number }, i) => {
-        const painted = readings[i]?.account?.range.painted;
+        const reading = readings[i];
+        const painted = reading?.account?.range.painted;
         return (
           <td key={number} className="py-2 pr-4 align-top">
-            {painted && show(painted)}
+            {painted && (
+              <>
+                {show(painted)}
+                <span className="small block">{endPlacesInWords(painted, placesOf(reading))}</span>
+              </>
+            )}
           </td>
         );
       })}

@@ -28,7 +28,7 @@ import {
   type RenderRequest,
   type Supplies,
 } from '../../core/plan';
-import { gaussianBlur, makeRaster, shrinkRaster, type Picture, type Point, type Raster } from '../../core/raster';
+import { boxBlur, makeRaster, shrinkRaster, type Picture, type Point, type Raster } from '../../core/raster';
 import { measured, type Measured } from '../../core/read';
 
 /** What a plan is rendered from, beside its reference and crop. */
@@ -144,9 +144,12 @@ function flatMasses({ massOf, ids, width, height }: MassMap, picture: Raster): U
   return rgba;
 }
 
-/** The places of the darkest and the lightest spot a brush could make, canvas mm, with their values. */
+const SPOT = 0.015; // of the longer side, either way
+
+/** The places of the darkest and the lightest spot, as wide as a reading takes them, canvas mm, with their values. */
 function extremes(base: Raster, mmPerPixel: number) {
-  const { data, width } = gaussianBlur(valuePlane(base), 2.5);
+  const wide = Math.max(base.width, base.height);
+  const { data, width } = boxBlur(valuePlane(base), Math.round(SPOT * wide));
   let [dark, light] = [0, 0];
   for (let i = 1; i < data.length; i++) {
     if (data[i] < data[dark]) dark = i;

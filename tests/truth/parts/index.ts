@@ -2,6 +2,7 @@ import type { Row } from '../targets';
 import { corners } from './corners';
 import { departures } from './departures';
 import { drift } from './drift';
+import { ends } from './ends';
 import { findings } from './findings';
 import { forms } from './forms';
 import { glare } from './glare';
@@ -21,6 +22,7 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   drift: (scale) => drift(6 * scale),
   departures: (scale) => departures(4 * scale),
   masses,
+  ends,
   phone: (scale) => phone(6 * scale),
   forms: (scale) => forms(10 * scale),
 };
