@@ -6,5 +6,5 @@ export { inPaintersOrder, isLoud, weighed, type Calls, type Emphasis } from './w
 export { carriedInWords, type Carried } from './carriedWords';
 export { departureInWords } from './departureWords';
 export { saidAgain, sameSubject, threadsOf, type Earlier } from './again';
-export { checkOf, sightingOf, type Checked } from './sighting';
+export { checkOf, stillOf, sightingOf, type Checked } from './sighting';
 export { seatInWords, SIGN_NAMES } from './seatWords';

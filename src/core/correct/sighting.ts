@@ -8,6 +8,12 @@ export interface Checked extends Sighting {
   readonly verdict: Verdict;
 }
 
+/** Judges a correction of which nothing was touched since it was last seen. @param before as it was when it was taken */
+export const stillOf = (subject: Subject, before: Sighting, last: Sighting): Checked => ({
+  ...{ difference: last.difference, uncertainty: last.uncertainty },
+  verdict: verdictOf(before, last, kindOf(subject.kind).settledWithin),
+});
+
 /** Judges a correction by what its place shows now. @param before as it was when it was taken */
 export function checkOf(subject: Subject, before: Sighting, seen: SeenPlace): Checked {
   const { difference, uncertainty } = sightingOf(subject, seen);

@@ -26,6 +26,7 @@ export { type DifferenceMap } from './differenceMap';
 export { mapOfPixels, pixelsOfMap, type CodedMap } from './mapCode';
 export { coverageOf, groundFrom, type Coverage, type Ground } from './ground';
 export { unsettled, type Unsettled } from './unsettled';
+export { untouchedSince } from './touched';
 export { uniformChange, withoutChange, type UniformChange } from './uniformChange';
 export {
   driftPoints,

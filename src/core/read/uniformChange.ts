@@ -26,15 +26,15 @@ const MOST_OF_IT = 0.7; // share of the canvas that must have changed alike
 const SAMPLES = 6_000;
 const MOST_OFFSET = 0.03;
 
-type Rgb = [number, number, number];
+export type Rgb = [number, number, number];
 interface Sample {
   readonly before: Rgb;
   readonly now: Rgb;
 }
-type Law = Pick<UniformChange, 'gain' | 'offset'>;
+export type Law = Pick<UniformChange, 'gain' | 'offset'>;
 
-/** Places readable in both, evenly over the canvas, smoothed over a few strokes. */
-function samplesOf(now: Raster, before: Raster, mask: Uint8Array): Sample[] {
+/** Some places readable in both, evenly over the canvas, smoothed over a few strokes. */
+export function samplesOf(now: Raster, before: Raster, mask: Uint8Array): Sample[] {
   const { width, height } = now;
   const soft = (raster: Raster) => channelsOf(raster).map((data) => boxBlur({ width, height, data }, 2).data);
   const [later, earlier] = [soft(now), soft(before)];
@@ -53,11 +53,11 @@ const valueOf = (rgb: Rgb) =>
         LUMINANCE.reduce((sum, share, c) => sum + share * rgb[c], 0),
       ),
   );
-const through = (rgb: readonly number[], { gain, offset }: Law) =>
+export const through = (rgb: readonly number[], { gain, offset }: Law) =>
   rgb.map((light, c) => Math.max(0, gain[c] * light + offset[c])) as Rgb;
 
 /** How one colour differs from another: steps, and units of a*b*. */
-function apart(one: Rgb, two: Rgb): { value: number; a: number; b: number } {
+export function apart(one: Rgb, two: Rgb): { value: number; a: number; b: number } {
   const [p, q] = [labFromLinear(...one), labFromLinear(...two)];
   return { value: valueOf(one) - valueOf(two), a: p.a - q.a, b: p.b - q.b };
 }
@@ -66,7 +66,7 @@ function apart(one: Rgb, two: Rgb): { value: number; a: number; b: number } {
  * The law most samples follow: weighted least squares a channel, re-weighted by how far each sample's colour is from
  * it.
  */
-function lawOf(samples: readonly Sample[]): { law: Law; share: number } {
+export function lawOf(samples: readonly Sample[]): { law: Law; share: number } {
   const ratio = (c: number) => median(samples.map(({ now, before }) => (now[c] + 0.01) / (before[c] + 0.01)));
   let law: Law = { gain: [ratio(0), ratio(1), ratio(2)], offset: [0, 0, 0] };
   let alike = 0;

@@ -1,4 +1,4 @@
-import type { Subject, SeenPlace } from '../kinds';
+import type { Subject, SeenPlace, Sighting } from '../kinds';
 import type { CanvasSize, Covered, GreyPatch, LightFrom, Unlike } from '../photo';
 import type { PlannedPicture, PlanSaid } from '../plan';
 import type { Corners, Picture, Place, Raster } from '../raster';
@@ -59,6 +59,8 @@ export interface OpenCorrection extends Subject {
   readonly place: Place;
   readonly difference: number;
   readonly uncertainty: number;
+  /** as the last session showed it against this plan; null = not known */
+  readonly last: Sighting | null;
 }
 
 /** Photographs, plan, and what is known of the session before. */
@@ -66,6 +68,8 @@ export interface SessionKnown extends LightAsk {
   /** null = there is nothing to compare with */
   readonly plan: SessionPlan | null;
   readonly last: LastFlat | null;
+  /** the last session's flat at reading size, whatever its light: what was not touched since is known by it */
+  readonly earlier: Opens<Raster> | null;
   /** points shown on plan and painting */
   readonly landmarks: readonly Landmark[];
   /** read it although its shapes are not the plan's: the painter says it is this painting, and its corners are right */
@@ -94,6 +98,7 @@ export const askOf = (canvas: CanvasSize, shots: readonly Shot[]): SessionAsk =>
   unlike: [],
   plan: null,
   last: null,
+  earlier: null,
   landmarks: [],
   insist: false,
   corrections: [],

@@ -158,13 +158,29 @@ describe('what the painter says is followed', () => {
 
 describe('what is known of the session before', () => {
   test('an open correction is judged by what its place shows now', async () => {
-    const correction = { kind: 'value', towards: null, place: MIDDLE, uncertainty: 0.1 } as const;
+    const correction = { kind: 'value', towards: null, place: MIDDLE, uncertainty: 0.1, last: null } as const;
     const off = { ...correction, difference: 1.4 };
     const hidden = { ...off, place: placeOfBox([500, 400, 10, 10]) };
     const { checks } = await readSession(ask(lightPot, { corrections: [off, hidden] }));
     expect(checks[0]).toMatchObject({ verdict: 'closer' });
     expect(checks[1]).toBeNull();
     expect((await readSession(ask(planned, { corrections: [off] }))).checks[0]?.verdict).toBe('settled');
+  });
+
+  test('paint that was not touched is judged as it was seen last, whatever the light does', async () => {
+    const { flat } = await readSession(ask(lightPot));
+    const taken = { difference: 0.7, uncertainty: 0.1 };
+    const correction = { kind: 'value', towards: null, place: MIDDLE, ...taken, last: taken } as const;
+    const verdict = async (painted: ValueAt) =>
+      (await readSession(ask(painted, { corrections: [correction], earlier: () => flat.small }))).checks[0];
+    // Another lamp lights the left more than the right, and no grey stands on either side to tell.
+    const otherLight: ValueAt = (x, y) => lightPot(x, y) + 0.6 - 0.001 * x;
+    const alone = await readSession(ask(otherLight, { corrections: [{ ...correction, last: null }] }));
+    expect(alone.checks[0]?.verdict).toBe('further off');
+    expect(await verdict(otherLight)).toMatchObject({ verdict: 'unchanged', difference: 0.7 });
+    // A hand that was there is seen under the same light.
+    const mended: ValueAt = (x, y) => otherLight(x, y) - (inBox(POT, x, y) ? 0.7 : 0);
+    expect((await verdict(mended))?.verdict).not.toBe('unchanged');
   });
 
   test('a glaze over everything is told once, and places are judged as if it had not been laid', async () => {

@@ -1,4 +1,5 @@
-import { checkOf, type Checked } from '../correct';
+import { checkOf, stillOf, type Checked } from '../correct';
+import { kindOf } from '../kinds';
 import type { Flat } from '../photo';
 import { pixelsIn, placeOfBox, type Place } from '../raster';
 import {
@@ -7,6 +8,7 @@ import {
   readFlat,
   resemblanceOf,
   showsAnother,
+  untouchedSince,
   readPlace,
   readShift,
   wholeOff,
@@ -16,7 +18,7 @@ import {
   type Reading,
   type UniformChange,
 } from '../read';
-import type { Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
+import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
 import { flatOf, gridOf, shapeOf } from './flat';
 import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
 import { leaveUnjudged, type Covering } from './unjudged';
@@ -98,6 +100,20 @@ async function against(
   };
 }
 
+/** Tells of corrections of paint whose place is as the last session showed it; of none where that cannot be told. */
+async function untouchedPlaces(
+  { earlier, corrections }: SessionAsk,
+  read: Against | null,
+  flat: Flat,
+): Promise<(correction: Pick<OpenCorrection, 'kind' | 'place'>) => boolean> {
+  // A glaze over everything is no light.
+  const known = read && !read.change && corrections.some(({ last }) => last) ? await earlier?.() : null;
+  const untouched = known ? untouchedSince({ now: flat.small, before: known, mask: flat.mask }) : null;
+  // The middle of a thing that is moved a little stays as it was.
+  return ({ kind, place }) =>
+    kindOf(kind).restsOn !== 'contours' && (untouched?.(pixelsIn(place, gridOf(flat))) ?? false);
+}
+
 /**
  * The reading: from a session's photographs, the plan, and what is known of the session before, to the flat, what
  * differs from the plan, and
@@ -110,8 +126,12 @@ export async function readSession(ask: SessionAsk, onStep: OnStep = () => undefi
   await onStep({ at: 'flat', flat });
   const read = ask.plan && (await against(ask, ask.plan, { flat, onStep }));
   const see = (place: Place) => read && seen(read.reading.aligned, place, flat);
+  const untouched = await untouchedPlaces(ask, read, flat);
   const checks = ask.corrections.map((correction) => {
     const now = see(correction.place);
+    const { last } = correction;
+    // Where the paint is as it was, what was seen of it then stands: another light is no stroke.
+    if (now && last && untouched(correction)) return stillOf(correction, correction, last);
     return now && checkOf(correction, correction, now);
   });
   return { flat, notRead, against: read, checks, places: ask.places.map(see) };

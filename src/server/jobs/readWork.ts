@@ -29,13 +29,14 @@ async function openFlat(stored: StoredPicture, canvas: ReadTask['canvas']): Prom
 
 /** The task with its pictures to be opened when the core comes to them. */
 async function askedOf(task: ReadTask): Promise<SessionKnown> {
-  const { canvas, shots, board, before, last } = task;
+  const { canvas, shots, board, before, last, earlier } = task;
   return {
     ...task,
     plan: await openedPlan(task.plan),
     shots: shots.map(({ photo, ...shot }) => ({ ...shot, open: () => openStored(photo) })),
     board: board && { corners: board.corners, open: () => openStored(board.photo) },
     before: before && (() => openFlat(before, canvas)),
+    earlier: earlier && (() => openFlat(earlier, canvas)),
     last: last && { ...last, flat: () => openFlat(last.flat, canvas) },
   };
 }

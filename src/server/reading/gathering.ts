@@ -187,6 +187,7 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     shots: [shotOf(row, main), ...further.map(({ row: one, photo }) => shotOf(one, photo))],
     board: board ? { photo: storedOf(studio, board.row), corners: board.photo.corners } : null,
     before: before ? { path: before, name: 'the last session' } : null,
+    earlier: flat ? { path: flat, name: 'the last session' } : null,
     last: last && flat ? witness(last.reading, last.session, flat) : null,
     ground: ground.colour && { colour: ground.colour, keep: ground.keep },
     lightFrom: row.lightFrom,
@@ -211,5 +212,5 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     landmarks: task.landmarks,
     plan: plan?.row.id ?? null,
   });
-  return { session, painting, planId: plan?.row.id ?? null, task, inputs };
+  return { session, painting, planId: plan?.row.id ?? null, last, task, inputs };
 }

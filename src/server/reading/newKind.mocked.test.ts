@@ -140,6 +140,7 @@ test('a new kind is found, said, taken, checked and settled without another line
     place: JSON.parse(row.place),
     difference: row.difference,
     uncertainty: row.uncertainty,
+    last: null,
   };
   const verdictAt = async (value: number) => {
     const painted = (x: number, y: number) => (inBox(SPECK, x, y) ? planned(x, y) + value : planned(x, y));

@@ -14,6 +14,7 @@ import { readingPicture } from '../exchange/pictures';
 import {
   newest,
   rowOf,
+  type CheckRow,
   type CorrectionRow,
   type PaintingRow,
   type PlanRow,
@@ -38,7 +39,7 @@ export async function readPhoto(studio: Studio, photoId: string, after?: Job): P
       const last = await newest<ReadingRow>(db, 'reading', photoId);
       if (last?.inputs === all.inputs) return void (await readingPicture(studio, last, 'flat'));
       const open = await openCorrections(studio, all.painting, all.session);
-      const corrections = open.map(correctionIn);
+      const corrections = await lastSeen(studio, open, all);
       const plan = all.planId ? await rowOf<PlanRow>(db, 'plan', all.planId) : null;
       const onProgress = ({ part, ...how }: Progress) =>
         tell(part ? { ...how, ...earlyOf(part, plan, all.painting) } : how);
@@ -86,8 +87,34 @@ async function openCorrections({ db }: Studio, painting: PaintingRow, session: S
     .select('correction.*');
 }
 
+/** Corrections as a reading judges them, with how the last session showed each against the same plan. */
+async function lastSeen(
+  { db }: Studio,
+  open: readonly CorrectionRow[],
+  { last, planId }: Pick<Awaited<ReturnType<typeof asked>>, 'last' | 'planId'>,
+): Promise<OpenCorrection[]> {
+  const known = last?.reading.planId === planId ? last : null;
+  const checks = known
+    ? await db<CheckRow>('correction_check')
+        .where('readingId', known.reading.id)
+        .whereIn(
+          'correctionId',
+          open.map(({ id }) => id),
+        )
+    : [];
+  return open.map((row) => {
+    const taken = known && row.sessionId === known.session.id ? row : null;
+    const seen = checks.find(({ correctionId }) => correctionId === row.id) ?? taken;
+    return correctionIn(row, seen && { difference: seen.difference, uncertainty: seen.uncertainty });
+  });
+}
+
 /** A correction as a reading judges it. */
-const correctionIn = ({ kind, towards, own, place, difference, uncertainty }: CorrectionRow): OpenCorrection => ({
+const correctionIn = (
+  { kind, towards, own, place, difference, uncertainty }: CorrectionRow,
+  last: OpenCorrection['last'],
+): OpenCorrection => ({
+  last,
   kind,
   towards,
   whole: own === 0 && towards === null,

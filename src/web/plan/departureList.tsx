@@ -44,26 +44,28 @@ function Passages({ departing: { draft, change, place, nameOf } }: { departing: 
       <h3>Passages</h3>
       <ul className="flex flex-col gap-1">
         {draft.passages.map((one) => (
-          <li key={one.id} className="flex items-baseline justify-between gap-2">
+          <li key={one.id}>
             <span className="serif" style={{ fontSize: 16 }}>
               {nameOf(one.where)}: {one.label}, since {dayInWords(one.since)}
             </span>
-            {one.label === 'saved for last' && (
+            <span className="flex gap-4">
+              {one.label === 'saved for last' && (
+                <button
+                  className="line small"
+                  aria-label={`Light placed: ${nameOf(one.where)}`}
+                  onClick={() => place(one.id)}
+                >
+                  light placed
+                </button>
+              )}
               <button
-                className="line small ml-auto"
-                aria-label={`${nameOf(one.where)} is placed`}
-                onClick={() => place(one.id)}
+                className="line small"
+                aria-label={`Take ${one.label} away`}
+                onClick={() => change({ passages: draft.passages.filter(({ id }) => id !== one.id) })}
               >
-                it is placed
+                done
               </button>
-            )}
-            <button
-              className="line small"
-              aria-label={`Take ${one.label} away`}
-              onClick={() => change({ passages: draft.passages.filter(({ id }) => id !== one.id) })}
-            >
-              done
-            </button>
+            </span>
           </li>
         ))}
       </ul>
