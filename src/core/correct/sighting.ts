@@ -8,7 +8,7 @@ export interface Checked extends Sighting {
   readonly verdict: Verdict;
 }
 
-/** Judges a correction of which nothing was touched since it was last seen. @param before as it was when it was taken */
+/** Judges a correction of which nothing was touched since it was last seen. @param before as when it was taken */
 export const stillOf = (subject: Subject, before: Sighting, last: Sighting): Checked => ({
   ...{ difference: last.difference, uncertainty: last.uncertainty },
   verdict: verdictOf(before, last, kindOf(subject.kind).settledWithin),
