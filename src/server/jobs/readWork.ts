@@ -66,16 +66,18 @@ async function tellStep(task: ReadTask, step: Step, tell: Tell): Promise<Part> {
   return part;
 }
 
-async function answerOf(
-  task: ReadTask,
-  { flat, notRead, against, checks }: SessionReading,
-  mapPng: Uint8Array | null,
-): Promise<ReadAnswer> {
+type Pictures = Pick<ReadAnswer, 'flatJpeg' | 'squaredJpeg' | 'mapPng'>;
+
+/** A flat's pictures as files. They are packed by the imaging library while this thread goes on reading. */
+async function packed(flat: SessionReading['flat']): Promise<Omit<Pictures, 'mapPng'>> {
+  const [flatJpeg, squaredJpeg] = await Promise.all([jpegOf(flat.picture()), jpegOf(flat.squared(), 85)]);
+  return { flatJpeg, squaredJpeg };
+}
+
+function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionReading, pictures: Pictures): ReadAnswer {
   const { light, lens, corners, blurMm, glareShare, quality } = flat;
   return {
-    flatJpeg: await jpegOf(flat.picture()),
-    squaredJpeg: await jpegOf(flat.squared(), 85),
-    mapPng,
+    ...pictures,
     shots: task.shots.length,
     lens: { bend: lens.bend, px: sagitta(lens, corners) },
     light,
@@ -98,12 +100,17 @@ export async function read({ task, corrections }: Ask<'read'>, tell: Tell): Answ
   const ask = await askedOf(task);
   tell(doingInWords({ at: 'photograph' }), 0.2);
   let mapPng: Uint8Array | null = null;
+  let packing: ReturnType<typeof packed> | null = null;
   const reading = await readSession({ ...ask, corrections, places: [] }, async (step) => {
     const part = await tellStep(task, step, tell);
     if (part.mapPng) mapPng = part.mapPng;
+    if (step.at !== 'flat') return;
+    packing = packed(step.flat);
+    // It is waited for at the end; a reading that is refused before needs no pictures.
+    packing.catch(() => undefined);
   });
   tell(doingInWords({ at: 'keeping' }), 0.9);
-  return answerOf(task, reading, mapPng);
+  return answerOf(task, reading, { ...(await (packing ?? packed(reading.flat))), mapPng });
 }
 
 /** What single places show, without the rest of a reading. */
