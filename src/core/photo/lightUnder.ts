@@ -134,7 +134,7 @@ export function lightUnder(squared: Raster, evidence: LightEvidence, bend: Bend)
 }
 
 export const LEAST_TOLD = 0.45; // share of the canvas in agreement from which it tells the camera's curve
-const WORTH_VEIL = 0.03; // of the canvas that must agree more with the plan
+const WORTH_VEIL = 0.02; // of the canvas that must agree more with the plan
 const VEIL_ROUNDS = 2; // a sheen the field was fitted through is seen whole once the field is fitted without it
 
 /** The same light with a sheen taken off first, where that brings clearly more of the canvas into agreement. */
