@@ -85,7 +85,15 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     expect((await painting()).painting.setUp).toMatchObject({ surface: 'gessoed panel', rebate: { left: 6 } });
   });
 
-  test('key: hold the lights, keep a spot, drag a knot by the keyboard; it always rises', async () => {
+  test('key: fit it to the paint, protect the lights, keep a spot, drag a knot by the keyboard; it always rises', async () => {
+    const beyond = page.getByText(/beyond your paint’s 3\.0.* No more is asked for than the paint reaches/);
+    await page.getByLabel('Darkest mixture').fill('3');
+    await page.getByLabel('Darkest mixture').press('Enter');
+    await beyond.waitFor();
+    await button('Fit to the paint’s range').click();
+    await beyond.waitFor({ state: 'detached' });
+    await page.getByLabel('Darkest mixture').fill('1.6');
+    await page.getByLabel('Darkest mixture').press('Enter');
     await button('lights', true).click();
     await page.getByText('Its darkest dark is').waitFor();
     await tap(stage(0), [0.5, 0.05]);
@@ -193,6 +201,8 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await tap(stage(0), [0.5, 0.05]);
     await button('saved for last', true).click();
     await page.getByText(/sky: saved for last/).waitFor();
+    await button('Light placed: sky').click();
+    await page.getByText(/sky: placed, since/).waitFor();
     await button('the whole drawing', true).click();
     await drag(stage(1), [
       [0.3, 0.3],
@@ -203,6 +213,7 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await keepPlan();
     const { plan } = await painting();
     expect(plan?.departures.map(({ change }) => change.kind)).toEqual(['value', 'left-out']);
+    expect(plan?.passages.map(({ label }) => label)).toEqual(['placed']);
     expect(plan?.pins).toHaveLength(1);
   });
 
