@@ -1,6 +1,7 @@
 import { coloursOf } from '../photo';
 import { connectedRegions, placeOfPixels, quantile, sumCells, type Picture, type Place, type Raster } from '../raster';
 import { median } from '../raster';
+import { BLOWN_CODE, CRUSHED_CODE } from './clipped';
 import { cropCorners, type Crop } from './crop';
 import { twoValueSplit } from './pattern';
 
@@ -35,9 +36,6 @@ export interface Audit {
   /** step between the left and right, and the top and bottom thirds' middle values */
   readonly slope: { readonly across: number; readonly down: number };
 }
-
-const CRUSHED_CODE = 8 / 255; // below, cameras and JPEG leave nothing to tell apart
-const BLOWN_CODE = 250 / 255;
 
 /** Share of each cell's pixels that lie at one end of the code scale, per channel. */
 function atEnd(

@@ -1,6 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { makeRaster } from '../raster';
-import { askedValue, clippedIn } from './ends';
+import { askedValue, reachOf } from './ends';
 
 const PAINT = { darkest: 1.6, white: 9.3 };
 
@@ -19,18 +18,14 @@ describe('no more is asked for than the paint reaches', () => {
   });
 });
 
-test('crushed darks and blown lights have lost their colour; a strong colour with one full channel has not', () => {
-  const light = makeRaster(4, 1);
-  const colours = [
-    [0.002, 0.001, 0.001],
-    [0.99, 0.97, 0.9],
-    [0.99, 0.4, 0.02],
-    [0.3, 0.3, 0.3],
-  ] as const;
-  colours.forEach(([r, g, b], i) => {
-    light.r[i] = r;
-    light.g[i] = g;
-    light.b[i] = b;
+describe('what the paint reaches', () => {
+  test('an end that nobody gave goes on to what is painted beyond it', () => {
+    expect(reachOf(PAINT, { darkest: 0.6, lightest: 9.6 })).toEqual({ darkest: 0.6, white: 9.6 });
+    expect(reachOf(PAINT, { darkest: 3, lightest: 8 })).toEqual(PAINT);
   });
-  expect([...clippedIn(light)]).toEqual([1, 2, 0, 0]);
+
+  test('an end the painter gave holds, whatever stands on the canvas', () => {
+    const given = { darkest: 3, white: 8 };
+    expect(reachOf(given, { darkest: 2.2, lightest: 8.4 })).toEqual(given);
+  });
 });

@@ -40,7 +40,7 @@ export {
   type PlanRequest,
   type RenderRequest,
 } from './plannedPicture';
-export { askedValue } from './ends';
+export { askedValue, reachOf } from './ends';
 export { auditReference, type Audit } from './audit';
 export { auditWords } from './auditWords';
 export { massTree, cutTree, resizeMasses, type MassTree, type MassMap } from './masses';

@@ -1,9 +1,9 @@
 import { LUMINANCE, luminanceFromValue } from '../colour';
 import { flatSize, READING_SHRINK, valuePlane, type CanvasSize } from '../photo';
 import { makeRaster, quantile, type Box, type Picture, type Raster } from '../raster';
+import { clippedIn } from './clipped';
 import { croppedLight, plainCrop, type Crop } from './crop';
 import { withDepartures, type Departure, type Draft, type Supplies } from './departures';
-import { clippedIn } from './ends';
 import { knotsInUse, makeKey, PAINT_RANGE, type KeyChoice, type Knot, type PaintRange, type ValueRange } from './key';
 import { editedMasses, type MassEdit } from './massEdits';
 import { massTree, resizeMasses, type MassMap, type MassTree } from './masses';
@@ -57,8 +57,8 @@ export interface PlannedPicture {
   readonly bare: Uint8Array;
   /** 1 = departures make it another colour than the reference in its key */
   readonly departed: Uint8Array;
-  /** not 0 = the reference's colour is lost there, see clippedIn */
-  readonly clipped: Uint8Array;
+  /** not 0 = the reference's colour is lost there; made when it is asked for: planning does not need it */
+  readonly clipped: () => Uint8Array;
   /** what the paint reaches */
   readonly paint: PaintRange;
 }
@@ -102,7 +102,7 @@ export function planFrom(base: Raster, tree: MassTree, request: RenderRequest, s
   };
   const { picture, masses: last, ignored, bare } = withDepartures(draft, departures, supplies);
   const departed = changedBetween(draft.picture, picture);
-  const clipped = clippedIn(base).map((end, i) => (departed[i] ? 0 : end));
+  const clipped = () => clippedIn(base).map((end, i) => (departed[i] ? 0 : end));
   return { base, picture, masses: last, ignored, bare, departed, clipped, paint };
 }
 

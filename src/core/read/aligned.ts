@@ -1,5 +1,5 @@
 import { coloursOf, type Colours, type Flat } from '../photo';
-import { PAINT_RANGE, type PaintRange } from '../plan';
+import { PAINT_RANGE, reachOf, type PaintRange } from '../plan';
 import { gaussianBlur, shrinkPlane, type Plane, type Raster } from '../raster';
 import { driftOf, shiftRows, type Drift, type Field, type Landmark } from './drift';
 import { endValues } from './endValues';
@@ -20,7 +20,7 @@ export interface Aligned {
   readonly drift: Drift;
   /** planned value of what is around each place, {@link COARSER} times smaller */
   readonly around: Plane;
-  /** what the paint reaches, as it was given or as this painting shows: no more is asked for */
+  /** what the paint reaches: no more is asked for */
   readonly paint: PaintRange;
   /** not 0 = the reference's colour is lost there, and no colour is asked for; null = nowhere */
   readonly clipped: Uint8Array | null;
@@ -97,12 +97,6 @@ function drawRow(y: number, { dx, dy, from: { value, a, b }, mask, out, gone, wi
   }
 }
 
-/** The ends that were given, and beyond them what is painted already: that much the paint reaches. */
-function reachOf({ darkest, white }: PaintRange, { painted, mask }: Pick<Aligned, 'painted' | 'mask'>): PaintRange {
-  const shown = endValues(painted.value, mask);
-  return { darkest: Math.min(darkest, shown.darkest), white: Math.max(white, shown.lightest) };
-}
-
 export interface AlignOptions extends Partial<Pick<Aligned, 'drift' | 'paint' | 'clipped'>> {
   readonly landmarks?: readonly Landmark[];
 }
@@ -127,5 +121,13 @@ export function align(
   const drift = known ?? throughLandmarks(driftOf(planned, painted, { ...size, unread: flat.mask }), landmarks);
   const around = aroundOf(planned, size);
   const back = drawnBack(painted, flat.mask, drift, size);
-  return { ...size, planned, drift, around, paint: reachOf(paint, back), clipped, ...back };
+  return {
+    ...size,
+    planned,
+    drift,
+    around,
+    paint: reachOf(paint, endValues(back.painted.value, back.mask)),
+    clipped,
+    ...back,
+  };
 }

@@ -80,7 +80,7 @@ describe('findings', () => {
     const hued = (clipped: Uint8Array | null) =>
       findingsOf(readFlat(flat, { plan: PLAN, masses, clipped }), ground).filter(({ kind }) => kind !== 'value');
     expect(hued(null)).not.toEqual([]);
-    expect(hued(massOf.map((k) => +(k === 2)) as unknown as Uint8Array)).toEqual([]);
+    expect(hued(Uint8Array.from(massOf, (k) => +(k === 2)))).toEqual([]);
   });
 
   test('a patch inside a mass is found where it lies', () => {

@@ -25,7 +25,8 @@ function some(pixels: ArrayLike<number>, mask: Uint8Array): number[] {
 
 /** The pixels around a place: its box and half as much again on every side, without it. */
 function around(pixels: Int32Array, { width, height }: Raster): Int32Array {
-  const own = new Set(pixels);
+  const own = new Uint8Array(width * height);
+  for (const i of pixels) own[i] = 1;
   let [left, top, right, bottom] = [width, height, 0, 0];
   for (const i of pixels) {
     const [x, y] = [i % width, Math.floor(i / width)];
@@ -36,7 +37,7 @@ function around(pixels: Int32Array, { width, height }: Raster): Int32Array {
   const out: number[] = [];
   for (let y = Math.max(0, Math.floor(top - h)); y <= Math.min(height - 1, bottom + h); y += 2)
     for (let x = Math.max(0, Math.floor(left - w)); x <= Math.min(width - 1, right + w); x += 2)
-      if (!own.has(y * width + x)) out.push(y * width + x);
+      if (!own[y * width + x]) out.push(y * width + x);
   return Int32Array.from(out);
 }
 

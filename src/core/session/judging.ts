@@ -80,14 +80,15 @@ function onPassages(findings: readonly Finding[], { plan: { picture, said }, can
  */
 export function findingsAfter(change: UniformChange | null, judged: Judged): SaidFinding[] {
   const { flat, canvas, reading, plan } = judged;
-  const { masses, picture, paint, clipped } = plan.picture;
+  const { masses, picture, paint } = plan.picture;
+  const { drift, clipped } = reading.aligned;
   const { toleranceMm, focal } = plan.said;
   const light = doubtOf(flat);
   const ground = { massOf: masses.massOf, ids: masses.ids, uncertainty: light, tolerance: toleranceMm };
   const again = (by: UniformChange) =>
     readFlat(
       { ...flat, small: withoutChange(flat.small, by) },
-      { plan: picture, masses, toleranceMm, drift: reading.aligned.drift, paint, clipped },
+      { plan: picture, masses, toleranceMm, drift, paint, clipped },
     );
   const loose = new Set(plan.said.loose.map((at) => masses.ids[massAt(masses, at, canvas.widthMm / masses.width)]));
   const own = inPaintersOrder(weighed(findingsOf(change ? again(change) : reading, ground), { focal, loose }));

@@ -84,7 +84,7 @@ async function against(
   const { picture, masses, paint, clipped } = plan.picture;
   const { toleranceMm } = plan.said;
   const { landmarks } = ask;
-  const reading = readFlat(flat, { plan: picture, masses, toleranceMm, landmarks, paint, clipped });
+  const reading = readFlat(flat, { plan: picture, masses, toleranceMm, landmarks, paint, clipped: clipped() });
   if (!ask.insist && showsAnother(resemblanceOf(reading.aligned)) && !(await showsLast(ask, flat)))
     throw new AnotherPicture('its shapes are not those of the plan');
   await onStep({ at: 'reading', reading });
@@ -148,7 +148,7 @@ export async function seePlaces(
   if (!plan) return places.map(() => null);
   leaveUnjudged(ask, flat, plan);
   const { picture, paint, clipped } = plan.picture;
-  const aligned = align(flat, picture, { landmarks, paint, clipped });
+  const aligned = align(flat, picture, { landmarks, paint, clipped: clipped() });
   return places.map((place) => seen(aligned, place, flat));
 }
 

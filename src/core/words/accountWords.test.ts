@@ -90,10 +90,10 @@ describe('values', () => {
     expect(values({ range: { ...range, painted: ends(0.6, 9.6) } })).toEqual([]);
     const limited = { planned: ends(3, 8), painted: ends(2.2, 8.1), paint: { darkest: 3, white: 8 } };
     expect(values({ range: limited })).toEqual([
-      'The key is limited: nothing darker than 3.0 and nothing lighter than 8.0. The painting goes three quarters of a step darker than that.',
+      'As set under Key, nothing darker than 3.0 and nothing lighter than 8.0 is asked for. The painting goes three quarters of a step darker than that.',
     ]);
     expect(values({ range: { ...limited, painted: ends(3.2, 8.1) } })).toEqual([
-      'The key is limited: nothing darker than 3.0 and nothing lighter than 8.0. The painting keeps to it.',
+      'As set under Key, nothing darker than 3.0 and nothing lighter than 8.0 is asked for. The painting keeps to it.',
     ]);
   });
 

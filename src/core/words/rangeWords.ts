@@ -1,4 +1,4 @@
-import { PAINT_RANGE, type PaintRange } from '../plan';
+import { PAINT_RANGE, reachOf, type PaintRange } from '../plan';
 import type { Point } from '../raster';
 import type { Account } from '../read';
 import { stepsInWords } from './amounts';
@@ -23,7 +23,7 @@ export function beyondPaintInWords({ darkest, lightest }: Ends, paint: PaintRang
   return `The plan goes ${plan}, beyond your paint’s ${ends}. No more is asked for than the paint reaches.`;
 }
 
-/** A key that is kept narrower than paint on purpose, and how far the painting goes beyond it; null = it is not. */
+/** Ends that the painter set narrower than the usual ones, and how far the painting goes beyond them; null = none. */
 function limitedInWords({ paint, painted }: Account['range'], show: Show): string | null {
   const floor = paint.darkest - PAINT_RANGE.darkest >= TOLD;
   const ceiling = PAINT_RANGE.white - paint.white >= TOLD;
@@ -37,17 +37,13 @@ function limitedInWords({ paint, painted }: Account['range'], show: Show): strin
     [ceiling ? painted.lightest - paint.white : 0, 'lighter'] as const,
   ].filter(([steps]) => steps > TOLD);
   const beyond = over.map(([steps, way]) => `${stepsInWords(steps)} ${way}`);
-  return `The key is limited: ${listed(limits)}. ${beyond.length > 0 ? `The painting goes ${listed(beyond)} than that.` : 'The painting keeps to it.'}`;
+  return `As set under Key, ${listed(limits)} is asked for. ${beyond.length > 0 ? `The painting goes ${listed(beyond)} than that.` : 'The painting keeps to it.'}`;
 }
 
 /** Where the painting stops short of the range, where the plan goes beyond paint, and where a key is limited. */
 export function endsInWords(range: Account['range'], show: Show): string[] {
   const { planned, painted } = range;
-  // What is painted already, paint reaches.
-  const paint = {
-    darkest: Math.min(range.paint.darkest, painted.darkest),
-    white: Math.max(range.paint.white, painted.lightest),
-  };
+  const paint = reachOf(range.paint, painted);
   const dark = painted.darkest - Math.max(planned.darkest, paint.darkest);
   const light = Math.min(planned.lightest, paint.white) - painted.lightest;
   const short = [

@@ -36,7 +36,7 @@ function Open({ one, departing: { put, takeAway } }: { one: Departure; departing
   );
 }
 
-/** Places that are undecided or saved for last. */
+/** Places with what they are for now: undecided, reserved, saved for last, placed. */
 function Passages({ departing: { draft, change, place, nameOf } }: { departing: Departing }) {
   return (
     <>
