@@ -96,11 +96,12 @@ export function findingsAfter(change: UniformChange | null, judged: Judged): Sai
   return onPassages(whole ? [whole, ...own] : own, judged);
 }
 
+const LEAST_PIXELS = 4; // of a place, to be compared with the session before
 const KEPT_WITHIN = 0.3; // steps a kept light may darken: about three units of L*
 
 /** How far values inside a place fell since the last session; null where there was none, or too little can be read. */
-async function fallOf({ flat }: Judged, { last, before }: Pick<SessionKnown, 'last' | 'before'>) {
-  const then = await (last ? last.flat() : before?.());
+async function fallOf({ flat }: Judged, { last, earlier }: Pick<SessionKnown, 'last' | 'earlier'>) {
+  const then = await (last ? last.flat() : earlier?.());
   if (!then) return () => null;
   const [now, was] = [coloursOf(flat.small), coloursOf(then)];
   const unread = flat.mask.slice();
@@ -114,13 +115,12 @@ async function fallOf({ flat }: Judged, { last, before }: Pick<SessionKnown, 'la
       : { steps: measured(now, read).value - measured(was, read).value, doubt, from: 'before' as const };
   };
 }
-const LEAST_PIXELS = 4;
 
 /**
  * Lights that were to be kept, or are laid, and are darker: a reserved one than planned, and either than the last
  * session showed it.
  */
-export async function lostLights(judged: Judged, known: Pick<SessionKnown, 'last' | 'before'>): Promise<LostLight[]> {
+export async function lostLights(judged: Judged, known: Pick<SessionKnown, 'last' | 'earlier'>): Promise<LostLight[]> {
   const { reading, flat, plan } = judged;
   const { picture, said } = plan;
   const kept = said.passages.filter(({ label }) => label === 'reserved' || label === 'placed');

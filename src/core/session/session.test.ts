@@ -126,6 +126,8 @@ describe('what the painter says is followed', () => {
       (await readSession(ask(laid(value), { plan: placed, ...more }))).against?.lostLights;
     expect(await lostOf(7.1, {})).toEqual([]);
     expect(await lostOf(7.9, { last })).toEqual([]);
+    // The same where the light of neither was known by itself.
+    expect(await lostOf(7.1, { earlier: () => flat.small })).toMatchObject([{ from: 'before' }]);
     const [lost] = (await lostOf(7.1, { last })) ?? [];
     expect(lost).toMatchObject({ from: 'before' });
     expect(lost?.steps).toBeCloseTo(-0.8, 1);
