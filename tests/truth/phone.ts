@@ -86,8 +86,9 @@ export interface PhoneRegion {
   readonly warmth: number;
   readonly chroma: number;
   readonly signedChroma: number;
-  readonly insideValue: boolean;
-  readonly insideWarmth: boolean;
+  /** errors as shares of the half-widths stated: inside up to 1 */
+  readonly ofValue: number;
+  readonly ofWarmth: number;
 }
 
 export interface PhoneResult {
@@ -120,8 +121,8 @@ export async function readByPhone({ motif, sheet, shot, injected, beside }: Phon
       return {
         ...{ beside, value, warmth, chroma: Math.abs(painted.chroma - truth.chroma) },
         signedChroma: painted.chroma - truth.chroma,
-        insideValue: value <= uncertainty.value,
-        insideWarmth: warmth <= uncertainty.warmth,
+        ofValue: value / uncertainty.value,
+        ofWarmth: warmth / uncertainty.warmth,
       };
     }),
     unbacked: report.findings.filter((one) => !backed(one, motif, sheet)).map(({ words }) => words),

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import type { Colours } from '../photo';
+import { NO_RIVALRY, type Colours } from '../photo';
 import { PAINT_RANGE } from '../plan';
 import { instructionOf, sentenceFor, type Finding } from '../kinds';
 import { driftInWords, poseInWords, shiftInWords } from '../words';
@@ -59,7 +59,7 @@ const found = (reading: Reading, tolerance?: number) =>
     findingsOf(reading, {
       massOf: new Int32Array(W * H),
       ids: [7],
-      uncertainty: { value: 0.1, warmth: 1, knownTo: 10, stray: 0, colour: 0, local: 0 },
+      uncertainty: { value: 0.1, warmth: 1, knownTo: 10, stray: 0, colour: 0, local: 0, rivalry: NO_RIVALRY },
       tolerance,
     }),
   );

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import { lightnessFromLuminance, linearFromLab, luminanceFromValue } from '../colour';
 import { findingsOf } from '../correct';
-import type { Flat } from '../photo';
+import { NO_RIVALRY, type Flat } from '../photo';
 import { channelsOf, makeRaster, type Raster } from '../raster';
 import { doubtOf, readFlat } from '../read';
 
@@ -42,6 +42,7 @@ function found(paints: readonly Paint[], painted: (x: number, y: number, as: Pai
       camera: { bend: 0, shoulder: 0, toe: 0, vivid: { by: 0, doubt: 0 } },
       sheen: { most: 0, share: 0 },
     },
+    rivalry: NO_RIVALRY,
   } as unknown as Flat;
   const reading = readFlat(flat, { plan, masses });
   return findingsOf(reading, { massOf, ids: masses.ids, uncertainty: doubtOf(flat) });

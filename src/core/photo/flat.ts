@@ -1,3 +1,4 @@
+import type { Rivalry } from './rivals';
 import { lightnessFromLuminance, linearFromLab, luminanceFromValue } from '../colour';
 import {
   channelsOf,
@@ -69,6 +70,8 @@ export interface Flat {
   /** 0..1 that the corners are right; 1 when given */
   readonly confidence: number;
   readonly light: Light;
+  /** how far other explanations of the light would have put each place */
+  readonly rivalry: Rivalry;
   readonly glareShare: number;
   /** the photo's own blur as 10-90 % rise, mm on the canvas; NaN = could not be measured */
   readonly blurMm: number;
@@ -170,7 +173,7 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const squared = straighten(photo, whole, size, lens);
   const patches = steadied((request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((p) => p !== null));
   const { board, plan } = request;
-  const { relight, light } = lightOf(squared, {
+  const { relight, light, rivalry } = lightOf(squared, {
     patches,
     toPhoto,
     fromPhoto,
@@ -209,6 +212,7 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     hidden,
     canvas,
     light,
+    rivalry,
     whole,
     ...place,
     ...qualityOf(photo, { ...place, whole, glareShare, outsideShare, light, request }),

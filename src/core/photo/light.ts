@@ -2,11 +2,12 @@ import { channelsOf, type Raster } from '../raster';
 import { isStraight } from './bend';
 import { boardFallOff, type BoardField } from './board';
 import { cameraOf, quickCopy, UNTOLD_CAMERA, type Camera } from './camera';
-import { knownUpTo, lightUnder, underVeil, type Fitted, type Found, type LightEvidence } from './lightUnder';
+import { explained, NO_RIVALRY, rivalryOf, together, type Rivalry } from './rivals';
+import { knownUpTo, lightUnder, underVeil, type Fitted, type LightEvidence, type Lit } from './lightUnder';
 import { fieldAt } from './lightCells';
 import { isPlain, NO_FIT, type PlanFit } from './planFit';
 import type { SeenPatch } from './patches';
-import { sheenOf, NO_SHEEN, type Sheen, type Veil } from './veil';
+import { sheenOf, NO_SHEEN, type Sheen } from './veil';
 import { withoutVivid } from './vivid';
 
 /** From what the light was worked out. */
@@ -85,22 +86,25 @@ function methodOf(
 /**
  * Works out the light of a squared photo: the tone curve and gain that the patches give, the field that a white board
  * showed, then the slow field (and without patches the gain) in which the painting agrees with the last session or with
- * the plan over most of its area. What was painted differently is an outlier there. With fewer than three patches the
- * camera's curve is fitted as well, and in any case how much stronger it made all colours.
- * @returns what takes the light out of the photo squared at any size, and what is known of the light
+ * the plan over most of its area. What was painted differently is an outlier there. The camera's curve is fitted as
+ * well, also between patches, and how much stronger it made all colours.
+ * @returns what takes the light out of the photo squared at any size, what is known of the light, and how far other
+ * explanations would have put each place
  */
 export function lightOf(
   squared: Raster,
   evidence: LightEvidence,
-): { relight: (squared: Raster) => Raster; light: Light } {
-  if (evidence.leave) return { relight: (raster) => raster, light: untouched };
+): { relight: (squared: Raster) => Raster; light: Light; rivalry: Rivalry } {
+  if (evidence.leave) return { relight: (raster) => raster, light: untouched, rivalry: NO_RIVALRY };
   const usable = evidence.patches.filter((patch) => !patch.clipped);
   const quick = quickCopy(squared);
-  const camera = cameraOf(quick, evidence, usable.length);
+  const { camera, rivalry, evidence: asLit } = cameraOf(quick, evidence, usable.length);
   const asSeen = (raster: Raster) => withoutVivid(raster, camera.vivid.by);
   const small = asSeen(quick);
-  const found = underVeil(lightUnder(small, evidence, camera), evidence);
+  const found = underVeil(lightUnder(small, asLit, camera), asLit);
+  const others = found.other ? [explained(found.other)] : [];
   return {
+    rivalry: together([rivalry, rivalryOf(explained(found), others)]),
     relight: (raster) => found.relight(asSeen(raster)),
     light: toldOf(small, evidence, { found, camera, usable }),
   };
@@ -109,7 +113,7 @@ export function lightOf(
 function toldOf(
   squared: Raster,
   evidence: LightEvidence,
-  { found, camera, usable }: { found: Found & { veil: Veil }; camera: Camera; usable: readonly SeenPatch[] },
+  { found, camera, usable }: { found: Lit; camera: Camera; usable: readonly SeenPatch[] },
 ): Light {
   const { fit, curved } = found;
   const { board } = evidence;

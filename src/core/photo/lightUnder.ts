@@ -134,25 +134,35 @@ export function lightUnder(squared: Raster, evidence: LightEvidence, bend: Bend)
 }
 
 export const LEAST_TOLD = 0.45; // share of the canvas in agreement from which it tells the camera's curve
-const WORTH_VEIL = 0.02; // of the canvas that must agree more with the plan
+export const WORTH_VEIL = 0.02; // of the canvas that must agree more with the plan
 const VEIL_ROUNDS = 2; // a sheen the field was fitted through is seen whole once the field is fitted without it
 
-/** The same light with a sheen taken off first, where that brings clearly more of the canvas into agreement. */
-export function underVeil(found: Found, evidence: LightEvidence): Found & { veil: Veil } {
+/** A light with what lies over the picture taken off. */
+export interface Lit extends Found {
+  readonly veil: Veil;
+}
+
+/**
+ * The same light with a sheen taken off first, where that brings clearly more of the canvas into agreement.
+ * @returns and what comes nearest: without the sheen, or with one that was not worth it; null = there is none
+ */
+export function underVeil(found: Found, evidence: LightEvidence): Lit & { other: Lit | null } {
   const { plan } = evidence;
-  if (!plan || found.fit.agreement < LEAST_TOLD) return { ...found, veil: NO_VEIL };
+  const plain: Lit = { ...found, veil: NO_VEIL };
+  if (!plan || found.fit.agreement < LEAST_TOLD) return { ...plain, other: null };
   const { curved, known, evened } = found;
-  let best = { fit: found.fit, to: found.to, veil: NO_VEIL };
+  let best: Lit | null = null;
   let { fit } = found;
   for (let round = 0; round < VEIL_ROUNDS; round++) {
     const veil = underFit(veilOf(applyFit(curved, fit), plan), fit);
     if (!isVeiled(veil)) break;
     const again = fitted(withoutVeil(curved, veil), evidence, known);
     fit = again.fit;
-    if (fit.agreement > best.fit.agreement) best = { ...again, veil };
+    const relight = (raster: Raster) => applyFit(withoutVeil(evened(raster), veil), again.fit);
+    if (!best || fit.agreement > best.fit.agreement) best = { ...found, ...again, veil, relight };
   }
-  if (best.fit.agreement < found.fit.agreement + WORTH_VEIL) return { ...found, veil: NO_VEIL };
-  return { ...found, ...best, relight: (raster) => applyFit(withoutVeil(evened(raster), best.veil), best.fit) };
+  if (!best || best.fit.agreement < found.fit.agreement + WORTH_VEIL) return { ...plain, other: best };
+  return { ...best, other: plain };
 }
 
 /**

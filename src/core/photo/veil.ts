@@ -46,6 +46,15 @@ function knotsAt(x: number, y: number): readonly (readonly [knot: number, share:
 const veilAt = ({ knots }: Veil, x: number, y: number): number =>
   knotsAt(x, y).reduce((sum, [knot, share]) => sum + share * knots[knot], 0);
 
+/** Light of a veil over the middle of every cell. */
+export function veilOverCells(veil: Veil): Float64Array {
+  const out = new Float64Array(COUNT);
+  if (isVeiled(veil))
+    for (let i = 0; i < COUNT; i++)
+      for (let k = CORNERS * i; k < CORNERS * (i + 1); k++) out[i] += SHARE[k] * veil.knots[KNOT[k]];
+  return out;
+}
+
 /** What a painter is told of a veil. */
 export function sheenOf(veil: Veil): Sheen {
   if (!isVeiled(veil)) return NO_SHEEN;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { luminanceFromValue, linearFromLab, lightnessFromLuminance } from '../colour';
-import type { Flat } from '../photo';
+import { NO_RIVALRY, type Flat } from '../photo';
 import { PAINT_RANGE } from '../plan';
 import { makeRaster, type Raster } from '../raster';
 import { accountOf, doubtOf, readFlat, type Account } from './index';
@@ -50,7 +50,7 @@ const flatOf = (small: Raster): Flat => {
     camera: { bend: 0, shoulder: 0, vivid: { by: 0, doubt: 0 } },
     sheen: { most: 0, share: 0 },
   } as const;
-  return { small, mask: new Uint8Array(W * H), canvas, light } as unknown as Flat;
+  return { small, mask: new Uint8Array(W * H), canvas, light, rivalry: NO_RIVALRY } as unknown as Flat;
 };
 
 function accountFor(painted: (paint: Paint, mass: number, x: number, y: number) => Paint): Account {

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { lightnessFromLuminance, linearFromLab, luminanceFromValue } from '../colour';
-import { coloursOf, type Colours } from '../photo';
+import { coloursOf, NO_RIVALRY, type Colours } from '../photo';
 import { channelsOf, makeRaster } from '../raster';
 import { aroundOf, type Aligned } from './aligned';
 import { compare, type LightDoubt } from './measured';
@@ -9,7 +9,7 @@ import { sceneOf } from './scene.testing';
 const [W, H] = [40, 30];
 const ALL = Int32Array.from({ length: W * H }, (_, i) => i);
 const WIDE = { darkest: 0, white: 10 }; // of paint: nothing here lies beyond
-const SURE: LightDoubt = { value: 0, warmth: 0, knownTo: 10.5, colour: 0, stray: 0, local: 0 };
+const SURE: LightDoubt = { value: 0, warmth: 0, knownTo: 10.5, colour: 0, stray: 0, local: 0, rivalry: NO_RIVALRY };
 
 /** An even sheet of a value and a*, b*, with so much white light over it. */
 function sheet(value: number, [a, b]: readonly [number, number], over = 0): Colours {

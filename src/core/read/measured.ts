@@ -10,7 +10,7 @@ import {
 } from '../colour';
 import { askedValue, type PaintRange } from '../plan';
 import { halfWidth, robust } from '../raster';
-import type { Colours } from '../photo';
+import { rivalryOver, type Colours, type Rivalry } from '../photo';
 import { COARSER, type Aligned } from './aligned';
 
 /** Colour of a place as a painter and an engineer would name it. */
@@ -56,6 +56,8 @@ export interface LightDoubt extends Uncertainty {
   readonly stray: number;
   /** share of what a place stands out by from its surroundings that a phone may have added to it, one sigma */
   readonly local: number;
+  /** how far other explanations of the light would have put each place */
+  readonly rivalry: Rivalry;
 }
 const BEYOND_KNOWN = 0.09; // steps of doubt for every step beyond: what a camera's shoulder may bend there
 
@@ -174,14 +176,22 @@ export function compare(aligned: Aligned, pixels: Int32Array, light: LightDoubt)
   const looks = Math.max(1, (read.length * aligned.mmPerPixel ** 2) / 16);
   const texture = Math.hypot(spread, meant) / Math.sqrt(looks);
   const over = underStray(painted, light.stray);
+  const other = rivalryOver(light.rivalry, some, aligned);
   const beyond = BEYOND_KNOWN * Math.max(0, painted.value - light.knownTo);
   return {
     target,
     painted,
     difference: differenceOf(painted, target, aligned.paint),
     uncertainty: {
-      value: Math.hypot(light.value, 0.5 * texture, beyond, over.value, underLocal(aligned, some, light.local)),
-      warmth: Math.hypot(light.warmth, light.colour * painted.chroma, 4 * texture, over.chroma),
+      value: Math.hypot(
+        light.value,
+        0.5 * texture,
+        beyond,
+        over.value,
+        underLocal(aligned, some, light.local),
+        other.value,
+      ),
+      warmth: Math.hypot(light.warmth, light.colour * painted.chroma, 4 * texture, over.chroma, other.colour),
     },
     spread,
     readShare: read.length / pixels.length,

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { luminanceFromValue } from '../colour';
 import { findingsOf } from '../correct';
 import { kindOf, sentenceFor } from '../kinds';
-import type { Flat } from '../photo';
+import { NO_RIVALRY, type Flat } from '../photo';
 import { areaOf, boxOf, makeRaster, pixelsIn, placeHolds, placeOfBox, placeOfPixels, type Raster } from '../raster';
 import { doubtOf, readBox, readFlat } from './index';
 
@@ -35,7 +35,7 @@ function flatOf(small: Raster, mask = new Uint8Array(W * H)): Flat {
     camera: { bend: 0, shoulder: 0, vivid: { by: 0, doubt: 0 } },
     sheen: { most: 0, share: 0 },
   } as const;
-  return { small, mask, canvas, light } as unknown as Flat;
+  return { small, mask, canvas, light, rivalry: NO_RIVALRY } as unknown as Flat;
 }
 const findings = (flat: Flat) =>
   findingsOf(readFlat(flat, { plan: PLAN, masses }), { massOf, ids: masses.ids, uncertainty: doubtOf(flat) });

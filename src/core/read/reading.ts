@@ -8,7 +8,7 @@ import { readMasses, type MassReading } from './massReading';
 import { compare, type Comparison, type LightDoubt } from './measured';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 22;
+export const READING_VERSION = 23;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -19,12 +19,13 @@ export interface Reading {
 }
 
 /** What the flat's light leaves uncertain. */
-export const doubtOf = ({ light }: Flat): LightDoubt => ({
+export const doubtOf = ({ light, rivalry }: Flat): LightDoubt => ({
   ...light.uncertainty,
   knownTo: light.knownTo,
   colour: light.camera.vivid.doubt,
   stray: Math.hypot(STRAY, SHEEN_LEFT * light.sheen.most),
   local: LOCAL,
+  rivalry,
 });
 const STRAY = 0.002; // reflectance: what a lens is taken to scatter
 const LOCAL = 0.09; // phones: 0 to 0.14

@@ -181,7 +181,7 @@ describe('what is known of the session before', () => {
     expect(alone.checks[0]?.verdict).toBe('further off');
     expect(await verdict(otherLight)).toMatchObject({ verdict: 'unchanged', difference: 0.7 });
     // A hand that was there is seen under the same light.
-    const mended: ValueAt = (x, y) => otherLight(x, y) - (inBox(POT, x, y) ? 0.7 : 0);
+    const mended: ValueAt = (x, y) => otherLight(x, y) - (inBox(POT, x, y) ? 1 : 0);
     expect((await verdict(mended))?.verdict).not.toBe('unchanged');
   });
 

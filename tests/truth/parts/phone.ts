@@ -84,9 +84,9 @@ export function rowsOf(results: readonly PhoneResult[]): Row[] {
     ),
     row(
       `value inside the stated uncertainty, ${regions.length}`,
-      share(regions.map((one) => one.insideValue)),
+      share(regions.map((one) => one.ofValue <= 1)),
       atLeast(0.88),
     ),
-    row('warmth inside the stated uncertainty', share(regions.map((one) => one.insideWarmth)), atLeast(0.88)),
+    row('warmth inside the stated uncertainty', share(regions.map((one) => one.ofWarmth <= 1)), atLeast(0.88)),
   ];
 }
