@@ -51,4 +51,4 @@ export function cameraOf(small: Raster, seen: LightEvidence, usable: number): Fo
   const doubted = guessed ? { ...vivid, doubt: Math.hypot(vivid.doubt, OTHER_CURVE) } : vivid;
   return { camera: { ...curve, vivid: doubted }, evidence, rivalry: together([rivalry, beside.rivalry]) };
 }
-const OTHER_CURVE = 0.08; // share of a colour's chroma, one sigma: what covered photographs by four makes of curve
+const OTHER_CURVE = 0.04; // share of a colour's chroma, one sigma: what covered photographs by four makes of curve

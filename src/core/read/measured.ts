@@ -59,7 +59,7 @@ export interface LightDoubt extends Uncertainty {
   /** how far other explanations of the light would have put each place */
   readonly rivalry: Rivalry;
 }
-const BEYOND_KNOWN = 0.09; // steps of doubt for every step beyond: what a camera's shoulder may bend there
+const BEYOND_KNOWN = 0.06; // steps of doubt for every step beyond: what a camera's shoulder may bend there
 
 export interface Comparison {
   readonly target: Measured;

@@ -28,7 +28,7 @@ export const doubtOf = ({ light, rivalry }: Flat): LightDoubt => ({
   rivalry,
 });
 const STRAY = 0.002; // reflectance: what a lens is taken to scatter
-const LOCAL = 0.09; // phones: 0 to 0.14
+const LOCAL = 0.07; // phones: 0 to 0.14
 const SHEEN_LEFT = 0.4; // share of a sheen by which its shape, as it was fitted, may be wrong at a place
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
