@@ -63,8 +63,10 @@ export const Account = z.object({
   patterns: z.object({ two: Agreement, tones: Agreement }),
   things: z.array(z.object({ ids: z.array(z.number()), dark: Both, overlap: z.number() })),
   range: z.object({ planned: Range, painted: Range, paint: Paint.default(PAINT_RANGE) }),
-  clipped: z.object({ crushed: z.number(), blown: z.number() }).default({ crushed: 0, blown: 0 }),
-  families: z.object({ gap: Both, crossed: z.array(z.number()), warmth: Both }).nullable(),
+  clipped: z
+    .object({ crushed: z.number(), blown: z.number(), masses: z.array(z.number()).default([]) })
+    .default({ crushed: 0, blown: 0, masses: [] }),
+  families: z.object({ gap: Both, crossed: z.array(z.number()), warmth: Both.nullable() }).nullable(),
   strength: z.number().nullable(),
   alike: z.array(Both.extend({ ids: Ids })),
   accents: z.array(Both.extend({ id: z.number(), against: z.number() })),

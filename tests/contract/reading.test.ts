@@ -84,7 +84,7 @@ describe('values and colour of the whole', () => {
     expect(patterns.tones.tones).toBe(5);
     expect(range.painted.darkest).toBeLessThan(range.painted.lightest);
     // The simulator painted the wall eight units too warm: the lights lean warm against the shadows.
-    expect((families?.warmth.painted ?? 0) - (families?.warmth.planned ?? 0)).toBeGreaterThan(2);
+    expect((families?.warmth?.painted ?? 0) - (families?.warmth?.planned ?? 0)).toBeGreaterThan(2);
   });
 
   test('the map comes as a picture twice its height', async () => {

@@ -3,7 +3,7 @@ import { luminanceFromValue, linearFromLab, lightnessFromLuminance } from '../co
 import { NO_RIVALRY, type Flat } from '../photo';
 import { PAINT_RANGE } from '../plan';
 import { makeRaster, type Raster } from '../raster';
-import { accountOf, doubtOf, readFlat, type Account } from './index';
+import { accountOf, NOTHING_SAID, doubtOf, readFlat, type Account } from './index';
 
 const [W, H] = [400, 300];
 const canvas = { widthMm: 400, heightMm: 300 };
@@ -163,6 +163,29 @@ describe('what a reading tells of the whole', () => {
     const account = accountFor((paint, m) => (m === 4 ? { value: 8 } : paint));
     expect(account.gaps).toMatchObject([{ id: 15, open: 11, filled: true }]);
     expect(account.gaps[0].painted).toBeCloseTo(2, 1);
+  });
+
+  test('where the reference has lost the colour of a mass, none of it counts', () => {
+    // The ledge is crushed, the fruit blown, as the reference has them.
+    const flat = flatOf(PLAN);
+    const of = (lost: readonly number[]) => {
+      const clipped = Uint8Array.from(massOf, (mass) => (lost.includes(mass) ? (mass === 1 ? 1 : 2) : 0));
+      return accountOf(readFlat(flat, { plan: PLAN, masses, clipped }), masses, {
+        ...NOTHING_SAID,
+        light: doubtOf(flat),
+        split: 4.2,
+      });
+    };
+    expect(of([]).clipped).toEqual({ crushed: 0, blown: 0, masses: [] });
+    expect(of([]).families?.warmth).not.toBeNull();
+    const { clipped, families, strength, accents } = of([1, 3]);
+    expect(clipped.masses).toEqual([12, 14]);
+    expect(clipped.crushed).toBeGreaterThan(0.2);
+    // The ledge is all there is of shadow, the fruit all there is of colour.
+    expect(families).toMatchObject({ crossed: [], warmth: null });
+    expect(strength).toBeNull();
+    expect(accents.map(({ id }) => id)).not.toContain(14);
+    expect(of([]).strength).toBeCloseTo(1, 1);
   });
 
   test('families of a plan in one value are not compared', () => {

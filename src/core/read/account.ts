@@ -40,8 +40,11 @@ export interface Account {
   readonly things: readonly ThingPattern[];
   /** with what the paint is said to reach: the plan may go beyond, but no more is asked for */
   readonly range: { readonly planned: RangeUsed; readonly painted: RangeUsed; readonly paint: PaintRange };
-  /** shares of the canvas where the reference's colour is lost, so that no colour is asked for */
-  readonly clipped: { readonly crushed: number; readonly blown: number };
+  /**
+   * shares of the canvas where the reference's colour is lost, so that no colour is asked for, and the masses over most
+   * of which it is, by id
+   */
+  readonly clipped: { readonly crushed: number; readonly blown: number; readonly masses: readonly number[] };
   readonly families: Families | null;
   /** painted strength over planned; null where the plan is grey */
   readonly strength: number | null;
@@ -79,12 +82,21 @@ export const NOTHING_SAID: Omit<AccountOptions, 'light'> = {
   paint: PAINT_RANGE,
 };
 
-/** How much of what can be read has lost its colour in the reference, at either end. */
-function clippedShares({ clipped, mask }: Aligned): Account['clipped'] {
+const MOSTLY = 0.5; // share of a mass from which its planned colour rests on what is lost
+
+/** How much of what can be read has lost its colour in the reference, at either end and mass by mass. */
+function clippedShares({ clipped, mask }: Aligned, { massOf, ids }: MassMap): Account['clipped'] {
+  if (!clipped) return { crushed: 0, blown: 0, masses: [] };
   const counts = [0, 0, 0];
-  if (clipped) for (let i = 0; i < mask.length; i++) if (!mask[i]) counts[clipped[i]]++;
+  const [lost, all] = [ids.map(() => 0), ids.map(() => 0)];
+  for (let i = 0; i < mask.length; i++) {
+    if (mask[i]) continue;
+    counts[clipped[i]]++;
+    all[massOf[i]]++;
+    if (clipped[i]) lost[massOf[i]]++;
+  }
   const [, crushed, blown] = counts.map((count) => count / mask.length);
-  return { crushed, blown };
+  return { crushed, blown, masses: ids.filter((_, k) => lost[k] > MOSTLY * all[k]) };
 }
 
 const POINTS_APART = 0.03; // of the long side: arrows that can be told apart
@@ -99,6 +111,8 @@ export function accountOf(
   const { split: parting, splits: own } = partedBy(planned.value, { split, tones, splits });
   const cells = cellsOf(aligned);
   const relations = relationsOf(sized, read, { mmPerPixel, light });
+  const clipped = clippedShares(aligned, sized);
+  const coloured = read.filter(({ id }) => !clipped.masses.includes(id));
   return {
     drawing: {
       global: drift.global,
@@ -109,15 +123,14 @@ export function accountOf(
     patterns: { two: agreementOf(cells, [parting]), tones: agreementOf(cells, own) },
     things: thingPatterns(cells, massOfCells(cells, sized), { things: groups, ids: sized.ids, split: parting }),
     range: { ...rangeUsed(aligned, cells), paint },
-    clipped: clippedShares(aligned),
-    families: familiesOf(
-      read,
-      ({ id, target }) => families.get(id) ?? (target.value < parting ? 'shadow' : 'light'),
-      parting,
-    ),
-    strength: strengthOf(read),
+    clipped,
+    families: familiesOf(read, ({ id, target }) => families.get(id) ?? (target.value < parting ? 'shadow' : 'light'), {
+      split: parting,
+      colourless: clipped.masses,
+    }),
+    strength: strengthOf(coloured),
     alike: tooAlike(relations, read),
-    accents: accentsOf(relations, read),
+    accents: accentsOf(relations, coloured),
     gaps: gapsOf(sized, read, { mmPerPixel, things: groups }),
     turnings: turningsOf(cells, sized, { read, things: groups, value: planned.value, mmPerPixel, unsure: light.value }),
     seats: seatsOf(aligned, sized, { asked: seats, unsure: light.value }),

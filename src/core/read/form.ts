@@ -93,8 +93,8 @@ export interface Families {
   readonly gap: { readonly planned: number; readonly painted: number };
   /** ids of masses that were painted on the other side of the parting value */
   readonly crossed: readonly number[];
-  /** warmth of the light family minus that of the shadow family, units */
-  readonly warmth: { readonly planned: number; readonly painted: number };
+  /** warmth of the light family minus that of the shadow family, units; null = the plan does not tell one's colour */
+  readonly warmth: { readonly planned: number; readonly painted: number } | null;
 }
 type Weighed = Pick<Comparison, 'target' | 'painted' | 'uncertainty'> & { readonly id: number; readonly share: number };
 
@@ -103,11 +103,15 @@ const mean = (list: readonly Weighed[], pick: (one: Weighed) => number) => {
   return total > 0 ? list.reduce((sum, one) => sum + one.share * pick(one), 0) / total : 0;
 };
 
-/** @param family of each mass; null where the plan has only one. @param split value that parts them */
+/**
+ * @param familyOf of each mass; @param split value that parts them; @param colourless ids of masses whose colour the
+ * plan does not tell
+ * @returns null where the plan has only one
+ */
 export function familiesOf(
   read: readonly Weighed[],
   familyOf: (mass: Weighed) => 'light' | 'shadow',
-  split: number,
+  { split, colourless }: { split: number; colourless: readonly number[] },
 ): Families | null {
   const [light, shadow] = (['light', 'shadow'] as const).map((family) =>
     read.filter((mass) => familyOf(mass) === family),
@@ -115,8 +119,10 @@ export function familiesOf(
   if (light.length === 0 || shadow.length === 0) return null;
   const gap = (of: 'target' | 'painted') =>
     Math.min(...light.map((mass) => mass[of].value)) - Math.max(...shadow.map((mass) => mass[of].value));
+  const [warmLight, warmShadow] = [light, shadow].map((all) => all.filter(({ id }) => !colourless.includes(id)));
   const warmth = (of: 'target' | 'painted') =>
-    mean(light, (mass) => mass[of].warmth) - mean(shadow, (mass) => mass[of].warmth);
+    mean(warmLight, (mass) => mass[of].warmth) - mean(warmShadow, (mass) => mass[of].warmth);
+  const told = warmLight.length > 0 && warmShadow.length > 0;
   const far = (mass: Weighed) =>
     Math.abs(mass.painted.value - split) > Math.max(0.2, halfWidth(mass.uncertainty.value));
   return {
@@ -124,7 +130,7 @@ export function familiesOf(
     crossed: read
       .filter((mass) => far(mass) && mass.painted.value < split !== (familyOf(mass) === 'shadow'))
       .map(({ id }) => id),
-    warmth: { planned: warmth('target'), painted: warmth('painted') },
+    warmth: told ? { planned: warmth('target'), painted: warmth('painted') } : null,
   };
 }
 

@@ -26,7 +26,7 @@ const account = (part: Partial<Account> = {}): Account => ({
   patterns: { two: agreement(0.9), tones: agreement(0.8) },
   things: [],
   range: { planned: ends(2, 9), painted: ends(2, 9), paint: PAINT_RANGE },
-  clipped: { crushed: 0, blown: 0 },
+  clipped: { crushed: 0, blown: 0, masses: [] },
   families: null,
   strength: null,
   alike: [],
@@ -112,12 +112,20 @@ describe('values', () => {
 
 describe('colour', () => {
   test('where the reference has lost its colour it is told that none is compared', () => {
-    expect(colours({ clipped: { crushed: 0.12, blown: 0.03 } })).toContain(
+    expect(colours({ clipped: { crushed: 0.12, blown: 0.03, masses: [] } })).toContain(
       'Over 12 % of the picture the reference’s darks are crushed and over 3 % its lights are blown: it does not tell their colour, and none is compared there.',
     );
-    expect(colours({ clipped: { crushed: 0.001, blown: 0.03 } })).toContain(
+    expect(colours({ clipped: { crushed: 0.001, blown: 0.03, masses: [] } })).toContain(
       'Over 3 % of the picture the reference’s lights are blown: it does not tell their colour, and none is compared there.',
     );
+  });
+
+  test('nothing is said of the colour of a mass that the reference does not tell', () => {
+    const drab = { id: 4, span: both(1, 1), play: both(9, 1), flat: false, wobbles: false, dull: false };
+    expect(colours({ forms: [drab] })).toContain('The plan’s play of colour is missing in mass 4.');
+    const families = { gap: both(1, 1), crossed: [], warmth: null };
+    const clipped = { crushed: 0.002, blown: 0, masses: [4] };
+    expect(colours({ forms: [drab], families, clipped })).toEqual([]);
   });
 
   test('strength, families and the accent', () => {

@@ -170,18 +170,26 @@ export function valuesInWords(
 }
 
 const comparedWarmth = (by: number) => (Math.abs(by) < 1 ? 'as warm as' : by > 0 ? 'warmer than' : 'cooler than');
-const strengthInWords = (strength: number | null): string =>
+type Warmths = { readonly planned: number; readonly painted: number };
+const familiesInWords = ({ planned, painted }: Warmths): string => {
+  const off = painted - planned;
+  const which = off > 0 ? 'the lights too warm or the shadows too cool' : 'the lights too cool or the shadows too warm';
+  return `The light family is planned ${comparedWarmth(planned)} the shadows (${figure(planned, 0)}) and painted ${comparedWarmth(painted)} them (${figure(painted, 0)})${Math.abs(off) >= 3 ? `: ${which}` : ''}.`;
+};
+const strengthInWords = ({ strength, clipped }: Account): string | null =>
   strength === null
-    ? 'The plan is nearly grey: strength is not compared.'
+    ? clipped.masses.length > 0
+      ? null
+      : 'The plan is nearly grey: strength is not compared.'
     : `Colour has ${percent(strength)} of the planned strength${strength < 0.85 ? ': timid' : strength > 1.15 ? ': too strong' : ''}.`;
 
 /** What holds of temperature and strength over the whole picture, a line each. */
 export function coloursInWords(account: Account, { names }: { names: Names }): Line[] {
-  const { families, strength, alike, accents, forms } = account;
+  const { families, alike, accents } = account;
+  const forms = account.forms.filter(({ id }) => !account.clipped.masses.includes(id));
   const lost = clippedInWords(account.clipped);
+  const strength = strengthInWords(account);
   const mass = (id: number): Piece => ({ mass: id, words: names.mass(id) });
-  const off = families ? families.warmth.painted - families.warmth.planned : 0;
-  const which = off > 0 ? 'the lights too warm or the shadows too cool' : 'the lights too cool or the shadows too warm';
   const plays = forms.filter(({ play, wobbles }) => play.painted > 1.3 * play.planned + 1 && !wobbles);
   const drab = forms.filter(({ play }) => play.planned > 4 && play.painted < 0.5 * play.planned);
   const [meant] = accents;
@@ -197,14 +205,8 @@ export function coloursInWords(account: Account, { names }: { names: Names }): L
       names,
     );
   return [
-    ...(families
-      ? [
-          [
-            `The light family is planned ${comparedWarmth(families.warmth.planned)} the shadows (${figure(families.warmth.planned, 0)}) and painted ${comparedWarmth(families.warmth.painted)} them (${figure(families.warmth.painted, 0)})${Math.abs(off) >= 3 ? `: ${which}` : ''}.`,
-          ],
-        ]
-      : []),
-    [strengthInWords(strength)],
+    ...(families?.warmth ? [[familiesInWords(families.warmth)]] : []),
+    ...(strength ? [[strength]] : []),
     ...(lost ? [[lost]] : []),
     ...alike
       .slice(0, FEW)

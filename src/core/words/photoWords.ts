@@ -14,7 +14,9 @@ export const shotsInWords = (shots: number): string => (shots > 1 ? `${shots} sh
 export const asideInWords = (photos: number): string =>
   `${plural(photos, 'photograph')} put aside; add it again to take it back.`;
 export const inSessionInWords = (photos: number): string => `${plural(photos, 'photograph')} in this session.`;
-export const noSessionInWords = (session: string): string => `There is no session ${session} yet.`;
+/** @param session its number as the address has it; NaN = the address names none */
+export const noSessionInWords = (session: number): string =>
+  Number.isInteger(session) ? `There is no session ${session} yet.` : 'The address names no session.';
 export const notReadInWords = (session: string): string => `Session ${session} has not been read yet.`;
 /** @param before the canvas's outline of last time is shown, not one for the first */
 export const lineUpInWords = (before: boolean): string =>

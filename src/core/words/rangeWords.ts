@@ -68,7 +68,7 @@ export const endPlacesInWords = (
 const SEEN = 0.01; // share of the canvas from which it is told
 
 /** Where the reference has lost its colour, so that none is compared; null = hardly anywhere. */
-export function clippedInWords({ crushed, blown }: Account['clipped']): string | null {
+export function clippedInWords({ crushed, blown }: Pick<Account['clipped'], 'crushed' | 'blown'>): string | null {
   const parts = [
     crushed >= SEEN && `over ${percent(crushed)} of the picture the reference’s darks are crushed`,
     blown >= SEEN && `over ${percent(blown)} its lights are blown`,

@@ -89,9 +89,13 @@ export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
   );
 }
 
-/** Temperature and strength by mass. */
+const COLOUR_LOST = 'not told'; // what the reference has of a mass whose darks are crushed or lights blown
+
+/** Temperature and strength by mass; nothing is compared where the reference has lost its colour. */
 export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
-  const playOf = (id: number) => account.forms.find((form) => form.id === id)?.play;
+  const told = ({ id }: MassOfReading) => !account.clipped.masses.includes(id);
+  const playOf = (mass: MassOfReading) =>
+    told(mass) ? account.forms.find((form) => form.id === mass.id)?.play : undefined;
   return (
     <MassTable
       label="Temperature and chroma by mass"
@@ -102,8 +106,8 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'plan warmth',
           number: true,
-          show: ({ target }) => figure(target.warmth, 0),
-          by: ({ target }) => target.warmth,
+          show: (mass) => (told(mass) ? figure(mass.target.warmth, 0) : COLOUR_LOST),
+          by: (mass) => (told(mass) ? mass.target.warmth : 0),
         },
         {
           name: 'painted',
@@ -114,15 +118,16 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'should become',
           number: true,
-          by: (mass) => Math.abs(matchedDifference(mass).warmth),
-          show: (mass) => (
-            <ShouldBecome
-              kind="temperature"
-              amount={matchedDifference(mass).warmth}
-              within={asPlannedWithin('temperature', mass.uncertainty.warmth)}
-              towards={hueTowards(hueWanted(mass))}
-            />
-          ),
+          by: (mass) => (told(mass) ? Math.abs(matchedDifference(mass).warmth) : 0),
+          show: (mass) =>
+            told(mass) && (
+              <ShouldBecome
+                kind="temperature"
+                amount={matchedDifference(mass).warmth}
+                within={asPlannedWithin('temperature', mass.uncertainty.warmth)}
+                towards={hueTowards(hueWanted(mass))}
+              />
+            ),
         },
         {
           name: 'sure to',
@@ -133,8 +138,8 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'plan chroma',
           number: true,
-          show: ({ target }) => target.chroma.toFixed(0),
-          by: ({ target }) => target.chroma,
+          show: (mass) => (told(mass) ? mass.target.chroma.toFixed(0) : COLOUR_LOST),
+          by: (mass) => (told(mass) ? mass.target.chroma : 0),
         },
         {
           name: 'painted',
@@ -145,9 +150,9 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'colour plays',
           number: true,
-          by: ({ id }) => playOf(id)?.painted ?? 0,
-          show: ({ id }) => {
-            const play = playOf(id);
+          by: (mass) => playOf(mass)?.painted ?? 0,
+          show: (mass) => {
+            const play = playOf(mass);
             return play ? `${play.painted.toFixed(1)} of ${play.planned.toFixed(1)}` : '';
           },
         },

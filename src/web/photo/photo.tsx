@@ -85,7 +85,7 @@ export function Photo() {
   if (!Number.isInteger(number) || number < 1 || number > next)
     return (
       <p className="serif mt-6">
-        {`${noSessionInWords(String(number))} `}
+        {`${noSessionInWords(number)} `}
         <Link to={`/painting/${id}/photo/${next}`}>Photograph the next one</Link>.
       </p>
     );
