@@ -2,7 +2,7 @@ import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
 import { boxOf } from '../core/raster';
-import { driftPoints, halfWidthsOf } from '../core/read';
+import { driftPoints, halfWidthsOf, lightAsTold } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
 import { InputError } from '../server/images/inputError';
 import type { ReadRequest } from './arguments';
@@ -63,7 +63,7 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
        * as a share of its own
        */
       card: card && { rings: card, scale: cardScale(card, flat.whole, request.canvas) },
-      uncertainty: halfWidthsOf(light.uncertainty),
+      uncertainty: halfWidthsOf(lightAsTold(flat).uncertainty),
     },
     regions: request.regions.map((box, i) => {
       const c = places[i]?.paint;

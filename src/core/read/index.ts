@@ -15,6 +15,7 @@ export {
   readAligned,
   readFlat,
   readBox,
+  lightAsTold,
   readPlace,
   readShift,
   READING_VERSION,

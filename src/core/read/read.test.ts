@@ -5,7 +5,7 @@ import { findingsOf } from '../correct';
 import { kindOf, sentenceFor } from '../kinds';
 import { NO_RIVALRY, type Flat } from '../photo';
 import { areaOf, boxOf, makeRaster, pixelsIn, placeHolds, placeOfBox, placeOfPixels, type Raster } from '../raster';
-import { doubtOf, readBox, readFlat } from './index';
+import { doubtOf, lightAsTold, readBox, readFlat } from './index';
 
 const [W, H] = [800, 600];
 const canvas = { widthMm: 400, heightMm: 300 };
@@ -129,6 +129,17 @@ describe('reading a box', () => {
     expect(seen?.difference.value).toBeCloseTo(-0.6, 2);
     expect(seen?.difference.chroma).toBeCloseTo(0, 1);
     expect(readBox(aligned, [0, 0, 0.1, 0.1], flat)).toBeNull();
+  });
+
+  test('what is told of the light is sure to what a usual place is, not only to what the greys leave', () => {
+    const flat = flatOf(PLAN);
+    const told = (rivals: number) => {
+      const rivalry = { value: NO_RIVALRY.value.map(() => rivals), colour: NO_RIVALRY.colour.map(() => 4 * rivals) };
+      return lightAsTold({ ...flat, rivalry }).uncertainty;
+    };
+    expect(told(0).value).toBeGreaterThan(flat.light.uncertainty.value);
+    expect(told(0.3).value).toBeCloseTo(Math.hypot(told(0).value, 0.3), 6);
+    expect(told(0.3).warmth).toBeCloseTo(Math.hypot(told(0).warmth, 1.2), 6);
   });
 
   test('is less sure beyond the measured tone curve', () => {

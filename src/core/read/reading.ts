@@ -1,4 +1,4 @@
-import type { Flat } from '../photo';
+import type { Flat, Light } from '../photo';
 import { resizeMasses, type MassMap } from '../plan';
 import { type Box, type Raster, pixelsIn, placeHolds, placeOfBox, type Place } from '../raster';
 import { align, type Aligned, type AlignOptions } from './aligned';
@@ -30,6 +30,25 @@ export const doubtOf = ({ light, rivalry }: Flat): LightDoubt => ({
 const STRAY = 0.002; // reflectance: what a lens is taken to scatter
 const LOCAL = 0.07; // phones: 0 to 0.14
 const SHEEN_LEFT = 0.4; // share of a sheen by which its shape, as it was fitted, may be wrong at a place
+
+const USUAL = { apart: 0.9, chroma: 20 }; // steps a place stands out from its surroundings by; units
+const meanSquare = (sigmas: Float32Array) => sigmas.reduce((sum, sigma) => sum + sigma ** 2, 0) / sigmas.length;
+
+/**
+ * The light as a painter is told of it: sure to what a usual place is sure to, with what other explanations of the
+ * light and a phone's liking for contrast and colour leave, not only to what greys and plan do.
+ */
+export const lightAsTold = ({ light, rivalry }: Flat): Light => ({
+  ...light,
+  uncertainty: {
+    value: Math.hypot(light.uncertainty.value, LOCAL * USUAL.apart, Math.sqrt(meanSquare(rivalry.value))),
+    warmth: Math.hypot(
+      light.uncertainty.warmth,
+      light.camera.vivid.doubt * USUAL.chroma,
+      Math.sqrt(meanSquare(rivalry.colour)),
+    ),
+  },
+});
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(

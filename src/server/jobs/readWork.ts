@@ -2,7 +2,7 @@ import { doingInWords } from '../../core/words';
 import { sagitta, wordsForFault } from '../../core/photo';
 import { readingSize } from '../../core/plan';
 import { lightOfPicture, type Raster } from '../../core/raster';
-import { halfWidthsOf } from '../../core/read';
+import { halfWidthsOf, lightAsTold } from '../../core/read';
 import {
   flatOf,
   groundOf,
@@ -75,12 +75,12 @@ async function packed(flat: SessionReading['flat']): Promise<Omit<Pictures, 'map
 }
 
 function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionReading, pictures: Pictures): ReadAnswer {
-  const { light, lens, corners, blurMm, glareShare, quality } = flat;
+  const { lens, corners, blurMm, glareShare, quality } = flat;
   return {
     ...pictures,
     shots: task.shots.length,
     lens: { bend: lens.bend, px: sagitta(lens, corners) },
-    light,
+    light: lightAsTold(flat),
     glareShare,
     glare: notRead,
     blurMm: Number.isFinite(blurMm) ? blurMm : null,
@@ -127,9 +127,9 @@ export async function ground({ task, place }: Ask<'ground'>): Answer<'ground'> {
 /** How good the photographs are, without reading them. */
 export async function judge({ task }: Ask<'judge'>): Answer<'judge'> {
   const ask = await askedOf(task);
-  const { light, quality, glareShare, blurMm } = await flatOf(ask, ask.plan, (index) =>
-    makeRoom(task, { at: 'shot', index }),
-  );
+  const flat = await flatOf(ask, ask.plan, (index) => makeRoom(task, { at: 'shot', index }));
+  const { quality, glareShare, blurMm } = flat;
+  const light = lightAsTold(flat);
   return {
     method: light.method,
     uncertainty: halfWidthsOf(light.uncertainty),
