@@ -72,6 +72,8 @@ export interface Flat {
   readonly light: Light;
   /** how far other explanations of the light would have put each place */
   readonly rivalry: Rivalry;
+  /** by how much everything is less sure than so, as was told of lamp, room, hour and paint; left out = as it is */
+  readonly wider?: { readonly value: number; readonly warmth: number };
   readonly glareShare: number;
   /** the photo's own blur as 10-90 % rise, mm on the canvas; NaN = could not be measured */
   readonly blurMm: number;

@@ -33,4 +33,4 @@ export { valuePlane, type GlareMask } from './glare';
 export { coloursOf, type Colours } from './colours';
 export { wordsForFault, type QualityWords } from './faultWords';
 export { doubtOfUnlike, UNLIKE, type PhotoFault, type PhotoQuality, type Unlike } from './quality';
-export { NO_RIVALRY, rivalryOver, type Rivalry } from './rivals';
+export { NO_RIVALRY, rivalryOver, widened, type Rivalry } from './rivals';

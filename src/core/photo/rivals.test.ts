@@ -6,7 +6,7 @@ import { COUNT } from './lightCells';
 import { patchwork, PATCHWORK, pictureOf, type LightAt } from './patchwork.testing';
 import type { SeenPatch } from './patches';
 import { NO_FIT } from './planFit';
-import { NO_RIVALRY, rivalryOf, rivalryOver, together, type Explanation } from './rivals';
+import { NO_RIVALRY, rivalryOf, rivalryOver, together, widened, type Explanation } from './rivals';
 import { NO_VEIL } from './veil';
 
 /** A canvas of one value on its left, of another on its right. */
@@ -46,6 +46,8 @@ describe('how far other explanations of the light would put a place', () => {
     const [top, foot] = [0, 96 * 71];
     expect(rivalryOver(both, Int32Array.of(top, foot), size).value).toBeCloseTo(0.45, 6);
     expect(rivalryOver(both, Int32Array.of(foot), size)).toMatchObject({ colour: 2 });
+    const wider = widened(both, { value: 1, warmth: 1.5 });
+    expect([wider.value[0], wider.colour[0]]).toEqual([both.value[0], 3]);
   });
 });
 

@@ -74,6 +74,12 @@ export const together = (all: readonly Rivalry[]): Rivalry => ({
   colour: NO_RIVALRY.colour.map((_, i) => Math.hypot(...all.map(({ colour }) => colour[i]))),
 });
 
+/** Doubts that are so many times as large. */
+export const widened = ({ value, colour }: Rivalry, by: { value: number; warmth: number }): Rivalry => ({
+  value: value.map((sigma) => sigma * by.value),
+  colour: colour.map((sigma) => sigma * by.warmth),
+});
+
 /** Means over some pixels of a picture of the whole canvas. @param pixels indices into it, row by row */
 export function rivalryOver(
   { value, colour }: Rivalry,

@@ -19,14 +19,15 @@ export interface Reading {
 }
 
 /** What the flat's light leaves uncertain. */
-export const doubtOf = ({ light, rivalry }: Flat): LightDoubt => ({
+export const doubtOf = ({ light, rivalry, wider = AS_IT_IS }: Flat): LightDoubt => ({
   ...light.uncertainty,
   knownTo: light.knownTo,
-  colour: light.camera.vivid.doubt,
+  colour: light.camera.vivid.doubt * wider.warmth,
   stray: Math.hypot(STRAY, SHEEN_LEFT * light.sheen.most),
-  local: LOCAL,
+  local: LOCAL * wider.value,
   rivalry,
 });
+const AS_IT_IS = { value: 1, warmth: 1 };
 const STRAY = 0.002; // reflectance: what a lens is taken to scatter
 const LOCAL = 0.07; // phones: 0 to 0.14
 const SHEEN_LEFT = 0.4; // share of a sheen by which its shape, as it was fitted, may be wrong at a place
@@ -38,13 +39,13 @@ const meanSquare = (sigmas: Float32Array) => sigmas.reduce((sum, sigma) => sum +
  * The light as a painter is told of it: sure to what a usual place is sure to, with what other explanations of the
  * light and a phone's liking for contrast and colour leave, not only to what greys and plan do.
  */
-export const lightAsTold = ({ light, rivalry }: Flat): Light => ({
+export const lightAsTold = ({ light, rivalry, wider = AS_IT_IS }: Flat): Light => ({
   ...light,
   uncertainty: {
-    value: Math.hypot(light.uncertainty.value, LOCAL * USUAL.apart, Math.sqrt(meanSquare(rivalry.value))),
+    value: Math.hypot(light.uncertainty.value, LOCAL * wider.value * USUAL.apart, Math.sqrt(meanSquare(rivalry.value))),
     warmth: Math.hypot(
       light.uncertainty.warmth,
-      light.camera.vivid.doubt * USUAL.chroma,
+      light.camera.vivid.doubt * wider.warmth * USUAL.chroma,
       Math.sqrt(meanSquare(rivalry.colour)),
     ),
   },

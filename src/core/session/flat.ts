@@ -1,4 +1,4 @@
-import { combineFlats, doubtOfUnlike, flatFromPhoto, type Flat } from '../photo';
+import { combineFlats, doubtOfUnlike, flatFromPhoto, widened, type Flat } from '../photo';
 import { pixelsIn, placeOfPixels, type Grid, type Place } from '../raster';
 import type { Area, LightAsk, SessionPlan } from './ask';
 
@@ -23,11 +23,16 @@ function leaveOut(flat: Flat, areas: readonly Area[]): void {
 /** What was told about lamp and paint makes the reading claim less. */
 function doubted(flat: Flat, unlike: LightAsk['unlike']): Flat {
   const { uncertainty } = flat.light;
-  const { value, warmth } = doubtOfUnlike(unlike);
+  const wider = doubtOfUnlike(unlike);
   const faults = [...flat.quality.faults, ...unlike.map((what) => ({ code: 'unlike', what }) as const)];
   return {
     ...flat,
-    light: { ...flat.light, uncertainty: { value: uncertainty.value * value, warmth: uncertainty.warmth * warmth } },
+    wider,
+    light: {
+      ...flat.light,
+      uncertainty: { value: uncertainty.value * wider.value, warmth: uncertainty.warmth * wider.warmth },
+    },
+    rivalry: widened(flat.rivalry, wider),
     quality: { ...flat.quality, faults },
   };
 }
