@@ -159,6 +159,15 @@ export const ROUTES = {
     response: Photo,
     status: 200,
   }),
+  learnPaints: route({
+    method: 'post',
+    path: '/photos/:photoId/paints',
+    guard: 'greys',
+    summary: 'Measure the painter’s own paints on the card’s fields, and know them in every photograph to come',
+    body: null,
+    response: Settings,
+    status: 200,
+  }),
   setAreas: route({
     method: 'put',
     path: '/photos/:photoId/areas',

@@ -1,5 +1,9 @@
 import { z } from 'zod';
-import type { Made } from './shapes';
+import type { Paint } from '../core/photo';
+import { GreyPatch, type Made } from './shapes';
+
+/** A paint of known colour, and how far value (steps), a* and b* (units) may be off, one sigma. */
+const CardPaint = GreyPatch.omit({ box: true }).required() satisfies z.ZodType<Paint>;
 
 /** Settings that are changed; the others stay as they are. */
 export const SettingsChange = z
@@ -14,6 +18,8 @@ export const SettingsChange = z
     guessFirst: z.boolean(),
     /** the values of the painter's own printed or painted card, lightest first; null = as printers usually make them */
     cardValues: z.array(z.number().gt(0).max(10)).length(6).nullable(),
+    /** the painter's own paints on the card's four fields, from the left; null = none there, or none at all */
+    cardPaints: z.array(CardPaint.nullable()).length(4).nullable(),
   })
   .partial();
 
@@ -25,6 +31,7 @@ export const Settings = z.object({
   units: chosen.units.default('mm'),
   guessFirst: chosen.guessFirst.default(false),
   cardValues: chosen.cardValues.default(null),
+  cardPaints: chosen.cardPaints.default(null),
 });
 
 export type Settings = Made<typeof Settings>;

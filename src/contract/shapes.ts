@@ -19,13 +19,14 @@ export const Place = z.object({ outlines: z.array(z.array(Point).min(3).max(4000
 export const Shape = z.object({ outlines: z.array(z.array(Point)) });
 /**
  * A patch of known value (or of known colour, CIELAB a* and b*) in a photo, and how far it may be off (one sigma,
- * steps).
+ * steps and units).
  */
 export const GreyPatch = z.object({
   box: Box,
   value: z.number().gt(0).max(10),
   ab: z.tuple([z.number().min(-150).max(150), z.number().min(-150).max(150)]).optional(),
   doubt: z.number().min(0).max(2).optional(),
+  abDoubt: z.number().min(0).max(30).optional(),
 }) satisfies z.ZodType<KnownPatch>;
 
 export const Measured = z.object({

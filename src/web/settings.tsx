@@ -11,6 +11,7 @@ const DEFAULTS: Settings = {
   units: 'mm',
   guessFirst: false,
   cardValues: null,
+  cardPaints: null,
 };
 const Context = createContext<{ settings: Settings; change: (part: Partial<Settings>) => void }>({
   settings: DEFAULTS,

@@ -48,7 +48,7 @@ async function timed<T>(name: Stage, work: () => T | Promise<T>): Promise<T> {
 for (let round = 0; round < ROUNDS; round++) {
   await timed('yardstick', () => sharp(bytes).resize(WORKING_PX).raw().toBuffer());
   const photo = await timed('decode', () => decodePicture(bytes, 'photo'));
-  const known = { canvas, plan: picture, cardValues: null };
+  const known = { canvas, plan: picture };
   const { found, card } = await timed('find canvas and card', () => lookFor(photo, known));
   if (!found) throw new Error('the canvas was not found');
   const [greys, rings] = [card?.greys ?? [], card?.rings ?? null];

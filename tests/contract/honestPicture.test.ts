@@ -1,8 +1,9 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { BodyOf } from '../../src/contract';
+import { linearFromLab, valueOfLightness } from '../../src/core/colour';
 import { mapCorners } from '../../src/core/raster';
 import { photograph, STUDIO, type Setup } from '../../src/demo/studio/camera';
-import type { Rgb } from '../../src/demo/studio/colour';
+import { luminance, type Rgb } from '../../src/demo/studio/colour';
 import { jpegOf, openSubject } from '../../src/demo/studio/files';
 import { pixel, type Sheet } from '../../src/demo/studio/scene';
 import { ask, DEMO, ended, paintingWithReference, refusal, send, type Server } from '../server';
@@ -110,6 +111,60 @@ describe('the printed card', () => {
     expect(photo.greys.map(({ value }) => value)).toEqual(cardValues);
     expect(photo.greys.every(({ doubt }) => doubt === 0.05)).toBe(true);
     await ask(server, 'putSettings', { body: settings });
+  });
+
+  test('has fields for paints of the painter’s own: measured once, they tell a phone’s strong colours from a painter’s', async () => {
+    const labs = [
+      { L: 46, a: 38, b: 26 },
+      { L: 70, a: 8, b: 44 },
+      { L: 42, a: 4, b: -30 },
+      { L: 52, a: -26, b: 16 },
+    ];
+    const paints = labs.map((lab) => linearFromLab(lab) as unknown as Rgb);
+    const phone = { card: false, printed: [9.4, 8, 6.5, 5, 3.5, 2], fill: 0.5, vivid: 0.14, paints };
+    const first = await paintingWithReference(server, 'As planned');
+    const photoId = await add(first, await shotOf(print, phone));
+    const { cardPaints } = await ask(server, 'learnPaints', { params: { photoId } });
+    expect((await detailOf(first)).sessions[0].photos[0].greys).toHaveLength(10);
+    // A picture of few colours does not tell what the phone did: as unsure as that are they measured.
+    cardPaints?.forEach((paint, k) => {
+      const [a, b] = paint?.ab ?? [0, 0];
+      const off = Math.hypot(a - labs[k].a, b - labs[k].b);
+      expect(off / (paint?.abDoubt ?? 0)).toBeLessThan(2);
+      expect(paint?.value).toBeCloseTo(valueOfLightness(labs[k].L), 0);
+    });
+    // What a colour reader says of them is surer.
+    const known = labs.map(({ L, a, b }) => ({
+      value: valueOfLightness(L),
+      ab: [a, b] as const,
+      doubt: 0.05,
+      abDoubt: 1,
+    }));
+    await ask(server, 'putSettings', { body: { cardPaints: known } });
+
+    // Every colour painted an eighth stronger than planned: without the paints, a phone might have done it.
+    const own = 1.12;
+    const stronger = changed(print, (rgb) => {
+      const grey = luminance(rgb);
+      return rgb.map((v) => Math.max(0, grey + own * (v - grey))) as Rgb;
+    });
+    const second = await paintingWithReference(server, 'Stronger');
+    const { quality, masses } = await read(await add(second, await shotOf(stronger, phone)));
+    expect(quality.map(({ words }) => words).join(' ')).toContain('your paints on the card tell');
+    const strong = masses.filter(({ target, share }) => target.chroma > 15 && share > 0.01);
+    const ratio = strong.reduce((sum, { painted, target }) => sum + painted.chroma / target.chroma, 0) / strong.length;
+    expect(ratio).toBeGreaterThan(1.06);
+    expect(ratio).toBeLessThan(1.2);
+
+    const bare = await add(second, await shotOf(print, { card: false, printed: phone.printed, fill: 0.5 }));
+    const none = await refusal(await send(server, 'learnPaints', { params: { photoId: bare } }));
+    expect([none.status, none.code]).toEqual([409, 'no-paints']);
+    const without = await refusal(
+      await send(server, 'learnPaints', { params: { photoId: await add(second, await shotOf(print)) } }),
+    );
+    expect(without.code).toBe('no-card');
+    expect((await ask(server, 'getSettings')).cardPaints).toEqual(known);
+    await ask(server, 'putSettings', { body: { cardPaints: null } });
   });
 
   test('comes as a sheet to print, true to size', async () => {

@@ -39,6 +39,7 @@ describe('the studio', () => {
       scaleSteps: 9,
       guessFirst: true,
       cardValues: null,
+      cardPaints: null,
     } as const;
     expect(await ask(server, 'putSettings', { body: settings })).toEqual(settings);
     expect(await ask(server, 'getSettings')).toEqual(settings);

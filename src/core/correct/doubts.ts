@@ -38,12 +38,13 @@ export function doubtsOf(
   const colour = on === 'colour';
   const paint = on !== 'contours';
   const curve = on === 'value' && has('tones');
+  const guessedStrong = faults.some((fault) => fault.code === 'vivid' && fault.from !== 'paints');
   const why = [
     ...unlike.filter((what) => (what === 'surface' ? paint : colour)).map((what) => FINDING_DOUBTS[what]),
     curve && FINDING_DOUBTS.tones,
     // A guessed curve says the same of value, and more.
     paint && !curve && has('no-card') && FINDING_DOUBTS.guessed,
-    colour && has('vivid') && FINDING_DOUBTS.vivid,
+    colour && guessedStrong && FINDING_DOUBTS.vivid,
     paint && has('clipped') && finding.painted.value >= BLOWN_FROM && FINDING_DOUBTS.blown,
     paint && liesOn(glare, finding.place) && FINDING_DOUBTS.glare,
   ];

@@ -1,8 +1,9 @@
 import { shrinkRaster, type Raster } from '../raster';
 import { STRAIGHT, type Bend } from './bend';
 import { curveOf } from './curveSearch';
-import { lightUnder, underVeil, type LightEvidence } from './lightUnder';
+import { curvesFrom, lightUnder, underVeil, type LightEvidence } from './lightUnder';
 import { NO_RIVALRY, together, type Rivalry } from './rivals';
+import { vividByPaints } from './paints';
 import { sheenBeside } from './sheenBeside';
 import { MOST_VIVID, UNTOLD_VIVID, vividOf, withoutVivid, type Vivid } from './vivid';
 
@@ -38,6 +39,8 @@ export function cameraOf(small: Raster, seen: LightEvidence, usable: number): Fo
   const { curve, rivalry } = (plan ?? before) ? curveOf(small, seen, held) : { curve: STRAIGHT, rivalry: NO_RIVALRY };
   const beside = sheenBeside(small, seen, { curve, held });
   const { evidence } = beside;
+  const known = vividByPaints(evidence.colours ?? [], curvesFrom(evidence.patches, curve));
+  if (known) return { camera: { ...curve, vivid: known }, evidence, rivalry: together([rivalry, beside.rivalry]) };
   let vivid = UNTOLD_VIVID;
   for (let round = 0; round < 2 && plan; round++) {
     const pale = withoutVivid(small, vivid.by);

@@ -70,6 +70,12 @@ describe('the printed card', () => {
     });
     // Every grey is read on its own patch: the light there is that grey's, under the wall's fall-off.
     const seen = found.greys.map((grey) => readPatch(photo, grey)?.seen[1] ?? 0);
+    // Its fields are found with it, whatever is painted on them.
+    found.fields.forEach(([x, y, w, h], k) => {
+      const [u, v] = [CARD.fields[k][0] + CARD.fields[k][2] / 2, CARD.fields[k][1] + CARD.fields[k][3] / 2];
+      const [px, py] = project(toPhoto, [u, v]);
+      expect(Math.hypot(x + w / 2 - px, y + h / 2 - py)).toBeLessThan(2.5);
+    });
     found.greys.forEach(({ value, box }, k) => {
       const lamp = 0.8 + (0.25 * (box[0] + box[2] / 2)) / SIZE.width;
       expect(seen[k] / lamp).toBeCloseTo(light(value), 1);

@@ -24,6 +24,8 @@ export interface FoundCard {
   readonly rings: Corners;
   /** its greys, ready to be read */
   readonly greys: readonly GreyPatch[];
+  /** boxes (photo px) well inside the fields for the painter's own paints; some may lie outside the photo */
+  readonly fields: readonly Box[];
   readonly pxPerMm: number;
 }
 
@@ -141,18 +143,25 @@ function showsGreys(plane: Grey, toPlane: Homography): boolean {
   return falls && tones[0].mid > 2 * tones[5].mid;
 }
 
-/** Axis-aligned boxes in photo px well inside each grey, however the card is turned. */
-function greysOf(toPhoto: Homography): GreyPatch[] {
-  return CARD.patches.map(([x, y, w, h], k) => {
-    const [cx, cy] = project(toPhoto, [x + w / 2, y + h / 2]);
-    const reach = [0, 1, 2, 3].map((i) => {
-      const [u, v] = project(toPhoto, [x + (i % 2 ? w : 0), y + (i > 1 ? h : 0)]);
-      return Math.hypot(u - cx, v - cy);
-    });
-    // Half the side of an upright square that lies inside the patch whatever its turn.
-    const half = 0.42 * Math.min(...reach);
-    return { box: [cx - half, cy - half, 2 * half, 2 * half], value: CARD_VALUES[k], doubt: CARD_DOUBT[k] };
+/** An upright box in photo px well inside a box of the card, however the card is turned. */
+function boxWithin([x, y, w, h]: Box, toPhoto: Homography): Box {
+  const [cx, cy] = project(toPhoto, [x + w / 2, y + h / 2]);
+  const reach = [0, 1, 2, 3].map((i) => {
+    const [u, v] = project(toPhoto, [x + (i % 2 ? w : 0), y + (i > 1 ? h : 0)]);
+    return Math.hypot(u - cx, v - cy);
   });
+  // Half the side of an upright square that lies inside the box whatever its turn.
+  const half = 0.42 * Math.min(...reach);
+  return [cx - half, cy - half, 2 * half, 2 * half];
+}
+
+const greysOf = (toPhoto: Homography): GreyPatch[] =>
+  CARD.patches.map((patch, k) => ({ box: boxWithin(patch, toPhoto), value: CARD_VALUES[k], doubt: CARD_DOUBT[k] }));
+
+/** @param rings centres of the card's rings, photo px */
+export function fieldsOf(rings: Corners): readonly Box[] {
+  const toPhoto = homographyBetween(CARD.rings, rings);
+  return toPhoto ? CARD.fields.map((field) => boxWithin(field, toPhoto)) : [];
 }
 
 /**
@@ -178,7 +187,12 @@ export function findCard(picture: Picture): FoundCard | null {
       const scaled = mapCorners(inPlane, ([x, y]): Point => [x * shrink, y * shrink]);
       const toPhoto = homographyBetween(CARD.rings, scaled) as Homography;
       const long = (distance(scaled[0], scaled[1]) + distance(scaled[3], scaled[2])) / 2;
-      return { rings: scaled, greys: greysOf(toPhoto), pxPerMm: long / (CARD.rings[1][0] - CARD.rings[0][0]) };
+      return {
+        rings: scaled,
+        greys: greysOf(toPhoto),
+        fields: fieldsOf(scaled),
+        pxPerMm: long / (CARD.rings[1][0] - CARD.rings[0][0]),
+      };
     }
   }
   return null;

@@ -1,13 +1,13 @@
 import type { Box, Point } from '../raster';
 
 /**
- * The printed card, in mm from its top left: six greys in a row over a ruler, a ring in each corner. What the finder
- * looks for and what
- * the sheet prints are both drawn from this.
+ * The printed card, in mm from its top left: six greys in a row over a ruler, a ring in each corner, and below them
+ * four fields for the painter's own paints. What the finder looks for and what the sheet prints are both drawn from
+ * this.
  */
 export const CARD = {
   widthMm: 180,
-  heightMm: 50,
+  heightMm: 78,
   /** centres of the four rings, clockwise from the top left */
   rings: [
     [8, 8],
@@ -18,6 +18,8 @@ export const CARD = {
   ringMm: { outer: 5, inner: 2.2 },
   /** from the lightest to the darkest */
   patches: [0, 1, 2, 3, 4, 5].map((k): Box => [18 + 24 * k, 5, 24, 26]),
+  /** for paints of the painter's own, from the left */
+  fields: [0, 1, 2, 3].map((k): Box => [18 + 36 * k, 52, 36, 22]),
   ruler: { from: 20, to: 160, top: 35, bottom: 45 },
 } as const;
 

@@ -24,8 +24,10 @@ const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
     `By the card’s ruler the canvas is about ${Math.round(widthMm)} × ${Math.round(heightMm)} mm. If the card stood in the canvas’s plane, look at the size again.`,
   tones: () =>
     'Against the plan, darks and lights are shifted as a phone’s tone curve shifts them: your phone did it, or you did. They are read without it. Three greys of a card beside the canvas tell which.',
-  vivid: ({ by }) =>
-    `All colours are about ${percent(by)} % stronger than the plan’s: your phone made them so, or you did. They are read without it. A patch of a paint you have measured, beside the canvas, tells which.`,
+  vivid: ({ by, from }) =>
+    from === 'paints'
+      ? `Your phone makes all colours about ${percent(by)} % stronger: your paints on the card tell. They are read without it.`
+      : `All colours are about ${percent(by)} % stronger than the plan’s: your phone made them so, or you did. They are read without it. Paints of yours on the fields of the printed card, measured once, tell which.`,
   sheen: ({ share }) =>
     `A faint sheen lies over ${percent(share)} % of the canvas and lifts its darks; it was taken out as far as the plan tells. Turn the lamp or the picture until it is gone.`,
   'no-card': () =>

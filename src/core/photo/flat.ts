@@ -33,7 +33,7 @@ import { lensFrom } from './lens';
 import { makeLook, type Look } from './likeness';
 import { lightOf, type Light } from './light';
 import { withoutMarked } from './lightCells';
-import { readPatch, steadied, type GreyPatch } from './patches';
+import { parted, readPatch, steadied, type GreyPatch } from './patches';
 import { blownShare, grainOf, judgePhoto, type PhotoQuality } from './quality';
 import { blurOnSides } from './sides';
 import { CornersRefused, straighten } from './straighten';
@@ -173,10 +173,12 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
   const fromPhoto = whole && homographyBetween(whole, rectangle(1, 1));
   if (!toPhoto || !fromPhoto) throw new CornersRefused('Three of the four corners lie on one line.');
   const squared = straighten(photo, whole, size, lens);
-  const patches = steadied((request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((p) => p !== null));
+  const seen = (request.greys ?? []).map((grey) => readPatch(photo, grey)).filter((p) => p !== null);
+  const { tones, colours } = parted(steadied(seen));
   const { board, plan } = request;
   const { relight, light, rivalry } = lightOf(squared, {
-    patches,
+    patches: tones,
+    colours,
     toPhoto,
     fromPhoto,
     plan:

@@ -24,7 +24,8 @@ export {
   type CanvasSize,
   type Covered,
 } from './covered';
-export { cardScale, findCard, type FoundCard } from './card';
+export { cardScale, fieldsOf, findCard, type FoundCard } from './card';
+export { measurePaint, surerPaint, type Paint } from './paints';
 export { CARD, CARD_VALUES } from './cardLayout';
 export { straighten, CornersRefused } from './straighten';
 export type { GreyPatch } from './patches';

@@ -6,7 +6,7 @@ import { explained, NO_RIVALRY, rivalryOf, together, type Rivalry } from './riva
 import { knownUpTo, lightUnder, underVeil, type Fitted, type LightEvidence, type Lit } from './lightUnder';
 import { fieldAt } from './lightCells';
 import { isPlain, NO_FIT, type PlanFit } from './planFit';
-import type { SeenPatch } from './patches';
+import { doubtOfPatches, type SeenPatch } from './patches';
 import { sheenOf, NO_SHEEN, type Sheen } from './veil';
 import { withoutVivid } from './vivid';
 
@@ -144,13 +144,6 @@ function toldOf(
 const ROOM = { value: 0.35, warmth: 5 };
 const UNEVEN = { value: 0.12, warmth: 0 };
 const NOTHING = { value: 0, warmth: 0 };
-
-/**
- * What the patches' own values leave uncertain, steps: printers err one way over the whole row, so little of it
- * averages out.
- */
-const doubtOfPatches = (usable: readonly SeenPatch[]): number =>
-  usable.length === 0 ? 0 : 0.6 * Math.sqrt(usable.reduce((sum, { doubt }) => sum + doubt ** 2, 0) / usable.length);
 
 const GRID = 17; // places a side at which the field is told, for drawing it as contours
 

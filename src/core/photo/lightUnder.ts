@@ -10,6 +10,8 @@ import { isVeiled, NO_VEIL, underFit, veilOf, withoutVeil, type Veil } from './v
 
 export interface LightEvidence {
   readonly patches: readonly SeenPatch[];
+  /** known colours beside greys that hold the tone curve: they tell what the camera does to colours */
+  readonly colours?: readonly SeenPatch[];
   /** from flat share (0..1 both ways) to photo px: tells where beside the canvas a patch lies */
   readonly toPhoto: Homography;
   readonly fromPhoto: Homography;
@@ -26,9 +28,9 @@ export interface LightEvidence {
 }
 
 /** A tone curve a channel; null where no patch tells any. */
-type Curves = readonly [ToneCurve, ToneCurve, ToneCurve] | null;
+export type Curves = readonly [ToneCurve, ToneCurve, ToneCurve] | null;
 
-function curvesFrom(patches: readonly SeenPatch[], bend: Bend): Curves {
+export function curvesFrom(patches: readonly SeenPatch[], bend: Bend): Curves {
   const straight = isStraight(bend) ? withoutBend(bend) : tabled(withoutBend(bend));
   if (!patches.some((patch) => !patch.clipped)) return isStraight(bend) ? null : [straight, straight, straight];
   // A blown patch still tells where the curve ends: the light it has is at least as much as the file can hold.

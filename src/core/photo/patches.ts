@@ -11,6 +11,8 @@ export interface GreyPatch {
   readonly ab?: readonly [number, number];
   /** how far the value may be off, one sigma, steps; 0 when left out */
   readonly doubt?: number;
+  /** how far a* and b* may be off, one sigma, units; 0 when left out */
+  readonly abDoubt?: number;
 }
 
 /** What the photo shows of a patch: linear light per channel before and the light it should have been. */
@@ -20,6 +22,8 @@ export interface SeenPatch {
   readonly known: readonly [number, number, number];
   /** one sigma of its value, steps */
   readonly doubt: number;
+  /** one sigma of its a* and b*, units; left out = it is a grey */
+  readonly abDoubt?: number;
   /** a channel is at the end of its range: the patch says nothing there */
   readonly clipped: boolean;
 }
@@ -29,7 +33,7 @@ export interface SeenPatch {
  * @returns null where the box lies outside the photo or holds fewer than four pixels
  */
 export function readPatch(picture: Picture, patch: GreyPatch): SeenPatch | null {
-  const { box, doubt = 0 } = patch;
+  const { box, doubt = 0, ab, abDoubt = 0 } = patch;
   const tables = linearTables(picture);
   const top = picture.data instanceof Uint16Array ? 65535 : 255;
   const [x0, y0] = [Math.max(0, Math.round(box[0] + 0.1 * box[2])), Math.max(0, Math.round(box[1] + 0.1 * box[3]))];
@@ -55,6 +59,7 @@ export function readPatch(picture: Picture, patch: GreyPatch): SeenPatch | null 
     seen: seen.map((v) => Math.max(v, 1e-5)) as [number, number, number],
     known: lightOf(patch),
     doubt,
+    ...(ab ? { abDoubt } : {}),
     clipped: codes.some((code) => code >= 0.992 * top),
   };
 }
@@ -66,6 +71,25 @@ function lightOf({ value, ab: [a, b] = [0, 0] }: GreyPatch): [number, number, nu
   const rgb = linearFromLab({ L: lightnessFromLuminance(100 * y), a, b });
   return rgb.map((v) => Math.max(v, 1e-5)) as [number, number, number];
 }
+
+const GREYS = 3; // that hold a tone curve
+
+/**
+ * Patches that tell the tone curve, and known colours that need not: where greys hold it, a colour tells what the
+ * camera does to colours instead. Where they do not, a known colour is all there is.
+ */
+export function parted(patches: readonly SeenPatch[]): { tones: readonly SeenPatch[]; colours: readonly SeenPatch[] } {
+  const tones = patches.filter(({ abDoubt }) => abDoubt === undefined);
+  if (tones.filter(({ clipped }) => !clipped).length < GREYS) return { tones: patches, colours: [] };
+  return { tones, colours: patches.filter(({ abDoubt, clipped }) => abDoubt !== undefined && !clipped) };
+}
+
+/**
+ * What the patches' own values leave uncertain, steps: printers err one way over the whole row, so little of it
+ * averages out.
+ */
+export const doubtOfPatches = (usable: readonly SeenPatch[]): number =>
+  usable.length === 0 ? 0 : 0.6 * Math.sqrt(usable.reduce((sum, { doubt }) => sum + doubt ** 2, 0) / usable.length);
 
 const BEND = 0.1; // stops by which a phone's curve strays from a parabola in log light
 

@@ -14,7 +14,7 @@ export type PhotoFault =
   | { readonly code: 'coarse'; readonly pixelsPerMm: number }
   | { readonly code: 'size'; readonly widthMm: number; readonly heightMm: number }
   | { readonly code: 'tones'; readonly dark: number; readonly light: number }
-  | { readonly code: 'vivid'; readonly by: number }
+  | { readonly code: 'vivid'; readonly by: number; readonly from?: 'paints' }
   | { readonly code: 'sheen'; readonly share: number; readonly most: number }
   | { readonly code: 'no-card' }
   | { readonly code: 'unlike'; readonly what: Unlike };
@@ -78,6 +78,9 @@ function tonesUnder({ camera, method }: Light): Extract<PhotoFault, { code: 'ton
   return Math.max(Math.abs(dark - 2), Math.abs(light - 8)) > TONES ? { code: 'tones', dark, light } : null;
 }
 
+const tooStrong = ({ camera: { vivid } }: Light): PhotoFault | null =>
+  vivid.by > VIVID ? { code: 'vivid', by: vivid.by, ...(vivid.from ? { from: vivid.from } : {}) } : null;
+
 /** Faults worth telling the painter about, gravest first. */
 export function judgePhoto(facts: QualityFacts): PhotoQuality {
   const faults: (PhotoFault | false)[] = [
@@ -95,7 +98,7 @@ export function judgePhoto(facts: QualityFacts): PhotoQuality {
       heightMm: facts.canvas.heightMm / facts.saidShare,
     },
     tonesUnder(facts.light) ?? false,
-    facts.light.camera.vivid.by > VIVID && { code: 'vivid', by: facts.light.camera.vivid.by },
+    tooStrong(facts.light) ?? false,
     facts.light.sheen.most > SHEEN && { code: 'sheen', ...facts.light.sheen },
     (facts.light.method === 'plan' || facts.light.method === 'untouched') && { code: 'no-card' },
   ];

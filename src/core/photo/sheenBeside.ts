@@ -14,6 +14,12 @@ const under = (patch: SeenPatch, sheen: number): SeenPatch => ({
   known: patch.known.map((light) => light + sheen) as [number, number, number],
 });
 
+const evidenceUnder = (evidence: LightEvidence, sheen: number): LightEvidence => ({
+  ...evidence,
+  patches: evidence.patches.map((one) => under(one, sheen)),
+  colours: evidence.colours?.map((one) => under(one, sheen)),
+});
+
 /**
  * A lamp's reflection does not end at the canvas's edge: where one is seen on the canvas and the plan agrees clearly
  * better if it lies over the card, too, the patches are taken to be under it. Else the card's dark patch, lifted by it,
@@ -27,7 +33,7 @@ export function sheenBeside(
 ): { evidence: LightEvidence; rivalry: Rivalry } {
   if (!evidence.plan || !held) return { evidence, rivalry: NO_RIVALRY };
   const tried = [0, ...SHEENS].map((sheen) => {
-    const asLit = sheen === 0 ? evidence : { ...evidence, patches: evidence.patches.map((one) => under(one, sheen)) };
+    const asLit = sheen === 0 ? evidence : evidenceUnder(evidence, sheen);
     const lit = underVeil(lightUnder(small, asLit, curve), asLit);
     return { asLit, explanation: explained(lit, sheen === 0 ? 0 : WORTH_BESIDE) };
   });

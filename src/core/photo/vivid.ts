@@ -9,6 +9,8 @@ export interface Vivid {
   readonly by: number;
   /** one sigma of that share */
   readonly doubt: number;
+  /** by what it is known: the plan, or paints of known colour beside the canvas; left out = the plan */
+  readonly from?: 'paints';
 }
 
 /** What a phone's liking for strong colours may be where nothing tells it: half of what phones do. */
@@ -93,6 +95,15 @@ export function vividOf(painted: Raster, plan: Raster): Vivid {
   return { by: by < LEAST ? 0 : by, doubt };
 }
 
+/** One colour less strong by a share, see {@link withoutVivid}. @param rgb linear light as the photo shows it */
+export function colourWithoutVivid(rgb: readonly [number, number, number], by: number): [number, number, number] {
+  const codes = rgb.map(codeFromLinear);
+  const luma = lumaOf(codes[0], codes[1], codes[2]);
+  return codes.map((code) => linearFromCode(luma + (code - luma) / (1 + by))) as [number, number, number];
+}
+
+const lumaOf = (r: number, g: number, b: number) => 0.299 * r + 0.587 * g + 0.114 * b;
+
 /**
  * Colours less strong by a share, among the codes a phone writes, their luma as it was.
  * @param by 0 = as it is
@@ -102,7 +113,7 @@ export function withoutVivid(raster: Raster, by: number): Raster {
   const [r, g, b] = channelsOf(raster).map((light) => curvePlane(light, codeFromLinear));
   const keep = 1 / (1 + by);
   for (let i = 0; i < r.length; i++) {
-    const luma = 0.299 * r[i] + 0.587 * g[i] + 0.114 * b[i];
+    const luma = lumaOf(r[i], g[i], b[i]);
     r[i] = luma + keep * (r[i] - luma);
     g[i] = luma + keep * (g[i] - luma);
     b[i] = luma + keep * (b[i] - luma);

@@ -10,8 +10,9 @@ import {
   type CanvasSize,
   type Covered,
   type GreyPatch,
+  type Paint,
 } from '../photo';
-import type { Corners, Picture, Raster } from '../raster';
+import type { Box, Corners, Picture, Raster } from '../raster';
 
 /** What is found in a photograph before it is read. */
 export interface FoundShot {
@@ -22,17 +23,29 @@ export interface FoundShot {
 
 const OWN_DOUBT = 0.05; // steps a value the painter has measured may be off
 
-/**
- * The printed card in a photograph.
- * @param values of its greys where the painter has measured them; null = as it is printed
- */
-export function cardIn(photo: Picture, values: readonly number[] | null = null): FoundShot['card'] {
+/** What the painter has measured of the card; null = as it is printed, a field without a known paint. */
+export interface OwnCard {
+  /** of its greys, lightest first */
+  readonly values: readonly number[] | null;
+  /** of its fields, from the left */
+  readonly paints: readonly (Paint | null)[] | null;
+}
+const PRINTED: OwnCard = { values: null, paints: null };
+
+/** Whether all of a box (px) lies in a picture. */
+export const liesIn = ([x, y, w, h]: Box, { width, height }: Picture) =>
+  x >= 0 && y >= 0 && x + w <= width && y + h <= height;
+
+/** The printed card in a photograph, with what the painter knows of its own. */
+export function cardIn(photo: Picture, { values, paints }: OwnCard = PRINTED): FoundShot['card'] {
   const card = findCard(photo);
-  if (!card || !values) return card;
-  return {
-    rings: card.rings,
-    greys: card.greys.map((grey, k) => ({ ...grey, value: values[k], doubt: OWN_DOUBT })),
-  };
+  if (!card) return null;
+  const greys = values ? card.greys.map((grey, k) => ({ ...grey, value: values[k], doubt: OWN_DOUBT })) : card.greys;
+  const known = card.fields.flatMap((box, k) => {
+    const paint = paints?.[k];
+    return paint && liesIn(box, photo) ? [{ box, ...paint }] : [];
+  });
+  return { rings: card.rings, greys: [...greys, ...known] };
 }
 
 /**
@@ -45,14 +58,14 @@ export function lookFor(
     canvas,
     covered = UNCOVERED,
     plan,
-    cardValues,
-  }: { canvas: CanvasSize; covered?: Covered; plan: Raster | null; cardValues: readonly number[] | null },
+    card,
+  }: { canvas: CanvasSize; covered?: Covered; plan: Raster | null; card?: OwnCard },
 ): FoundShot {
   const look = plan ? lookOf(visiblePart(plan, canvas, covered)) : undefined;
   const { widthMm, heightMm } = visibleSize(canvas, covered);
   const found = findCanvas(photo, { proportion: widthMm / heightMm, look, framed: isCovered(covered) });
   return {
-    card: cardIn(photo, cardValues),
+    card: cardIn(photo, card),
     found: found && {
       corners: found.corners,
       confidence: found.confidence,

@@ -10,13 +10,14 @@ export {
   type Shot,
 } from './ask';
 export { flatOf } from './flat';
-export { cardIn, lookFor, type FoundShot } from './corners';
+export { cardIn, lookFor, type FoundShot, type OwnCard } from './corners';
 export { type LostLight, type SaidFinding } from './judging';
 export { sessionPlan } from './sessionPlan';
 export { planMasses, type PlanMass } from './planMasses';
 export {
   AnotherPicture,
   groundOf,
+  paintsOn,
   readSession,
   seePlaces,
   type Against,

@@ -1,7 +1,7 @@
 import { checkOf, stillOf, type Checked } from '../correct';
 import { kindOf } from '../kinds';
-import type { Flat } from '../photo';
-import { pixelsIn, placeOfBox, type Place } from '../raster';
+import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
+import { pixelsIn, placeOfBox, type Corners, type Place } from '../raster';
 import {
   align,
   groundFrom,
@@ -19,6 +19,7 @@ import {
   type UniformChange,
 } from '../read';
 import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
+import { liesIn } from './corners';
 import { flatOf, gridOf, shapeOf } from './flat';
 import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
 import { leaveUnjudged, type Covering } from './unjudged';
@@ -165,4 +166,18 @@ export async function groundOf(ask: SessionKnown, place: Place | null): Promise<
   const rim = (1 - INNER) / 2;
   const inner = placeOfBox([rim * widthMm, rim * heightMm, INNER * widthMm, INNER * heightMm]);
   return groundFrom(flat.small, flat.mask, pixelsIn(place ?? inner, gridOf(flat)));
+}
+
+/**
+ * The paints on the card's own fields, in the light and through the camera as everything but paints tells them.
+ * @param rings of the card in the first shot, photo px
+ * @returns one for each field; null where there is none, see {@link measurePaint}
+ */
+export async function paintsOn(ask: SessionKnown, rings: Corners): Promise<(Paint | null)[]> {
+  // Paints that are known already would bear witness for themselves.
+  const shots = ask.shots.map((shot) => ({ ...shot, greys: shot.greys.filter(({ ab }) => !ab) }));
+  const [{ greys, open }] = shots;
+  const { light } = await flatOf({ ...ask, shots }, ask.plan);
+  const photo = await open();
+  return fieldsOf(rings).map((box) => (liesIn(box, photo) ? measurePaint(photo, box, { greys, ...light }) : null));
 }

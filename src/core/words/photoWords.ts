@@ -1,4 +1,5 @@
 import { percent, plural } from './listed';
+import { PHOTO_TEXT } from './texts/photoText';
 
 export const cornersFoundInWords = (confidence: number): string =>
   `Corners found, sure to ${percent(confidence)}. Drag one, or nudge it with the arrow keys.`;
@@ -66,4 +67,16 @@ export function doingInWords(doing: Doing): string {
   return doing.count > 1
     ? `squaring shot ${doing.index + 1} of ${doing.count}`
     : 'squaring it and taking the light out';
+}
+
+const ROUGH = 0.06; // share of its strength, one sigma: a phone's habits are hardly known worse
+
+/** What is known of the paints on the card's fields. */
+export function paintsInWords(
+  paints: readonly ({ readonly ab: readonly [number, number]; readonly abDoubt: number } | null)[] | null,
+): string {
+  const known = paints?.filter((paint) => paint !== null) ?? [];
+  if (known.length === 0) return PHOTO_TEXT.paintsUnknown;
+  const rough = known.every(({ ab, abDoubt }) => abDoubt > ROUGH * Math.hypot(...ab));
+  return rough ? PHOTO_TEXT.paintsRough : PHOTO_TEXT.paintsKnown;
 }

@@ -29,6 +29,7 @@ describe('the dials of the simulated camera', () => {
     const fill = (beside: string) => setupOf(readDials.parse({ beside }), CANVAS, FRAME).fill;
     expect(fill('card')).toBeLessThan(fill('nothing'));
     expect(setupOf(readDials.parse({ beside: 'card' }), CANVAS, FRAME).printed).toHaveLength(6);
+    expect(setupOf(readDials.parse({ beside: 'paints' }), CANVAS, FRAME).paints).toHaveLength(4);
   });
 
   test('its page has every dial in words, and every canvas', () => {

@@ -14,7 +14,12 @@ export const DIALS = {
   glare: { label: 'Glare', positions: { none: 'none', spot: 'a spot', moved: 'the spot elsewhere' } },
   beside: {
     label: 'Beside the canvas',
-    positions: { greys: 'three greys', card: 'the printed card', nothing: 'nothing' },
+    positions: {
+      greys: 'three greys',
+      card: 'the printed card',
+      paints: 'the printed card, paints on its fields',
+      nothing: 'nothing',
+    },
   },
   behind: {
     label: 'Round it',
@@ -69,6 +74,13 @@ const BEHIND: Record<Set['behind'], Partial<Setup>> = {
 };
 /** The printed card as one printer made it. */
 const PRINTED = [9.35, 8.1, 6.35, 5.1, 3.6, 2.1];
+/** Light of a red, an ochre, a blue and a green on its fields. */
+const PAINTS: readonly Rgb[] = [
+  [0.34, 0.074, 0.048],
+  [0.56, 0.36, 0.1],
+  [0.08, 0.11, 0.3],
+  [0.1, 0.25, 0.11],
+];
 
 /** The dials as the simulator's camera understands them, at a frame of so many pixels. */
 export function setupOf(
@@ -76,7 +88,7 @@ export function setupOf(
   canvas: { widthMm: number; heightMm: number },
   { width, height, seed }: { width: number; height: number; seed: number },
 ): Setup {
-  const beside = { greys: 40 + 36, card: 26 + 52, nothing: 10 }[dials.beside];
+  const beside = { greys: 40 + 36, card: 26 + 52, paints: 26 + 80, nothing: 10 }[dials.beside];
   const room = dials.behind === 'frame' ? 40 : 0;
   // The camera steps back until the canvas and what stands beside it are in the frame.
   const widest = canvas.widthMm / (canvas.widthMm + 2 * Math.max(beside, room) + 30);
@@ -93,7 +105,8 @@ export function setupOf(
     fallTowards: TOWARDS[dials.from],
     glare: GLARE[dials.glare],
     card: dials.beside === 'greys',
-    ...(dials.beside === 'card' ? { printed: PRINTED } : {}),
+    ...(dials.beside === 'card' || dials.beside === 'paints' ? { printed: PRINTED } : {}),
+    ...(dials.beside === 'paints' ? { paints: PAINTS } : {}),
     // At least what smooths the lines of a small finder picture.
     blurPx: Math.max(0.6, ((dials.hand === 'shaky' ? 7 : 0.9) * width) / 4000),
     smear: 0.5,

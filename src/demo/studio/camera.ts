@@ -47,6 +47,8 @@ export interface Setup {
    * lightest first
    */
   readonly printed?: readonly number[];
+  /** light of the paints on the fields of that card; left out = an earlier card, which ends at its ruler */
+  readonly paints?: readonly Rgb[];
   /** radial bend of the lens: the picture's corner moves outwards by this share of its distance (below 0: barrel) */
   readonly bend?: number;
   /** photographic blur, px of the photo (one sigma) */
@@ -171,7 +173,7 @@ function reflect({ painting, widthMm, heightMm, setup, noise }: Stage, stand: St
     return bilinear(painting, u, v, { shade: frameShade(stand, x, y) * ridges(setup, noise, [x, y]), paint, to });
   const card = setup.card ? cardAt(x - widthMm / 2 - CARD.x, y - CARD.y) : null;
   if (card !== null) return put(paint, to, [card, card, card]);
-  const printed = setup.printed && printedCard(setup.printed, [x - widthMm / 2, y]);
+  const printed = setup.printed && printedCard({ greys: setup.printed, paints: setup.paints }, [x - widthMm / 2, y]);
   if (printed) return put(paint, to, printed);
   if (setup.easel && Math.abs(x) < 17) {
     const grain = 1 + 0.12 * noise(x / 2.5, y / 40);

@@ -37,6 +37,11 @@ function drawCard(pdf: Pdf, top: number, greys: readonly number[] | null): void 
       .rect(...box)
       .stroke('#888888');
   });
+  for (const [fx, fy, w, h] of CARD.fields)
+    pdf
+      .lineWidth(0.3)
+      .rect(x(fx), y(fy), w * MM, h * MM)
+      .stroke('#888888');
   const { from, to, top: ruler } = CARD.ruler;
   for (let mm = 0; mm <= to - from; mm++) {
     const long = mm % 10 === 0 ? 5.5 : mm % 5 === 0 ? 4 : 2.5;
@@ -84,16 +89,20 @@ export async function cardSheet(): Promise<Uint8Array> {
       .moveTo((LEFT + end) * MM, 44 * MM)
       .lineTo((LEFT + end) * MM, 48 * MM)
       .stroke('#000000');
-  drawCard(pdf, 56, CARD_VALUES);
+  drawCard(pdf, 54, CARD_VALUES);
   say(
     'Stand it in the plane of the canvas, in the same light, whole in the frame and flat. Its rings are found by themselves; its greys then give the light, its size the scale. Greys as a printer makes them are known to about a quarter of a step.',
-    112,
+    136,
   );
-  say('Surer: your own greys', 146, { size: 14, bold: true });
+  say(
+    'The four empty fields are for paints of your own: strong colours straight from the tube, spread evenly. Once they are measured, they tell how much your phone adds to every colour. You may cut them off below the ruler.',
+    153,
+  );
+  say('Surer: your own greys', 172, { size: 14, bold: true });
   say(
     'Cut this one out instead and paint the six fields with matt paint, lightest on the left, each clearly darker than the one before. Compare them dry with greys of known value, and tell Revlin the six values once.',
-    154,
+    180,
   );
-  drawCard(pdf, 174, null);
+  drawCard(pdf, 200, null);
   return finished(pdf);
 }

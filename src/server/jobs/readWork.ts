@@ -6,6 +6,7 @@ import { halfWidthsOf, lightAsTold } from '../../core/read';
 import {
   flatOf,
   groundOf,
+  paintsOn,
   lookFor,
   readSession,
   seePlaces,
@@ -122,6 +123,11 @@ export async function see({ task, places }: Ask<'see'>): Answer<'see'> {
 /** The bare surface's colour. */
 export async function ground({ task, place }: Ask<'ground'>): Answer<'ground'> {
   return { ground: await groundOf(await askedOf(task), place) };
+}
+
+/** The painter's own paints on the card's fields. */
+export async function paints({ task, rings }: Ask<'paints'>): Answer<'paints'> {
+  return { paints: await paintsOn(await askedOf(task), rings) };
 }
 
 /** How good the photographs are, without reading them. */

@@ -1,4 +1,4 @@
-import type { CanvasSize, Covered, Light, LightMethod, PhotoFault, QualityWords } from '../../core/photo';
+import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
 import type { Audit, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
 import type { Account, Ground, MassReading, UniformChange } from '../../core/read';
 import type { Corners, Place, Point } from '../../core/raster';
@@ -8,6 +8,7 @@ import type {
   LastFlat,
   LostLight,
   OpenCorrection,
+  OwnCard,
   PlanMass,
   SaidFinding,
   Seen,
@@ -65,7 +66,7 @@ export interface Tasks {
       canvas: CanvasSize;
       covered: Covered;
       plan: PlanTask | null;
-      cardValues: readonly number[] | null;
+      card: OwnCard;
     };
     answer: FoundShot;
   };
@@ -74,6 +75,8 @@ export interface Tasks {
   see: { ask: { task: ReadTask; places: readonly Place[] }; answer: { places: readonly Seen[] } };
   /** the bare surface's colour from a flat; place null = all of it is bare */
   ground: { ask: { task: ReadTask; place: Place | null }; answer: { ground: Ground | null } };
+  /** the painter's own paints on the card's fields; null = a field without one */
+  paints: { ask: { task: ReadTask; rings: Corners }; answer: { paints: readonly (Paint | null)[] } };
   judge: {
     ask: { task: ReadTask };
     answer: {

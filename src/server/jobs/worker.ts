@@ -3,7 +3,7 @@ import { lightOfPicture } from '../../core/raster';
 import { takenAt } from '../images/takenAt';
 import { bytesOfStored, jpegOf, openStored, room, verifyStored } from './pictures';
 import { audit, base, masses, planned, sheet } from './planWork';
-import { corners, ground, judge, read, see } from './readWork';
+import { corners, ground, judge, paints, read, see } from './readWork';
 import type { Answer, Ask, Progress, TaskName, Tell } from './tasks';
 
 async function check({ picture }: Ask<'check'>): Answer<'check'> {
@@ -34,6 +34,7 @@ const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   see,
   ground,
   judge,
+  paints,
 };
 
 /** Entry of every worker thread: does the task and tells its progress through the port. */

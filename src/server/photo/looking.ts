@@ -26,7 +26,7 @@ export function lookForCorners(studio: Studio, photo: PhotoRow, painting: Painti
     jobs.underWay(photo.id, 'corners') ??
     jobs.post({ kind: 'corners', photoId: photo.id }, async (signal, onProgress) => {
       const plan = await planTask(studio, painting);
-      const { cardValues } = await getSettings(studio);
+      const { cardValues, cardPaints } = await getSettings(studio);
       const { found, card } = await crew.run(
         'corners',
         {
@@ -34,7 +34,7 @@ export function lookForCorners(studio: Studio, photo: PhotoRow, painting: Painti
           canvas: painting,
           covered: coveredOf(photo),
           plan: plan?.task ?? null,
-          cardValues,
+          card: { values: cardValues, paints: cardPaints },
         },
         { signal, onProgress },
       );

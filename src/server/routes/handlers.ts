@@ -17,6 +17,7 @@ import { changePainting } from '../painting/setUp';
 import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } from '../photo/photos';
 import { learnGround, setGround } from '../photo/ground';
 import { historyOf } from '../photo/history';
+import { learnPaints } from '../photo/paints';
 import { openPhone } from '../exchange/phone';
 import { setImpression, setLandmarks, setSeated } from '../photo/showing';
 import { decide } from '../correction/deciding';
@@ -73,6 +74,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   },
   setCorners: ({ studio, params, body }) => setCorners(studio, params.photoId, body.corners),
   setGreys: ({ studio, params, body }) => setGreys(studio, params.photoId, body.greys),
+  learnPaints: ({ studio, params }) => learnPaints(studio, params.photoId),
   setAreas: ({ studio, params, body }) => setAreas(studio, params.photoId, body.areas),
   setLandmarks: ({ studio, params, body }) => setLandmarks(studio, params.photoId, body.landmarks),
   setImpression: ({ studio, params, body }) => setImpression(studio, params.photoId, body),

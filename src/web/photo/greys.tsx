@@ -3,6 +3,7 @@ import { PHOTO_TEXT } from '../../core/words';
 import { fileUrl, type Photo } from '../../contract';
 import { useSettings } from '../settings';
 import { WordSwitch } from '../ui/words';
+import { CardPaints } from './cardPaints';
 import { stepsOf, type Strip } from './strip';
 
 type Patch = Photo['greys'][number];
@@ -16,6 +17,7 @@ const WAYS = [
 ] as const;
 const VALUES = { min: 0.5, max: 10, step: 0.1 };
 const FIRST_VALUES = [9.3, 5, 1.6];
+const SAID_DOUBT = 1; // units a colour reader's figures may be off
 const A_COLOUR: Pick<Patch, 'value' | 'ab'> = { value: 4, ab: [40, 30] };
 
 /** What a box drawn on the photograph adds to its patches. */
@@ -31,6 +33,7 @@ function Figure({
   label,
   value,
   onKeep,
+  wide = false,
   ...range
 }: {
   label: string;
@@ -39,11 +42,12 @@ function Figure({
   max: number;
   step: number;
   onKeep: (value: number) => void;
+  wide?: boolean;
 }) {
   return (
     <input
       type="number"
-      className="!min-h-9 w-13 !px-2 !py-1"
+      className={`!min-h-9 !px-2 !py-1 ${wide ? 'w-17' : 'w-13'}`}
       aria-label={label}
       {...range}
       defaultValue={value}
@@ -81,6 +85,7 @@ function PatchLine({
       <Figure
         label={`Value of ${name}, 0 is black`}
         value={value}
+        wide={ab !== undefined}
         {...VALUES}
         onKeep={(next) => onPatch({ value: next, ...(doubt === undefined ? {} : { doubt: 0 }) })}
       />
@@ -89,10 +94,11 @@ function PatchLine({
           key={axis}
           label={`${axis ? 'b*' : 'a*'} of ${name}`}
           value={v}
+          wide
           min={-120}
           max={120}
-          step={1}
-          onKeep={(next) => onPatch({ ab: axis ? [ab[0], next] : [next, ab[1]] })}
+          step={0.1}
+          onKeep={(next) => onPatch({ ab: axis ? [ab[0], next] : [next, ab[1]], abDoubt: SAID_DOUBT })}
         />
       ))}
       <button
@@ -141,8 +147,9 @@ function StripLine({ strip, onStrip }: { strip: Strip; onStrip: (strip: Strip) =
 function CardLine({ photo }: { photo: Photo }) {
   const { settings, change } = useSettings();
   const [kept, setKept] = useState(false);
-  const values = photo.greys.map(({ value }) => value);
-  const corrected = photo.card !== null && values.length === 6 && photo.greys.some(({ doubt }) => doubt === 0);
+  const greys = photo.greys.filter(({ ab }) => !ab);
+  const values = greys.map(({ value }) => value);
+  const corrected = photo.card !== null && values.length === 6 && greys.some(({ doubt }) => doubt === 0);
   return (
     <p className="small mt-1 flex flex-wrap gap-x-4">
       <a className="line" href={fileUrl('card', '')} download>
@@ -166,6 +173,7 @@ function CardLine({ photo }: { photo: Photo }) {
 
 /** Patches of known value or colour in the frame: listed, corrected, marked by dragging. */
 export function Greys({
+  paintingId,
   photo,
   marking,
   strip,
@@ -173,6 +181,7 @@ export function Greys({
   onStrip,
   onGreys,
 }: {
+  paintingId: string;
   photo: Photo;
   marking: Marking;
   strip: Strip;
@@ -202,6 +211,7 @@ export function Greys({
           />
         ))}
       </ul>
+      {greys.some(({ ab }) => ab) && <p className="small">{PHOTO_TEXT.colourFigures}</p>}
       <p className="flex flex-wrap items-baseline gap-x-3">
         <span className="small">Mark</span>
         {WAYS.map(([way, words, hotkey]) => (
@@ -223,6 +233,7 @@ export function Greys({
         </p>
       )}
       <CardLine photo={photo} />
+      {photo.card && <CardPaints paintingId={paintingId} photo={photo} />}
     </section>
   );
 }

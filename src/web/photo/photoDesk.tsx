@@ -158,6 +158,7 @@ function Slip({ desk }: Part) {
       {!desk.insist && <PhotoCertainty paintingId={painting.id} photo={photo} />}
       {photo.role !== 'white-board' && (
         <Greys
+          paintingId={painting.id}
           photo={photo}
           marking={marking}
           strip={strip}

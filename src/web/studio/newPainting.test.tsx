@@ -14,6 +14,7 @@ const SETTINGS = {
   units: 'mm',
   guessFirst: false,
   cardValues: null,
+  cardPaints: null,
 };
 
 /** The server as this form meets it: settings as they were put last, and a refusal of every painting. */

@@ -21,6 +21,14 @@ export const PHOTO_TEXT = {
   boxOverStrip: 'Drag a box over the whole strip.',
   boxOverPatch: 'Drag a box over the patch.',
   keptForCard: 'Kept for every photograph with the card.',
+  colourFigures: 'Of a colour: value, a* (green − to red +), b* (blue − to yellow +).',
+  paintsUnknown:
+    'Strong paints of your own on the card’s four fields tell how much your phone adds to every colour. They are measured once, best in a photograph of a painting that is well on its way.',
+  paintsKnown:
+    'The paints on your card’s fields are known. Where the card is found, they tell how much the phone adds to colours.',
+  paintsRough:
+    'The paints on your card’s fields are known only roughly, so they tell nothing yet: when they were measured, it was not known how much the phone added to colours. Measure them again in a photograph of a painting with many colours, or type in what a colour reader says.',
+  measuringPaints: 'Measuring the paints on the card…',
   cameraForbidden: 'The browser was not allowed to use the camera. Allow it for this page, or choose a file instead.',
   noCamera: 'No camera was found on this machine. Choose a file, or take the photograph with the phone.',
   cameraInUse: 'The camera is in use by another program. Close that, then try again.',
