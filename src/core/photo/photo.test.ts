@@ -292,7 +292,9 @@ test('every fault of a photo has a sentence that says what to do', () => {
     { code: 'vivid', by: 0.12 },
     { ...light, camera: { bend: 0, shoulder: 0, toe: 0, vivid: { by: 0.12, doubt: 0.03 } } },
   );
-  expect(vivid.words).toMatch(/about 12 % stronger.*your phone.*or you did.*Paints of yours on the fields of the printed card/);
+  expect(vivid.words).toMatch(
+    /about 12 % stronger.*your phone.*or you did.*Paints of yours on the fields of the printed card/,
+  );
   const byPaints = wordsForFault({ code: 'vivid', by: 0.12, from: 'paints' }, light).words;
   expect(byPaints).toMatch(/Your phone makes all colours about 12 % stronger: your paints on the card tell/);
   expect(vivid.cost).toBe('A strong colour is sure to 5 % of its strength.');
