@@ -59,7 +59,7 @@ const found = (reading: Reading, tolerance?: number) =>
     findingsOf(reading, {
       massOf: new Int32Array(W * H),
       ids: [7],
-      uncertainty: { value: 0.1, warmth: 1, knownTo: 10, stray: 0, colour: 0, local: 0, rivalry: NO_RIVALRY },
+      uncertainty: { value: 0.1, warmth: 1, usual: { value: 0.1, warmth: 1 }, knownTo: 10, stray: 0, colour: 0, local: 0, rivalry: NO_RIVALRY },
       tolerance,
     }),
   );

@@ -34,6 +34,9 @@ export function hueWanted(comparison: Pick<Comparison, 'target' | 'painted'>): n
   return (Math.atan2(-b, -a) * 180) / Math.PI;
 }
 
+// A finding is the largest difference among many places that were looked at: one place's half-width is too narrow.
+const AMONG_MANY = 1.3;
+
 /** The smallest difference that is raised, in the kind's own unit. */
 export const limitOf = ({ least, uncertaintyIn: sigma }: PaintKindRecord, uncertainty: Uncertainty): number =>
-  Math.max(least, halfWidth(sigma(uncertainty)));
+  Math.max(least, AMONG_MANY * halfWidth(sigma(uncertainty)));

@@ -132,8 +132,17 @@ export function accountOf(
     alike: tooAlike(relations, read),
     accents: accentsOf(relations, coloured),
     gaps: gapsOf(sized, read, { mmPerPixel, things: groups }),
-    turnings: turningsOf(cells, sized, { read, things: groups, value: planned.value, mmPerPixel, unsure: light.value }),
-    seats: seatsOf(aligned, sized, { asked: seats, unsure: light.value }),
-    forms: [...formsOf(cells, sized, { unsure: light.value, meant: variation })].map(([id, form]) => ({ id, ...form })),
+    turnings: turningsOf(cells, sized, {
+      read,
+      things: groups,
+      value: planned.value,
+      mmPerPixel,
+      unsure: light.usual.value,
+    }),
+    seats: seatsOf(aligned, sized, { asked: seats, unsure: light.usual.value }),
+    forms: [...formsOf(cells, sized, { unsure: light.usual.value, meant: variation })].map(([id, form]) => ({
+      id,
+      ...form,
+    })),
   };
 }

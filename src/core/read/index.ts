@@ -16,6 +16,7 @@ export {
   readFlat,
   readBox,
   lightAsTold,
+  usualDoubt,
   readPlace,
   readShift,
   READING_VERSION,

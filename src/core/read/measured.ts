@@ -47,8 +47,20 @@ export const halfWidthsOf = ({ value, warmth: colour }: Uncertainty): Uncertaint
   warmth: halfWidth(colour),
 });
 
+// The parts are each stated as they are at their worst, and seldom all at once: so much of what they are together holds
+// nine truths in ten (phone photographs of the truth suite, docs/decisions/0023).
+const TOGETHER: Uncertainty = { value: 0.75, warmth: 0.83 };
+
+/** Parts of a doubt as one, one sigma each. @param value steps @param colour units of a*b* */
+export const doubtInAll = (value: readonly number[], colour: readonly number[]): Uncertainty => ({
+  value: TOGETHER.value * Math.hypot(...value),
+  warmth: TOGETHER.warmth * Math.hypot(...colour),
+});
+
 /** One-sigma doubt that the photo's light leaves, and the value up to which its tone curve was measured. */
 export interface LightDoubt extends Uncertainty {
+  /** what a usual place is sure to, one sigma: what else leaves a place unsure is in it */
+  readonly usual: Uncertainty;
   readonly knownTo: number;
   /** share of its chroma by which a camera may have made any colour stronger, one sigma */
   readonly colour: number;
@@ -182,17 +194,10 @@ export function compare(aligned: Aligned, pixels: Int32Array, light: LightDoubt)
     target,
     painted,
     difference: differenceOf(painted, target, aligned.paint),
-    uncertainty: {
-      value: Math.hypot(
-        light.value,
-        0.5 * texture,
-        beyond,
-        over.value,
-        underLocal(aligned, some, light.local),
-        other.value,
-      ),
-      warmth: Math.hypot(light.warmth, light.colour * painted.chroma, 4 * texture, over.chroma, other.colour),
-    },
+    uncertainty: doubtInAll(
+      [light.value, 0.5 * texture, beyond, over.value, underLocal(aligned, some, light.local), other.value],
+      [light.warmth, light.colour * painted.chroma, 4 * texture, over.chroma, other.colour],
+    ),
     spread,
     readShare: read.length / pixels.length,
   };

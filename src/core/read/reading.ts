@@ -5,10 +5,10 @@ import { align, type Aligned, type AlignOptions } from './aligned';
 import { massDrawings, shiftOf, type MassDrawing, type Shift } from './drawing';
 import { differenceMap, type DifferenceMap } from './differenceMap';
 import { readMasses, type MassReading } from './massReading';
-import { compare, type Comparison, type LightDoubt } from './measured';
+import { compare, doubtInAll, type Comparison, type LightDoubt, type Uncertainty } from './measured';
 
 /** Changes whenever the same flat and plan would give other numbers: part of every cached reading's name. */
-export const READING_VERSION = 23;
+export const READING_VERSION = 24;
 
 /** What one flat shows against the plan. */
 export interface Reading {
@@ -18,15 +18,6 @@ export interface Reading {
   readonly drawings: readonly MassDrawing[];
 }
 
-/** What the flat's light leaves uncertain. */
-export const doubtOf = ({ light, rivalry, wider = AS_IT_IS }: Flat): LightDoubt => ({
-  ...light.uncertainty,
-  knownTo: light.knownTo,
-  colour: light.camera.vivid.doubt * wider.warmth,
-  stray: Math.hypot(STRAY, SHEEN_LEFT * light.sheen.most),
-  local: LOCAL * wider.value,
-  rivalry,
-});
 const AS_IT_IS = { value: 1, warmth: 1 };
 const STRAY = 0.002; // reflectance: what a lens is taken to scatter
 const LOCAL = 0.07; // phones: 0 to 0.14
@@ -36,20 +27,35 @@ const USUAL = { apart: 0.9, chroma: 20 }; // steps a place stands out from its s
 const meanSquare = (sigmas: Float32Array) => sigmas.reduce((sum, sigma) => sum + sigma ** 2, 0) / sigmas.length;
 
 /**
- * The light as a painter is told of it: sure to what a usual place is sure to, with what other explanations of the
- * light and a phone's liking for contrast and colour leave, not only to what greys and plan do.
+ * What a usual place is sure to, one sigma: with what other explanations of the light and a phone's liking for contrast
+ * and colour leave, not only what greys and plan do.
  */
-export const lightAsTold = ({ light, rivalry, wider = AS_IT_IS }: Flat): Light => ({
-  ...light,
-  uncertainty: {
-    value: Math.hypot(light.uncertainty.value, LOCAL * wider.value * USUAL.apart, Math.sqrt(meanSquare(rivalry.value))),
-    warmth: Math.hypot(
+export const usualDoubt = ({ light, rivalry, wider = AS_IT_IS }: Flat): Uncertainty =>
+  doubtInAll(
+    [light.uncertainty.value, LOCAL * wider.value * USUAL.apart, Math.sqrt(meanSquare(rivalry.value))],
+    [
       light.uncertainty.warmth,
       light.camera.vivid.doubt * wider.warmth * USUAL.chroma,
       Math.sqrt(meanSquare(rivalry.colour)),
-    ),
-  },
-});
+    ],
+  );
+
+/** What the flat's light leaves uncertain. */
+export const doubtOf = (flat: Flat): LightDoubt => {
+  const { light, rivalry, wider = AS_IT_IS } = flat;
+  return {
+    ...light.uncertainty,
+    usual: usualDoubt(flat),
+    knownTo: light.knownTo,
+    colour: light.camera.vivid.doubt * wider.warmth,
+    stray: Math.hypot(STRAY, SHEEN_LEFT * light.sheen.most),
+    local: LOCAL * wider.value,
+    rivalry,
+  };
+};
+
+/** The light as a painter is told of it: sure to what a usual place is sure to. */
+export const lightAsTold = (flat: Flat): Light => ({ ...flat.light, uncertainty: usualDoubt(flat) });
 
 /** Reads every mass and the map of differences. Pure: the same flat and plan give the same reading. */
 export function readFlat(

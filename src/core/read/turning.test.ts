@@ -38,7 +38,16 @@ function turnings(
   { things = [], unsure = 0.05 }: { things?: number[][]; unsure?: number } = {},
 ): readonly Turning[] {
   const aligned = sceneOf({ width: W, height: H, planned: valueAt, painted: (x, y) => valueAt(x, y, painted) });
-  const light = { value: unsure, warmth: 1, knownTo: 10.5, stray: 0, colour: 0, local: 0, rivalry: NO_RIVALRY };
+  const light = {
+    value: unsure,
+    warmth: 1,
+    usual: { value: unsure, warmth: 1 },
+    knownTo: 10.5,
+    stray: 0,
+    colour: 0,
+    local: 0,
+    rivalry: NO_RIVALRY,
+  };
   const read = readMasses(aligned, masses, { light });
   return turningsOf(cellsOf(aligned), masses, { read, things, value: aligned.planned.value, mmPerPixel: 1, unsure });
 }

@@ -12,6 +12,7 @@ import {
   readFlat,
   seatsAsked,
   uniformChange,
+  usualDoubt,
   withoutChange,
   type Account,
   type Reading,
@@ -49,7 +50,7 @@ export async function changeSince(last: LastFlat | null, flat: Flat): Promise<Un
   if (!last || !KNOWN_BY_ITSELF.includes(flat.light.method)) return null;
   const mask = flat.mask.slice();
   if (last.notRead) for (const i of pixelsIn(last.notRead, gridOf(flat))) mask[i] = 1;
-  const { value, warmth } = flat.light.uncertainty;
+  const { value, warmth } = usualDoubt(flat);
   const both = {
     value: Math.hypot(value, last.uncertainty.value),
     warmth: Math.hypot(warmth, last.uncertainty.warmth),
@@ -106,7 +107,7 @@ async function fallOf({ flat }: Judged, { last, earlier }: Pick<SessionKnown, 'l
   const [now, was] = [coloursOf(flat.small), coloursOf(then)];
   const unread = flat.mask.slice();
   if (last?.notRead) for (const i of pixelsIn(last.notRead, gridOf(flat))) unread[i] = 1;
-  const { value } = flat.light.uncertainty;
+  const { value } = usualDoubt(flat);
   const doubt = Math.hypot(value, last?.uncertainty.value ?? value);
   return (pixels: Int32Array) => {
     const read = pixels.filter((i) => unread[i] === 0);

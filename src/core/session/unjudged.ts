@@ -1,7 +1,7 @@
 import type { Flat } from '../photo';
 import { pixelsOf, type PassageLabel } from '../plan';
 import { pixelsIn, type Place } from '../raster';
-import { coverageOf } from '../read';
+import { coverageOf, usualDoubt } from '../read';
 import type { LightAsk, SessionPlan } from './ask';
 import { gridOf, shapeOf } from './flat';
 
@@ -24,7 +24,7 @@ function coverageOn(flat: Flat, { picture: { picture, bare } }: SessionPlan, { g
   const keep = bare.slice();
   for (const place of ground.keep) for (const i of pixelsIn(place, grid)) keep[i] = 1;
   const look = { flat: flat.small, plan: picture, mask: flat.mask, keep };
-  const coverage = coverageOf(look, ground.colour, flat.light.uncertainty);
+  const coverage = coverageOf(look, ground.colour, usualDoubt(flat));
   const asked = shots.flatMap(({ areas }) => areas.filter(({ read }) => read));
   for (const { place } of asked) for (const i of pixelsIn(place, grid)) coverage.bare[i] = 0;
   return coverage;
