@@ -53,13 +53,15 @@ function readingWith(shift: (x: number, y: number) => readonly [number, number],
   };
   return { aligned, masses: [], map, drawings: [] };
 }
+const SIGMA = { value: 0.1, warmth: 1 };
+const UNSURE = { ...SIGMA, usual: SIGMA, knownTo: 10, stray: 0, colour: 0, local: 0, rivalry: NO_RIVALRY };
 const drawingsIn = (findings: readonly Finding[]) => findings.flatMap((one) => (one.kind === 'drawing' ? [one] : []));
 const found = (reading: Reading, tolerance?: number) =>
   drawingsIn(
     findingsOf(reading, {
       massOf: new Int32Array(W * H),
       ids: [7],
-      uncertainty: { value: 0.1, warmth: 1, usual: { value: 0.1, warmth: 1 }, knownTo: 10, stray: 0, colour: 0, local: 0, rivalry: NO_RIVALRY },
+      uncertainty: UNSURE,
       tolerance,
     }),
   );
