@@ -100,6 +100,21 @@ describe('drift', () => {
     expect(Math.hypot(...drift.global.offset)).toBeLessThan(1);
   });
 
+  test('blank ground beside a thing that moved takes its shift, but does not claim it', () => {
+    const pots = (moved: number) =>
+      coloursFrom((x, y) =>
+        Math.hypot(x - 110 - moved, y - 140) < 40 ? 8 : Math.hypot(x - 300, y - 150) < 40 ? 3 : 5.5,
+      );
+    const drift = driftOf(pots(0), pots(8), SIZE);
+    const outwards = (i: number) => Math.hypot(middleOf(drift, i)[0] - 110, middleOf(drift, i)[1] - 140) - 40;
+    const cells = Array.from(drift.dx.keys()).filter((i) => middleOf(drift, i)[0] < 200);
+    const on = cells.filter((i) => Math.abs(outwards(i)) < 5 && drift.confidence[i] >= 0.5);
+    expect(on.length).toBeGreaterThan(20);
+    for (const i of on) expect(drift.dx[i]).toBeCloseTo(8, 0);
+    const beside = cells.filter((i) => outwards(i) > 13);
+    expect(Math.max(...beside.map((i) => drift.confidence[i]))).toBeLessThan(0.5);
+  });
+
   test('bare canvas has no drawing in common with the plan: nothing is claimed', () => {
     const drift = driftOf(
       PLAN,

@@ -2,7 +2,7 @@ import type { Colours } from '../../photo';
 import type { Point } from '../../raster';
 import { contoursOf, planContours, shrunkColours, shrunkMask, shrunkPlan } from './contours';
 import { fieldOfGlobal, NO_DRIFT, onGrid, onTop, type Field, type GlobalDrift } from './field';
-import { fuse } from './fuse';
+import { fuse, ownShare } from './fuse';
 import { globalOf } from './global';
 import { matchContours, type Matches, type Search } from './match';
 
@@ -84,7 +84,8 @@ export function driftOf(
     if (!field) matches = told(matches, known, under);
     const fused = fuse(matches, { sigma: step.sigma / grid.cellMm, still: STILL });
     field = onTop({ ...grid, dx: fused.dx, dy: fused.dy }, under);
-    precision = fused.precision;
+    const own = ownShare(matches, step.sigma / grid.cellMm);
+    precision = fused.precision.map((known, i) => known * own[i]);
   }
   return { ...(field as Field), global, confidence: precision.map((p) => p / (p + SURE)) };
 }

@@ -90,3 +90,17 @@ function solve(
   }
   return out;
 }
+
+const CLOSE = 0.7; // of the finest window: what lies within is a place's own
+
+/**
+ * Share of its precision a cell has from contours of its own, 0..1. A blank place beside a thing that moved takes the
+ * thing's shift, as nothing else is known there; but that is no evidence that it moved.
+ * @param sigma one sigma of the finest window, cells
+ */
+export function ownShare({ columns, rows, energy }: Matches, sigma: number): Float32Array {
+  const within = (width: number) => gaussianBlur({ width: columns, height: rows, data: energy }, width).data;
+  // A match sees through a window of its own, and is joined with others through another.
+  const [close, all] = [within(CLOSE * sigma), within(Math.SQRT2 * sigma)];
+  return close.map((own, i) => Math.min(1, own / (all[i] + 1e-9)));
+}

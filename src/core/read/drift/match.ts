@@ -29,6 +29,8 @@ export interface Matches {
   readonly yy: Float32Array;
   /** agreement of the contours, -1..1 */
   readonly agreement: Float32Array;
+  /** mean squared contour of the plan in the cell itself */
+  readonly energy: Float32Array;
 }
 
 export interface Search {
@@ -143,20 +145,20 @@ export function matchContours(
   const count = columns * rows;
   const spare = new Float32Array(count);
   const shape = { columns, rows, radius };
-  const softEnergy = (contours: Contours) => {
-    const energy = energyOf(contours, cell);
+  const softened = (energy: Float32Array) => {
     soften(energy, spare, shape);
     return energy;
   };
-  const planEnergy = softEnergy(plan);
-  const paintEnergy = softEnergy(paint);
+  const energy = energyOf(plan, cell);
+  const planEnergy = softened(energy.slice());
+  const paintEnergy = softened(energyOf(paint, cell));
   const own = planEnergy.map((energy) => energy + 1e-6);
   // Shifts of part of a cell recur: the painting's energy there is worked out once for each.
   const parts = Array.from({ length: cell * cell }, (_, k) =>
     partShifted(paintEnergy, { columns, rows, fx: (k % cell) / cell, fy: Math.floor(k / cell) / cell }),
   );
   const seen = everyShift({ marks, frame, own, parts, shape, most, cell, mm });
-  return placesOf(seen, planEnergy, { columns, rows, most, mm });
+  return { ...placesOf(seen, planEnergy, { columns, rows, most, mm }), energy };
 }
 
 /** The agreement of every cell at every shift, shift after shift, and the best of each cell. */
@@ -203,7 +205,7 @@ function placesOf(
   { scores, best }: Seen,
   planEnergy: Float32Array,
   { columns, rows, most, mm }: { columns: number; rows: number; most: number; mm: number },
-): Matches {
+): Omit<Matches, 'energy'> {
   const count = columns * rows;
   const side = 2 * most + 1;
   const plane = () => new Float32Array(count);

@@ -31,6 +31,7 @@ function matchesOf(of: (i: number) => Match | null): Matches {
     xy: plane(),
     yy: plane(),
     agreement: plane(),
+    energy: plane(),
   };
   for (let i = 0; i < COUNT; i++) {
     const match = of(i);
