@@ -26,6 +26,7 @@ function readingWith(shift: (x: number, y: number) => readonly [number, number],
     dx: new Float32Array(count),
     dy: new Float32Array(count),
     confidence: new Float32Array(count).fill(confidence),
+    across: new Float32Array(count).fill(confidence),
   };
   for (let i = 0; i < count; i++)
     [drift.dx[i], drift.dy[i]] = shift(((i % COLUMNS) + 0.5) * CELL, (Math.floor(i / COLUMNS) + 0.5) * CELL);
@@ -109,11 +110,21 @@ describe('findings about the drawing', () => {
     expect(whole?.amount).toBeGreaterThan(4);
   });
 
+  test('a small step counts where it goes on along a passage, not where the hand wobbled', () => {
+    const along = found(readingWith((x, y) => (near(x, y) ? [2.3, 0.4] : [0.2, 0.1])));
+    expect(along).toHaveLength(1);
+    expect(along[0].amount).toBeLessThan(3);
+    const spot = (x: number, y: number) => Math.hypot(x - 60, y - 60) < 1.2 * CELL;
+    expect(found(readingWith((x, y) => (spot(x, y) ? [2.3, 0.4] : [0.2, 0.1])))).toEqual([]);
+    expect(found(readingWith((x, y) => (spot(x, y) ? [5, 0.4] : [0.2, 0.1])))).toHaveLength(1);
+  });
+
   test('at every stage the drawing speaks, as coarsely as the stage asks', () => {
     const stage = { loud: ['value'], coarse: 2 } as const;
     expect(isLoud({ kind: 'drawing', amount: 7 }, stage)).toBe(true);
     expect(isLoud({ kind: 'drawing', amount: 4 }, stage)).toBe(false);
     expect(isLoud({ kind: 'chroma', amount: 40 }, stage)).toBe(false);
+    expect(isLoud({ kind: 'drawing', amount: 2.3 }, { loud: [], coarse: 1 })).toBe(true);
   });
 });
 

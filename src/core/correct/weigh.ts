@@ -12,7 +12,8 @@ export function isLoud({ kind, amount }: Pick<Finding, 'kind' | 'amount'>, stage
   if (!stage) return true;
   // Where things sit is asked first, whatever the stage is about.
   const called = kindOf(kind).always || stage.loud.includes(kind);
-  return called && Math.abs(amount) >= stage.coarse * kindOf(kind).least;
+  // Where a stage is not coarse, whatever was found is loud.
+  return called && (stage.coarse <= 1 || Math.abs(amount) >= stage.coarse * kindOf(kind).least);
 }
 
 /** What of the plan makes a difference weigh more or less. */

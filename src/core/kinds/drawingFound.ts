@@ -6,15 +6,28 @@ import type { Evidence } from './kind';
 
 /** mm a place may be drawn off at a medium tolerance: an honest hand. */
 export const LEAST_SHIFT = 3;
+// A hand that wobbles comes back; what goes on along a passage the same way is told from less.
+const GOING_ON = { share: 2 / 3, cells: 10 };
 
 const SURE = 0.5; // confidence of a cell that may raise a finding
+const CLEAR = 1.8; // half-widths a shift must exceed: it is the largest of many
 const ALONG = 0.5; // cosine between neighbouring shifts of one cause
 const LEAST_CELLS = 3;
 const LEAST_HOME = 0.15; // of its cells that lie on the mass it is called by
 const UNIT_MM = 5; // a shift of so much weighs 1
 const WHOLE = { mm: 2, size: 0.01, degrees: 0.7 }; // from which the whole drawing is told
 
-/** Connected confident cells that are off the same way. */
+const GAP = 4; // cells: contours of one thing, with its blank inside between them
+
+/** Cells near a cell, itself left out. */
+function* around(i: number, columns: number, count: number): Generator<number> {
+  const [x, y] = [i % columns, Math.floor(i / columns)];
+  for (let v = Math.max(0, y - GAP); v <= y + GAP && v * columns < count; v++)
+    for (let u = Math.max(0, x - GAP); u <= Math.min(columns - 1, x + GAP); u++)
+      if (u !== x || v !== y) yield v * columns + u;
+}
+
+/** Confident cells close to one another that are off the same way. */
 function groups(off: readonly (Point | null)[], columns: number): number[][] {
   const seen = new Uint8Array(off.length);
   const out: number[][] = [];
@@ -23,17 +36,10 @@ function groups(off: readonly (Point | null)[], columns: number): number[][] {
     const group = [start];
     seen[start] = 1;
     for (const i of group) {
-      const x = i % columns;
-      const around = [
-        x > 0 && i - 1,
-        x < columns - 1 && i + 1,
-        i >= columns && i - columns,
-        i + columns < off.length && i + columns,
-      ];
       const own = off[i] as Point;
-      for (const k of around) {
-        const other = k !== false && !seen[k] ? off[k] : null;
-        if (k === false || !other) continue;
+      for (const k of around(i, columns, off.length)) {
+        const other = seen[k] ? null : off[k];
+        if (!other) continue;
         const along = (own[0] * other[0] + own[1] * other[1]) / (Math.hypot(...own) * Math.hypot(...other));
         if (along < ALONG) continue;
         seen[k] = 1;
@@ -81,7 +87,8 @@ export function drawingFound({
   const own = ownShifts(drift);
   const off = Array.from(own.dx, (dx, i): Point | null => {
     const size = Math.hypot(dx, own.dy[i]);
-    return drift.confidence[i] >= SURE && size > Math.max(least, halfWidth(doubtOfShift(drift.confidence[i])))
+    return drift.across[i] >= SURE &&
+      size > Math.max(GOING_ON.share * least, CLEAR * halfWidth(doubtOfShift(drift.across[i])))
       ? [dx, own.dy[i]]
       : null;
   });
@@ -112,7 +119,7 @@ export function drawingFound({
     let [sum, x, y, sure] = [0, 0, 0, 0];
     for (const i of group) {
       marked[i] = 1;
-      const say = drift.confidence[i];
+      const say = drift.across[i];
       const [dx, dy] = off[i] as Point;
       sum += say;
       x += say * dx;
@@ -120,6 +127,7 @@ export function drawingFound({
       sure += say * say;
     }
     const by: Point = [x / sum, y / sum];
+    if (Math.hypot(...by) < least && group.length < GOING_ON.cells) return [];
     const shift = { by, doubt: doubtOfShift(sure / sum) };
     const finding = make(placeOfPixels(marked, size), {
       shift,

@@ -26,7 +26,16 @@ export function sceneOf({
   });
   const [columns, rows] = [Math.ceil(width / 5), Math.ceil(height / 5)];
   const still = () => new Float32Array(columns * rows);
-  const drift = { global: NO_DRIFT, columns, rows, cellMm: 5, dx: still(), dy: still(), confidence: still().fill(0.8) };
+  const drift = {
+    global: NO_DRIFT,
+    columns,
+    rows,
+    cellMm: 5,
+    dx: still(),
+    dy: still(),
+    confidence: still().fill(0.8),
+    across: still().fill(0.8),
+  };
   const meant = grey(planned);
   const around = aroundOf(meant, { width, height });
   const size = { width, height, mmPerPixel: 1 };

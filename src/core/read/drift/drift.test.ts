@@ -115,6 +115,22 @@ describe('drift', () => {
     expect(Math.max(...beside.map((i) => drift.confidence[i]))).toBeLessThan(0.5);
   });
 
+  test('a long side that bulges is surely off across itself, though nothing is known along it', () => {
+    const bulge = (y: number) => 4 * Math.exp(-((y - 140) ** 2) / (2 * 30 ** 2));
+    const vase = (by: number) =>
+      coloursFrom((x, y) => (y > 30 && y < 250 && x > 90 && x < 170 + (by ? bulge(y) : 0) ? 8 : 5.5));
+    const drift = driftOf(vase(0), vase(1), SIZE);
+    const side = Array.from(drift.dx.keys()).filter((i) => {
+      const [x, y] = middleOf(drift, i);
+      return Math.abs(x - 172) < 5 && Math.abs(y - 140) < 12;
+    });
+    for (const i of side) {
+      expect(drift.confidence[i]).toBeLessThan(0.3);
+      expect(drift.across[i]).toBeGreaterThan(0.6);
+      expect(drift.dx[i]).toBeGreaterThan(2.4);
+    }
+  });
+
   test('bare canvas has no drawing in common with the plan: nothing is claimed', () => {
     const drift = driftOf(
       PLAN,

@@ -2,7 +2,7 @@ import type { Colours } from '../../photo';
 import type { Point } from '../../raster';
 import { contoursOf, planContours, shrunkColours, shrunkMask, shrunkPlan } from './contours';
 import { fieldOfGlobal, NO_DRIFT, onGrid, onTop, type Field, type GlobalDrift } from './field';
-import { fuse, ownShare } from './fuse';
+import { fuse, ownShare, precisionAlong } from './fuse';
 import { globalOf } from './global';
 import { matchContours, type Matches, type Search } from './match';
 
@@ -11,6 +11,8 @@ export interface Drift extends Field {
   readonly global: GlobalDrift;
   /** 0..1: from a half on the shift is expected to be right within a millimetre */
   readonly confidence: Float32Array;
+  /** the same of the place's own shift in the direction of that shift, whatever lies along it */
+  readonly across: Float32Array;
 }
 
 // In millimetres on a canvas of 400 mm; on others in proportion, so that a small panel is looked at as closely.
@@ -68,7 +70,7 @@ export function driftOf(
   let global =
     globalOf(matchContours(far.plan, far.painting, first, null), { middle, cellMm: first.cell * far.mm }) ?? NO_DRIFT;
   let field: Field | null = null;
-  let precision: Float32Array = new Float32Array(0);
+  let [precision, across]: [Float32Array, Float32Array] = [new Float32Array(0), new Float32Array(0)];
   for (const step of steps) {
     const { plan, painting, mm } = at(step.px);
     const grid = {
@@ -86,8 +88,12 @@ export function driftOf(
     field = onTop({ ...grid, dx: fused.dx, dy: fused.dy }, under);
     const own = ownShare(matches, step.sigma / grid.cellMm);
     precision = fused.precision.map((known, i) => known * own[i]);
+    const whole = fieldOfGlobal(global, middle, grid);
+    const apart = { dx: field.dx.map((dx, i) => dx - whole.dx[i]), dy: field.dy.map((dy, i) => dy - whole.dy[i]) };
+    across = precisionAlong(fused, apart, STILL).map((known, i) => known * own[i]);
   }
-  return { ...(field as Field), global, confidence: precision.map((p) => p / (p + SURE)) };
+  const sure = (known: Float32Array) => known.map((p) => p / (p + SURE));
+  return { ...(field as Field), global, confidence: sure(precision), across: sure(across) };
 }
 
 /**

@@ -7,6 +7,10 @@ export interface Fused {
   readonly dy: Float32Array;
   /** precision in the worst direction, in the matches' own unit */
   readonly precision: Float32Array;
+  /** the same as a matrix */
+  readonly xx: Float32Array;
+  readonly xy: Float32Array;
+  readonly yy: Float32Array;
 }
 
 /** A field known from further off, with its precision. */
@@ -32,7 +36,8 @@ export function fuse(matches: Matches, { sigma, still }: { sigma: number; still:
   const { columns, rows } = matches;
   const count = columns * rows;
   const say = new Float32Array(count).fill(1);
-  let out: Fused = { dx: new Float32Array(count), dy: new Float32Array(count), precision: new Float32Array(count) };
+  const nothing = () => new Float32Array(count);
+  let out: Fused = { dx: nothing(), dy: nothing(), precision: nothing(), xx: nothing(), xy: nothing(), yy: nothing() };
   for (let round = 0; round < ROUNDS; round++) {
     let before: Known = {
       dx: new Float32Array(count),
@@ -77,7 +82,8 @@ function solve(
     sums[4][i] = b * dx[i] + c * dy[i];
   }
   const [a, b, c, p, q] = sums.map((data) => gaussianBlur({ width: columns, height: rows, data }, sigma).data);
-  const out: Fused = { dx: new Float32Array(count), dy: new Float32Array(count), precision: new Float32Array(count) };
+  const plane = () => new Float32Array(count);
+  const out: Fused = { dx: plane(), dy: plane(), precision: plane(), xx: a, xy: b, yy: c };
   for (let i = 0; i < count; i++) {
     const w = before.weight[i];
     const [A, B, C] = [a[i] + w, b[i], c[i] + w];
@@ -103,4 +109,23 @@ export function ownShare({ columns, rows, energy }: Matches, sigma: number): Flo
   // A match sees through a window of its own, and is joined with others through another.
   const [close, all] = [within(CLOSE * sigma), within(Math.SQRT2 * sigma)];
   return close.map((own, i) => Math.min(1, own / (all[i] + 1e-9)));
+}
+
+/**
+ * Precision of each cell's shift in the direction of a vector there, whatever the shift across it may be. Along a
+ * straight contour nothing is known, so its worst direction says nothing of a step across it.
+ * @param own vectors, a cell each; @param still precision every cell has
+ */
+export function precisionAlong(
+  { xx, xy, yy }: Pick<Fused, 'xx' | 'xy' | 'yy'>,
+  own: { dx: Float32Array; dy: Float32Array },
+  still: number,
+): Float32Array {
+  return own.dx.map((u, i) => {
+    const v = own.dy[i];
+    const [a, b, c] = [xx[i] + still, xy[i], yy[i] + still];
+    // One over the variance: u' A^-1 u of a unit vector.
+    const variance = (c * u * u - 2 * b * u * v + a * v * v) / (a * c - b * b) / Math.max(1e-12, u * u + v * v);
+    return Math.max(0, 1 / Math.max(1e-12, variance) - still);
+  });
 }

@@ -22,7 +22,8 @@ export function throughLandmarks(drift: Drift, landmarks: readonly Landmark[]): 
     const [dx, dy] = shiftAt(drift, x, y);
     return [painted[0] - x - dx, painted[1] - y - dy];
   });
-  const [dx, dy, confidence] = [drift.dx.slice(), drift.dy.slice(), drift.confidence.slice()];
+  const [dx, dy] = [drift.dx.slice(), drift.dy.slice()];
+  const [confidence, across] = [drift.confidence.slice(), drift.across.slice()];
   for (let i = 0; i < dx.length; i++) {
     const [x, y] = middleOf(drift, i);
     let [most, sum, sx, sy] = [0, 0, 0, 0];
@@ -37,6 +38,7 @@ export function throughLandmarks(drift: Drift, landmarks: readonly Landmark[]): 
     dx[i] += (most * sx) / sum;
     dy[i] += (most * sy) / sum;
     confidence[i] = Math.max(confidence[i], most);
+    across[i] = Math.max(across[i], most);
   }
-  return { ...drift, dx, dy, confidence };
+  return { ...drift, dx, dy, confidence, across };
 }
