@@ -219,7 +219,7 @@ describe('the simulated studio camera', () => {
     const finder = () => page.locator('#finder').getAttribute('src');
     await expect.poll(finder, { timeout: 20_000 }).toContain('lamp=daylight');
     await page.getByLabel('warm lamp').check();
-    await page.getByLabel('the printed card').check();
+    await page.getByLabel('the printed card', { exact: true }).check();
     await expect.poll(finder, { timeout: 20_000 }).toContain('lamp=lamp');
     expect(await axeFaults(page)).toEqual([]);
     await page.getByRole('button', { name: 'Take the picture' }).click();

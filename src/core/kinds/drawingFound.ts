@@ -1,6 +1,6 @@
 import { TOLERANCE_MM } from '../plan';
 import { halfWidth, boxOf, pixelsIn, placeOfBox, placeOfPixels, type Place, type Point } from '../raster';
-import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type Reading } from '../read';
+import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type Drift, type Reading } from '../read';
 import type { DrawingFinding } from './finding';
 import type { Evidence } from './kind';
 
@@ -73,81 +73,78 @@ function homeOf(
 /** A finding about a place, as far as it is the same whatever it is called; null = nothing of the place can be read. */
 type Make = (place: Place, drawn: Pick<DrawingFinding, 'shift' | 'amount' | 'share'>) => DrawingFinding | null;
 
-/** What is drawn elsewhere than planned: the whole drawing once, then each place that is off by itself. */
-export function drawingFound({
-  reading,
-  massOf,
-  ids,
-  uncertainty,
-  tolerance = TOLERANCE_MM.medium,
-}: Evidence): DrawingFinding[] {
-  const { aligned, drawings } = reading;
-  const { drift } = aligned;
-  const least = (LEAST_SHIFT * tolerance) / TOLERANCE_MM.medium;
-  const own = ownShifts(drift);
-  const off = Array.from(own.dx, (dx, i): Point | null => {
-    const size = Math.hypot(dx, own.dy[i]);
-    return drift.across[i] >= SURE &&
-      size > Math.max(GOING_ON.share * least, CLEAR * halfWidth(doubtOfShift(drift.across[i])))
-      ? [dx, own.dy[i]]
-      : null;
-  });
-  const size = { width: drift.columns, height: drift.rows, mmPerPixel: drift.cellMm };
-  const make: Make = (place, { shift, amount, share }) => {
+const makerFor =
+  ({ reading: { aligned }, uncertainty }: Evidence): Make =>
+  (place, drawn) => {
     const box = boxOf(place);
     const seen = compare(aligned, pixelsIn(place, aligned), uncertainty);
     if (!box || !seen) return null;
     const { target, painted, difference } = seen;
     return {
-      kind: 'drawing',
-      massId: -1,
-      place,
-      region: { box },
-      target,
-      painted,
-      difference,
+      ...{ kind: 'drawing', massId: -1, place, region: { box }, target, painted, difference },
       uncertainty: seen.uncertainty,
-      share,
-      weight: (amount / UNIT_MM) * Math.sqrt(share),
-      amount,
-      shift,
+      weight: (drawn.amount / UNIT_MM) * Math.sqrt(drawn.share),
+      ...drawn,
     };
   };
+
+/** Cells that are surely off by themselves, with their shifts. @param least mm */
+function cellsOff(drift: Drift, least: number): (Point | null)[] {
+  const own = ownShifts(drift);
+  return Array.from(own.dx, (dx, i): Point | null => {
+    const clear = CLEAR * halfWidth(doubtOfShift(drift.across[i]));
+    const isOff = drift.across[i] >= SURE && Math.hypot(dx, own.dy[i]) > Math.max(GOING_ON.share * least, clear);
+    return isOff ? [dx, own.dy[i]] : null;
+  });
+}
+
+/** The shift cells share, by how surely each is known. */
+function sharedShift(group: readonly number[], off: readonly (Point | null)[], { across }: Drift) {
+  let [sum, x, y, sure] = [0, 0, 0, 0];
+  for (const i of group) {
+    const say = across[i];
+    const [dx, dy] = off[i] as Point;
+    sum += say;
+    x += say * dx;
+    y += say * dy;
+    sure += say * say;
+  }
+  const by: Point = [x / sum, y / sum];
+  return { by, doubt: doubtOfShift(sure / sum) };
+}
+
+/** How a mass is turned and sized, where it is what moved: more than a wobble. */
+function poseOf({ drawings }: Reading, massId: number, [dx, dy]: Point): DrawingFinding['pose'] {
+  const drawn = drawings.find(({ id }) => id === massId);
+  if (!drawn || Math.hypot(drawn.shift[0] - dx, drawn.shift[1] - dy) >= 2) return undefined;
+  return {
+    tilt: Math.abs(drawn.tilt) >= 2 ? drawn.tilt : 0,
+    scale: Math.abs(drawn.scale - 1) >= 0.03 ? drawn.scale : 1,
+  };
+}
+
+/** What is drawn elsewhere than planned: the whole drawing once, then each place that is off by itself. */
+export function drawingFound(evidence: Evidence): DrawingFinding[] {
+  const { reading, tolerance = TOLERANCE_MM.medium } = evidence;
+  const { drift } = reading.aligned;
+  const loose = tolerance / TOLERANCE_MM.medium;
+  const least = LEAST_SHIFT * loose;
+  const off = cellsOff(drift, least);
+  const size = { width: drift.columns, height: drift.rows, mmPerPixel: drift.cellMm };
+  const make = makerFor(evidence);
   const local = groups(off, drift.columns).flatMap((group): DrawingFinding[] => {
-    if (group.length < LEAST_CELLS) return [];
+    const shift = sharedShift(group, off, drift);
+    const amount = Math.hypot(...shift.by);
+    if (group.length < (amount < least ? GOING_ON.cells : LEAST_CELLS)) return [];
     const marked = new Uint8Array(off.length);
-    let [sum, x, y, sure] = [0, 0, 0, 0];
-    for (const i of group) {
-      marked[i] = 1;
-      const say = drift.across[i];
-      const [dx, dy] = off[i] as Point;
-      sum += say;
-      x += say * dx;
-      y += say * dy;
-      sure += say * say;
-    }
-    const by: Point = [x / sum, y / sum];
-    if (Math.hypot(...by) < least && group.length < GOING_ON.cells) return [];
-    const shift = { by, doubt: doubtOfShift(sure / sum) };
-    const finding = make(placeOfPixels(marked, size), {
-      shift,
-      amount: Math.hypot(...by),
-      share: group.length / off.length,
-    });
+    for (const i of group) marked[i] = 1;
+    const finding = make(placeOfPixels(marked, size), { shift, amount, share: group.length / off.length });
     if (!finding) return [];
-    const massId = homeOf(group, reading, { massOf, ids });
-    const drawn = drawings.find(({ id }) => id === massId);
-    // A turn is told of a mass that most of the group lies on, where it is more than a wobble.
-    const pose =
-      drawn && Math.hypot(drawn.shift[0] - by[0], drawn.shift[1] - by[1]) < 2
-        ? {
-            tilt: Math.abs(drawn.tilt) >= 2 ? drawn.tilt : 0,
-            scale: Math.abs(drawn.scale - 1) >= 0.03 ? drawn.scale : 1,
-          }
-        : undefined;
+    const massId = homeOf(group, reading, evidence);
+    const pose = poseOf(reading, massId, shift.by);
     return [{ ...finding, massId, ...(pose && { pose }) }];
   });
-  return [...wholeDrawing(reading, make, tolerance / TOLERANCE_MM.medium), ...local];
+  return [...wholeDrawing(reading, make, loose), ...local];
 }
 
 function wholeDrawing(

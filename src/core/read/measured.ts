@@ -49,7 +49,7 @@ export const halfWidthsOf = ({ value, warmth: colour }: Uncertainty): Uncertaint
 
 // The parts are each stated as they are at their worst, and seldom all at once: so much of what they are together holds
 // nine truths in ten (phone photographs of the truth suite, docs/decisions/0023).
-const TOGETHER: Uncertainty = { value: 0.75, warmth: 0.83 };
+const TOGETHER: Uncertainty = { value: 0.78, warmth: 0.83 };
 
 /** Parts of a doubt as one, one sigma each. @param value steps @param colour units of a*b* */
 export const doubtInAll = (value: readonly number[], colour: readonly number[]): Uncertainty => ({

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { Job } from '../../contract';
+import type { FoundShot } from '../../core/session';
 import { coveredOf } from './photosOf';
 import { planTask } from '../plan/planTask';
 import { newest, rowOf, type CornersRow, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
@@ -19,9 +20,35 @@ export async function seatOf(db: Knex, photoId: string): Promise<{ paintingId: s
   return { paintingId, session: number };
 }
 
+/** Keeps what was found in a photograph, beside what the painter showed. */
+async function keepFound(
+  { db, world }: Studio,
+  photoId: string,
+  found: FoundShot['found'],
+  card: FoundShot['card'],
+): Promise<void> {
+  const row = () => ({ id: world.newId(), photoId, setAt: world.now().toISOString() });
+  await db.transaction(async (trx) => {
+    await trx('photo').where({ id: photoId }).update({ lookedAt: 1 });
+    const now = await newest<CornersRow>(trx, 'photo_corners', photoId);
+    const { corners, confidence } = found ?? {};
+    if (found?.sure && now?.cornersFrom !== 'given')
+      await trx('photo_corners').insert({
+        ...row(),
+        ...{ corners: JSON.stringify(corners), cornersFrom: 'found', confidence },
+      });
+    const marked: unknown = await trx('photo_greys').where({ photoId }).first();
+    if (card && !marked)
+      await trx('photo_greys').insert({
+        ...row(),
+        ...{ greys: JSON.stringify(card.greys), card: JSON.stringify(card.rings) },
+      });
+  });
+}
+
 /** Looks for a photograph's corners and the printed card as a job; what the painter showed is never replaced. */
 export function lookForCorners(studio: Studio, photo: PhotoRow, painting: PaintingRow): Job {
-  const { db, files, crew, jobs, world } = studio;
+  const { files, crew, jobs } = studio;
   return (
     jobs.underWay(photo.id, 'corners') ??
     jobs.post({ kind: 'corners', photoId: photo.id }, async (signal, onProgress) => {
@@ -38,28 +65,7 @@ export function lookForCorners(studio: Studio, photo: PhotoRow, painting: Painti
         },
         { signal, onProgress },
       );
-      await db.transaction(async (trx) => {
-        await trx('photo').where({ id: photo.id }).update({ lookedAt: 1 });
-        const now = await newest<CornersRow>(trx, 'photo_corners', photo.id);
-        if (found?.sure && now?.cornersFrom !== 'given')
-          await trx('photo_corners').insert({
-            id: world.newId(),
-            photoId: photo.id,
-            corners: JSON.stringify(found.corners),
-            cornersFrom: 'found',
-            confidence: found.confidence,
-            setAt: world.now().toISOString(),
-          });
-        const marked: unknown = await trx('photo_greys').where({ photoId: photo.id }).first();
-        if (card && !marked)
-          await trx('photo_greys').insert({
-            id: world.newId(),
-            photoId: photo.id,
-            greys: JSON.stringify(card.greys),
-            card: JSON.stringify(card.rings),
-            setAt: world.now().toISOString(),
-          });
-      });
+      await keepFound(studio, photo.id, found, card);
     })
   );
 }

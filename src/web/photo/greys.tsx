@@ -66,6 +66,24 @@ const knownInWords = ({ greys, card }: Photo): string => {
   return greys.length < 3 ? PHOTO_TEXT.greysTakeCurve : PHOTO_TEXT.greysTaken;
 };
 
+type OnPatch = (part: Partial<Patch>) => void;
+
+/** The a* and b* of a colour, as a colour reader says them. */
+function ColourFigures({ ab, name, onPatch }: { ab: readonly [number, number]; name: string; onPatch: OnPatch }) {
+  return ab.map((v, axis) => (
+    <Figure
+      key={axis}
+      label={`${axis ? 'b*' : 'a*'} of ${name}`}
+      value={v}
+      wide
+      min={-120}
+      max={120}
+      step={0.1}
+      onKeep={(next) => onPatch({ ab: axis ? [ab[0], next] : [next, ab[1]], abDoubt: SAID_DOUBT })}
+    />
+  ));
+}
+
 /** One patch: its value, its colour where it is no grey, and a way to take it out. */
 function PatchLine({
   patch,
@@ -75,7 +93,7 @@ function PatchLine({
 }: {
   patch: Patch;
   index: number;
-  onPatch: (part: Partial<Patch>) => void;
+  onPatch: OnPatch;
   onRemove: () => void;
 }) {
   const { ab, value, doubt } = patch;
@@ -89,18 +107,7 @@ function PatchLine({
         {...VALUES}
         onKeep={(next) => onPatch({ value: next, ...(doubt === undefined ? {} : { doubt: 0 }) })}
       />
-      {ab?.map((v, axis) => (
-        <Figure
-          key={axis}
-          label={`${axis ? 'b*' : 'a*'} of ${name}`}
-          value={v}
-          wide
-          min={-120}
-          max={120}
-          step={0.1}
-          onKeep={(next) => onPatch({ ab: axis ? [ab[0], next] : [next, ab[1]], abDoubt: SAID_DOUBT })}
-        />
-      ))}
+      {ab && <ColourFigures ab={ab} name={name} onPatch={onPatch} />}
       <button
         className="btn !min-h-9 !min-w-7 !border-0 !px-0"
         aria-label={`Remove ${name}`}

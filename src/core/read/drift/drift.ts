@@ -88,13 +88,18 @@ export function driftOf(
     field = onTop({ ...grid, dx: fused.dx, dy: fused.dy }, under);
     const own = ownShare(matches, step.sigma / grid.cellMm);
     precision = fused.precision.map((known, i) => known * own[i]);
-    const whole = fieldOfGlobal(global, middle, grid);
-    const apart = { dx: field.dx.map((dx, i) => dx - whole.dx[i]), dy: field.dy.map((dy, i) => dy - whole.dy[i]) };
+    const apart = beyond(field, fieldOfGlobal(global, middle, grid));
     across = precisionAlong(fused, apart, STILL).map((known, i) => known * own[i]);
   }
   const sure = (known: Float32Array) => known.map((p) => p / (p + SURE));
   return { ...(field as Field), global, confidence: sure(precision), across: sure(across) };
 }
+
+/** What of a field is its own: what the other has taken off. Both on the same cells. */
+const beyond = (field: Field, other: Field) => ({
+  dx: field.dx.map((dx, i) => dx - other.dx[i]),
+  dy: field.dy.map((dy, i) => dy - other.dy[i]),
+});
 
 /**
  * The same matches, told beyond another field than the one they were found from; null = whole shifts. Fields on the
