@@ -25,7 +25,7 @@ import { RECIPES } from './paintings';
 import type { PaintingRecipe, SessionRecipe } from './paintings/recipe';
 
 const folder = process.argv[2];
-if (!folder) throw new Error('seed: name the folder to fill.');
+if (!folder || folder.startsWith('-')) throw new Error('seed: name the folder to fill.');
 const here = fileURLToPath(new URL('.', import.meta.url));
 const DATA = join(here, '..', 'src', 'demo', 'data');
 

@@ -4,6 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { linearFromLab } from '../../src/core/colour';
+import { photograph, STUDIO } from '../../src/demo/studio/camera';
+import { jpegOf, openSubject } from '../../src/demo/studio/files';
 import {
   ask,
   DEMO,
@@ -49,6 +52,41 @@ interface Patch {
 const drag = (page: Page, selector: string, shares: readonly (readonly [number, number])[]) =>
   dragOn(page, page.locator(selector), shares);
 
+const PAINTS = [
+  { L: 46, a: 38, b: 26 },
+  { L: 70, a: 8, b: 44 },
+  { L: 42, a: 4, b: -30 },
+  { L: 52, a: -26, b: 16 },
+];
+
+/** A print of the reference beside the card with paints on its fields, as a phone that likes colour shows it. */
+async function addPhotographWithPaints(paintingId: string): Promise<void> {
+  const print = (await openSubject(`${DEMO}/enamel-pot-reference.jpg`, null, { width: 1200, height: 900 })).picture;
+  const shot = photograph(
+    print,
+    { widthMm: 400, heightMm: 300 },
+    {
+      ...STUDIO,
+      ...{ width: 1600, height: 1200, yaw: 2, pitch: -1, easel: false, fill: 0.5, card: false, vivid: 0.14, seed: 31 },
+      printed: [9.4, 8, 6.5, 5, 3.5, 2],
+      paints: PAINTS.map((lab) => linearFromLab(lab)),
+    },
+  );
+  const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
+  const file = { name: 'paints.jpg', bytes: new Uint8Array(await jpegOf(shot, 92)) };
+  const { job, photo } = await ask(server, 'addPhoto', { params: { sessionId: sessions[0].id }, file });
+  await ended(server, job);
+  if (!(await photosOf(paintingId))[0].corners)
+    await ask(server, 'setCorners', { params: { photoId: photo.id }, body: { corners: shot.corners as never } });
+}
+
+/** Goes on by the Tab key until a button has the focus. */
+async function tabTo(page: Page, name: string): Promise<void> {
+  const here = () => page.evaluate(() => document.activeElement?.textContent ?? '');
+  for (let n = 0; n < 150 && (await here()) !== name; n++) await page.keyboard.press('Tab');
+  expect(await here()).toBe(name);
+}
+
 describe('the photo desk', () => {
   test('how good the photograph is stands there before it is read', async () => {
     const paintingId = await paintingWithReference(server, 'Before reading');
@@ -84,6 +122,46 @@ describe('the photo desk', () => {
     const [kept] = await photosOf(paintingId);
     expect(kept.greys.map(({ value }) => value)).toEqual([9.3, 5.45, 1.6]);
     expect(kept.greys[0].box[1]).toBeLessThan(kept.greys[1].box[1]);
+  });
+
+  test('paints on the card are measured, corrected, kept and forgotten by the keyboard alone', async () => {
+    const paintingId = await paintingWithReference(server, 'Paints on the card');
+    await addPhotographWithPaints(paintingId);
+    const { page, complaints } = await open(`/painting/${paintingId}/photo/1`);
+    const press = async (name: string) => {
+      await page.getByRole('button', { name }).waitFor();
+      await tabTo(page, name);
+      await page.keyboard.press('Enter');
+    };
+    await press('Measure my paints here');
+    await page.getByText(/known only roughly, so they tell nothing yet/).waitFor();
+    for (const [k, { a, b }] of PAINTS.entries())
+      for (const [axis, figure] of [
+        ['a*', a],
+        ['b*', b],
+      ] as const) {
+        const field = page.getByLabel(`${axis} of colour ${7 + k}`);
+        await field.fill(String(figure));
+        await page.keyboard.press('Tab');
+        await expect.poll(() => field.inputValue()).toBe(String(figure));
+        await expect
+          .poll(async () => (await photosOf(paintingId))[0].greys[6 + k].ab?.[axis === 'a*' ? 0 : 1])
+          .toBe(figure);
+      }
+    await press('My paints have these values: use them from now on');
+    await page.getByText(/they tell how much the phone adds to colours/).waitFor();
+    for (const width of [1280, 390]) {
+      await page.setViewportSize({ width, height: 844 });
+      for (const surround of ['dark', 'light', 'middle']) {
+        await page.evaluate((name) => (document.documentElement.dataset.surround = name), surround);
+        expect(await axeFaults(page), `${surround} ${width}`).toEqual([]);
+      }
+      expect(await sticksOut(page)).toBe(false);
+    }
+    await press('Forget them');
+    await page.getByText(/are measured once/).waitFor();
+    expect((await ask(server, 'getSettings')).cardPaints).toBeNull();
+    expect(complaints).toEqual([]);
   });
 
   test('the corners may be a frame’s window: the canvas behind it is drawn, and each side is said', async () => {

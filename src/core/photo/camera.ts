@@ -3,9 +3,9 @@ import { STRAIGHT, type Bend } from './bend';
 import { curveOf } from './curveSearch';
 import { curvesFrom, lightUnder, underVeil, type LightEvidence } from './lightUnder';
 import { NO_RIVALRY, together, type Rivalry } from './rivals';
-import { vividByPaints } from './paints';
 import { sheenBeside } from './sheenBeside';
 import { MOST_VIVID, UNTOLD_VIVID, vividOf, withoutVivid, type Vivid } from './vivid';
+import { vividByPaints } from './vividByPaints';
 
 /** What a camera does to please: its tone curve, and stronger colours. */
 export interface Camera extends Bend {
@@ -39,8 +39,16 @@ export function cameraOf(small: Raster, seen: LightEvidence, usable: number): Fo
   const { curve, rivalry } = (plan ?? before) ? curveOf(small, seen, held) : { curve: STRAIGHT, rivalry: NO_RIVALRY };
   const beside = sheenBeside(small, seen, { curve, held });
   const { evidence } = beside;
-  const known = vividByPaints(evidence.colours ?? [], curvesFrom(evidence.patches, curve));
-  if (known) return { camera: { ...curve, vivid: known }, evidence, rivalry: together([rivalry, beside.rivalry]) };
+  const byPaints = evidence.colours?.length
+    ? vividByPaints(evidence.colours, curvesFrom(evidence.patches, curve))
+    : null;
+  const vivid = byPaints ?? vividByPlan(small, evidence, { curve, held });
+  return { camera: { ...curve, vivid }, evidence, rivalry: together([rivalry, beside.rivalry]) };
+}
+
+/** How much stronger the camera made all colours, as the plan tells it under a tone curve. */
+function vividByPlan(small: Raster, evidence: LightEvidence, { curve, held }: { curve: Bend; held: boolean }): Vivid {
+  const { plan } = evidence;
   let vivid = UNTOLD_VIVID;
   for (let round = 0; round < 2 && plan; round++) {
     const pale = withoutVivid(small, vivid.by);
@@ -51,7 +59,6 @@ export function cameraOf(small: Raster, seen: LightEvidence, usable: number): Fo
   }
   // Where the curve is guessed, another that fits nearly as well parts light and dark colours otherwise.
   const guessed = !held && vivid.doubt < UNTOLD_VIVID.doubt;
-  const doubted = guessed ? { ...vivid, doubt: Math.hypot(vivid.doubt, OTHER_CURVE) } : vivid;
-  return { camera: { ...curve, vivid: doubted }, evidence, rivalry: together([rivalry, beside.rivalry]) };
+  return guessed ? { ...vivid, doubt: Math.hypot(vivid.doubt, OTHER_CURVE) } : vivid;
 }
 const OTHER_CURVE = 0.04; // share of a colour's chroma, one sigma: what covered photographs by four makes of curve

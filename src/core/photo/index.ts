@@ -25,7 +25,8 @@ export {
   type Covered,
 } from './covered';
 export { cardScale, fieldsOf, findCard, type FoundCard } from './card';
-export { measurePaint, surerPaint, type Paint } from './paints';
+export { measurePaint, showsPaint, surerPaint, type Paint } from './paints';
+export { tellCameras } from './vividByPaints';
 export { CARD, CARD_VALUES } from './cardLayout';
 export { straighten, CornersRefused } from './straighten';
 export type { GreyPatch } from './patches';

@@ -11,9 +11,10 @@ import {
 import type { Box, Picture } from '../raster';
 import { UNTOLD_CAMERA } from './camera';
 import { curvesFrom } from './lightUnder';
-import { measurePaint, surerPaint, vividByPaints } from './paints';
+import { measurePaint, showsPaint, surerPaint } from './paints';
 import { parted, readPatch, type GreyPatch } from './patches';
 import { STRAIGHT } from './bend';
+import { tellCameras, vividByPaints } from './vividByPaints';
 
 const SIDE = 60;
 const PAINTS = [
@@ -101,6 +102,19 @@ describe('paints of known colour beside greys', () => {
   });
 });
 
+test('a field that shows another colour than its paint is left alone: the card may be cut off', () => {
+  const photo = photoOf(0.16);
+  const [red] = PAINTS;
+  const paint = { value: valueOfLightness(red.L), ab: [red.a, red.b] as const, doubt: 0.05, abDoubt: 1 };
+  const on = (k: number) => showsPaint(photo, boxOf(k), { paint, greys });
+  expect([on(GREYS.length), on(GREYS.length + 2), on(1)]).toEqual([true, false, false]);
+});
+
+test('paints tell cameras only where they are known better than phones’ habits', () => {
+  const known = (abDoubt: number) => PAINTS.map(({ a, b }) => ({ ab: [a, b] as const, abDoubt }));
+  expect([tellCameras(known(1)), tellCameras(known(4)), tellCameras([])]).toEqual([true, false, false]);
+});
+
 test('a paint measured again stays what was known more surely, unless another paint is there now', () => {
   const read = { value: 4.6, ab: [38, 26] as const, doubt: 0.05, abDoubt: 1 };
   const measured = { ...read, ab: [43, 29] as const, abDoubt: 4.4 };
@@ -108,7 +122,7 @@ test('a paint measured again stays what was known more surely, unless another pa
   expect(surerPaint(measured, read)).toBe(read);
   expect(surerPaint(read, { ...measured, ab: [4, -30] as const })).toMatchObject({ ab: [4, -30] });
   expect(surerPaint(null, measured)).toBe(measured);
-  expect(surerPaint(read, null)).toBeNull();
+  expect(surerPaint(read, null)).toBe(read);
 });
 
 function paintedAs(k: number, asked: Parameters<typeof measurePaint>[2]): GreyPatch {

@@ -4,6 +4,7 @@ import {
   findCard,
   isCovered,
   lookOf,
+  showsPaint,
   UNCOVERED,
   visiblePart,
   visibleSize,
@@ -12,7 +13,7 @@ import {
   type GreyPatch,
   type Paint,
 } from '../photo';
-import type { Box, Corners, Picture, Raster } from '../raster';
+import type { Corners, Picture, Raster } from '../raster';
 
 /** What is found in a photograph before it is read. */
 export interface FoundShot {
@@ -32,10 +33,6 @@ export interface OwnCard {
 }
 const PRINTED: OwnCard = { values: null, paints: null };
 
-/** Whether all of a box (px) lies in a picture. */
-export const liesIn = ([x, y, w, h]: Box, { width, height }: Picture) =>
-  x >= 0 && y >= 0 && x + w <= width && y + h <= height;
-
 /** The printed card in a photograph, with what the painter knows of its own. */
 export function cardIn(photo: Picture, { values, paints }: OwnCard = PRINTED): FoundShot['card'] {
   const card = findCard(photo);
@@ -43,7 +40,7 @@ export function cardIn(photo: Picture, { values, paints }: OwnCard = PRINTED): F
   const greys = values ? card.greys.map((grey, k) => ({ ...grey, value: values[k], doubt: OWN_DOUBT })) : card.greys;
   const known = card.fields.flatMap((box, k) => {
     const paint = paints?.[k];
-    return paint && liesIn(box, photo) ? [{ box, ...paint }] : [];
+    return paint && showsPaint(photo, box, { paint, greys }) ? [{ box, ...paint }] : [];
   });
   return { rings: card.rings, greys: [...greys, ...known] };
 }

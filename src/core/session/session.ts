@@ -19,7 +19,6 @@ import {
   type UniformChange,
 } from '../read';
 import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
-import { liesIn } from './corners';
 import { flatOf, gridOf, shapeOf } from './flat';
 import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
 import { leaveUnjudged, type Covering } from './unjudged';
@@ -179,5 +178,5 @@ export async function paintsOn(ask: SessionKnown, rings: Corners): Promise<(Pain
   const [{ greys, open }] = shots;
   const { light } = await flatOf({ ...ask, shots }, ask.plan);
   const photo = await open();
-  return fieldsOf(rings).map((box) => (liesIn(box, photo) ? measurePaint(photo, box, { greys, ...light }) : null));
+  return fieldsOf(rings).map((box) => measurePaint(photo, box, { greys, ...light }));
 }

@@ -69,14 +69,8 @@ export function doingInWords(doing: Doing): string {
     : 'squaring it and taking the light out';
 }
 
-const ROUGH = 0.06; // share of its strength, one sigma: a phone's habits are hardly known worse
-
-/** What is known of the paints on the card's fields. */
-export function paintsInWords(
-  paints: readonly ({ readonly ab: readonly [number, number]; readonly abDoubt: number } | null)[] | null,
-): string {
-  const known = paints?.filter((paint) => paint !== null) ?? [];
-  if (known.length === 0) return PHOTO_TEXT.paintsUnknown;
-  const rough = known.every(({ ab, abDoubt }) => abDoubt > ROUGH * Math.hypot(...ab));
-  return rough ? PHOTO_TEXT.paintsRough : PHOTO_TEXT.paintsKnown;
+/** What is known of the paints on the card's fields. @param tell they are known surely enough to tell anything */
+export function paintsInWords({ known, tell }: { known: boolean; tell: boolean }): string {
+  if (!known) return PHOTO_TEXT.paintsUnknown;
+  return tell ? PHOTO_TEXT.paintsKnown : PHOTO_TEXT.paintsRough;
 }

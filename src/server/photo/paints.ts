@@ -31,21 +31,20 @@ export async function learnPaints(studio: Studio, photoId: string): Promise<Sett
       409,
     );
   const { task } = await asked(studio, photoId);
-  const measured = await studio.crew.run('paints', { task, rings: photo.card });
-  const { cardPaints: before } = await getSettings(studio);
-  const paints = measured.paints.map((paint, k) => surerPaint(before?.[k] ?? null, paint && rounded(paint)));
-  if (paints.every((paint) => !paint))
+  const { paints: seen } = await studio.crew.run('paints', { task, rings: photo.card });
+  if (seen.every((paint) => !paint))
     throw new InputError(
       'no-paints',
       'No paint was found on the card’s four fields: they are bare, too grey, blown or outside the photograph. Nothing was changed. Paint them evenly with strong colours, let them dry, and take another photograph.',
       409,
     );
+  const { cardPaints: before } = await getSettings(studio);
+  const paints = seen.map((paint, k) => surerPaint(before?.[k] ?? null, paint && rounded(paint)));
   const boxes = fieldsOf(photo.card);
-  const known = paints.flatMap((paint, k) => {
+  const shown = paints.flatMap((paint, k) => {
     const box = boxes[k];
-    return paint && box ? [{ box, ...paint }] : [];
+    return paint && box && seen[k] ? [{ box, ...paint }] : [];
   });
-  await putSettings(studio, { cardPaints: paints });
-  await setGreys(studio, photoId, [...photo.greys.filter(({ ab }) => !ab), ...known]);
-  return getSettings(studio);
+  await setGreys(studio, photoId, [...photo.greys.filter(({ ab }) => !ab), ...shown]);
+  return putSettings(studio, { cardPaints: paints });
 }

@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import type { Photo, Settings } from '../../contract';
+import { tellCameras } from '../../core/photo';
 import { paintsInWords, PHOTO_TEXT } from '../../core/words';
 import { keys, useAction } from '../api/queries';
 import { useSettings } from '../settings';
@@ -31,6 +32,7 @@ export function CardPaints({ paintingId, photo }: { paintingId: string; photo: P
   const known = settings.cardPaints;
   const listed = paintsAsListed(photo, known);
   const corrected = listed !== null && JSON.stringify(listed) !== JSON.stringify(known);
+  const tell = tellCameras((known ?? []).filter((paint) => paint !== null));
   const measure = () =>
     learn.mutate(
       { params: { photoId: photo.id } },
@@ -39,7 +41,7 @@ export function CardPaints({ paintingId, photo }: { paintingId: string; photo: P
   return (
     <div className="small mt-3" role="group" aria-label="Paints on the card">
       <h3>Your paints on the card</h3>
-      <p>{paintsInWords(known)}</p>
+      <p>{paintsInWords({ known: known !== null, tell })}</p>
       <p className="flex flex-wrap gap-x-4">
         <button className="line" disabled={learn.isPending || !photo.corners} onClick={measure}>
           {learn.isPending ? PHOTO_TEXT.measuringPaints : known ? 'Measure them again here' : 'Measure my paints here'}

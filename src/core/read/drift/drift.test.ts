@@ -116,7 +116,7 @@ describe('drift', () => {
   });
 
   test('a long side that bulges is surely off across itself, though nothing is known along it', () => {
-    const bulge = (y: number) => 4 * Math.exp(-((y - 140) ** 2) / (2 * 30 ** 2));
+    const bulge = (y: number) => 3 * Math.exp(-((y - 140) ** 2) / (2 * 30 ** 2));
     const vase = (by: number) =>
       coloursFrom((x, y) => (y > 30 && y < 250 && x > 90 && x < 170 + (by ? bulge(y) : 0) ? 8 : 5.5));
     const drift = driftOf(vase(0), vase(1), SIZE);
