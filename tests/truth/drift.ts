@@ -23,6 +23,8 @@ const CLAIMED = 0.5;
 export interface DriftResult {
   /** mm off at every place where confidence is claimed */
   readonly errors: readonly number[];
+  /** mm off elsewhere, where the shift is still used to lay the painting over the plan */
+  readonly unclaimed: readonly number[];
   /** share of places at which it is */
   readonly claimed: number;
   readonly global: { readonly offset: Pair; readonly scale: number; readonly rotationDegrees: number };
@@ -42,7 +44,7 @@ async function drawn(
     seed,
     truth,
     counts,
-  }: { sheet: Sheet; seed: number; truth: (at: Pair) => Pair; counts: (moved: Pair) => boolean },
+  }: { sheet: Sheet; seed: number; truth: (at: Pair) => Pair; counts: (moved: Pair, at: Pair) => boolean },
 ): Promise<DriftResult> {
   const shot = await shoot(sheet, motif, anySetup(8 * seed, motif, PLAIN_STAND));
   const { drawing, findings } = await measure(motif, shot.path, {
@@ -51,18 +53,17 @@ async function drawn(
       ({ box: [x, y, w, h] }) => x >= 0 && y >= 0 && x + w <= shot.width && y + h <= shot.height,
     ),
   });
-  const errors: number[] = [];
-  let all = 0;
+  const [errors, unclaimed]: [number[], number[]] = [[], []];
   for (const { at, shift, confidence } of drawing.drift) {
     const there = truth(at);
     const moved: Pair = [there[0] - at[0], there[1] - at[1]];
-    if (!counts(moved)) continue;
-    all++;
-    if (confidence >= CLAIMED) errors.push(Math.hypot(shift[0] - moved[0], shift[1] - moved[1]));
+    if (!counts(moved, at)) continue;
+    (confidence >= CLAIMED ? errors : unclaimed).push(Math.hypot(shift[0] - moved[0], shift[1] - moved[1]));
   }
   return {
     errors,
-    claimed: errors.length / Math.max(1, all),
+    unclaimed,
+    claimed: errors.length / Math.max(1, errors.length + unclaimed.length),
     global: drawing.global,
     words: findings.filter(({ kind }) => kind === 'drawing').map(({ words }) => words),
   };
@@ -131,7 +132,21 @@ export async function posedDrawing(motif: Motif, seed: number): Promise<DriftRes
     turn: seed % 3 === 1 ? 0 : 1.5 * way(),
   };
   const sheet = paintMotif(posed(motif, pose), { mistakes: seed % 2 ? someMistakes(motif) : [] }, seed);
-  return { ...(await drawn(motif, { sheet, seed, truth: (at) => at, counts: () => false })), pose };
+  const { widthMm, heightMm } = motif;
+  const atEdge = ([x, y]: Pair) =>
+    Math.min(x, widthMm - x) < EDGE * widthMm || Math.min(y, heightMm - y) < EDGE * heightMm;
+  return {
+    ...(await drawn(motif, { sheet, seed, truth: (at) => posedAt(at, motif, pose), counts: (_, at) => atEdge(at) })),
+    pose,
+  };
+}
+const EDGE = 0.15; // of a side from the canvas's border
+
+/** Where a pose puts a place of the plan. */
+function posedAt([x, y]: Pair, { widthMm, heightMm }: Motif, { offset, scale, turn }: Pose): Pair {
+  const [c, s] = [scale * Math.cos((turn * Math.PI) / 180), scale * Math.sin((turn * Math.PI) / 180)];
+  const [px, py] = [x - widthMm / 2, y - heightMm / 2];
+  return [widthMm / 2 + offset[0] + c * px - s * py, heightMm / 2 + offset[1] + s * px + c * py];
 }
 
 /**

@@ -1,6 +1,6 @@
 import { demoScene, madeUp } from '../easel';
 import { faithfulDrawing, medianError, misplacedPassage, posedDrawing, valueOfMisplaced } from '../drift';
-import { medianOf } from '../statistics';
+import { medianOf, quantileOf } from '../statistics';
 import type { Row } from '../targets';
 import { say } from '../say';
 
@@ -37,6 +37,7 @@ export async function drift(count: number): Promise<Row[]> {
     values.push(...(await valueOfMisplaced(motif, 560 + k)));
   }
   const sizes = poses.map(({ pose, global }) => Math.abs(100 * (global.scale - pose.scale)));
+  const edges = poses.flatMap(({ errors, unclaimed }) => [...errors, ...unclaimed]);
   const turns = poses.map(({ pose, global }) => Math.abs(global.rotationDegrees - pose.turn));
   return [
     {
@@ -66,6 +67,12 @@ export async function drift(count: number): Promise<Row[]> {
     { name: `drawing: whole, ${poses.length}: size off by, median`, reached: medianOf(sizes), target: 0.4, unit: '%' },
     { name: 'drawing: whole: size off by, worst', reached: Math.max(...sizes), target: 0.4, unit: '%' },
     { name: 'drawing: whole: turn off by, worst', reached: Math.max(...turns), target: 0.3, unit: 'degrees' },
+    {
+      name: `drawing: whole: places near the canvas's border, ${edges.length}: ninth decile`,
+      reached: quantileOf(edges, 0.9),
+      target: 1,
+      unit: 'mm',
+    },
     {
       name: `value of regions on something drawn 6 mm off, ${values.length}: median error`,
       reached: medianOf(values),
