@@ -62,6 +62,12 @@ async function read(photoId: string) {
   if (job.state !== 'done') throw new Error(`reading ended ${job.state}: ${job.problem}`);
   return ask(server, 'getReading', { params: { photoId } });
 }
+const wordsOf = ({ quality }: Awaited<ReturnType<typeof read>>) => quality.map(({ words }) => words).join(' ');
+/** How strong the coloured masses are painted, as a share of their plan. */
+const strengthOf = ({ masses }: Awaited<ReturnType<typeof read>>): number => {
+  const strong = masses.filter(({ target, share }) => target.chroma > 15 && share > 0.01);
+  return strong.reduce((sum, { painted, target }) => sum + painted.chroma / target.chroma, 0) / strong.length;
+};
 const box = ([x, y, w, h]: number[]): NonNullable<BodyOf<'learnGround'>['place']> => ({
   outlines: [
     [
@@ -149,12 +155,22 @@ describe('the printed card', () => {
       return rgb.map((v) => Math.max(0, grey + own * (v - grey))) as Rgb;
     });
     const second = await paintingWithReference(server, 'Stronger');
-    const { quality, masses } = await read(await add(second, await shotOf(stronger, phone)));
-    expect(quality.map(({ words }) => words).join(' ')).toContain('your paints on the card tell');
-    const strong = masses.filter(({ target, share }) => target.chroma > 15 && share > 0.01);
-    const ratio = strong.reduce((sum, { painted, target }) => sum + painted.chroma / target.chroma, 0) / strong.length;
-    expect(ratio).toBeGreaterThan(1.06);
-    expect(ratio).toBeLessThan(1.2);
+    const told = await read(await add(second, await shotOf(stronger, phone)));
+    expect(wordsOf(told)).toContain('your paints on the card tell');
+    expect(strengthOf(told)).toBeGreaterThan(1.06);
+    expect(strengthOf(told)).toBeLessThan(1.2);
+
+    // Next time without the paints: what was not painted on since tells the phone from the painter.
+    const passage = changed(stronger, (rgb, x, y) => (x < 0.3 && y > 0.6 ? (rgb.map((v) => v * 0.7) as Rgb) : rgb));
+    const plain = { vivid: 0.14, card: true, fill: 0.5 };
+    const later = await read(await add(second, await shotOf(passage, plain)));
+    expect(wordsOf(later)).toContain('not painted on since the last session');
+    expect(strengthOf(later)).toBeGreaterThan(1.06);
+    expect(strengthOf(later)).toBeLessThan(1.2);
+    // By the plan alone it is not known what is whose.
+    const alone = await paintingWithReference(server, 'Stronger, by the plan alone');
+    const guessed = await read(await add(alone, await shotOf(passage, plain)));
+    expect(Math.abs(strengthOf(guessed) - own)).toBeGreaterThan(Math.abs(strengthOf(later) - own) + 0.05);
 
     const bare = await add(second, await shotOf(print, { card: false, printed: phone.printed, fill: 0.5 }));
     const none = await refusal(await send(server, 'learnPaints', { params: { photoId: bare } }));

@@ -38,7 +38,7 @@ export function doubtsOf(
   const colour = on === 'colour';
   const paint = on !== 'contours';
   const curve = on === 'value' && has('tones');
-  const guessedStrong = faults.some((fault) => fault.code === 'vivid' && fault.from !== 'paints');
+  const guessedStrong = faults.some((fault) => fault.code === 'vivid' && !fault.from);
   const why = [
     ...unlike.filter((what) => (what === 'surface' ? paint : colour)).map((what) => FINDING_DOUBTS[what]),
     curve && FINDING_DOUBTS.tones,

@@ -26,11 +26,11 @@ const taken =
       linearFromCode(curve(codeFromLinear(Math.min(1, 0.8 * light + over(x, y))))),
     ) as unknown as [number, number, number];
 
-function read(photo: Raster) {
+function read(photo: Raster, known: Partial<Parameters<typeof lightOf>[1]> = {}) {
   const square = rectangle(1, 1);
   const same = homographyBetween(square, square);
   if (!same) throw new Error('no homography');
-  const { relight, light } = lightOf(photo, { patches: [], toPhoto: same, fromPhoto: same, plan: PLAN });
+  const { relight, light } = lightOf(photo, { patches: [], toPhoto: same, fromPhoto: same, plan: PLAN, ...known });
   const lit = relight(photo);
   const valueOf = (raster: Raster, i: number) =>
     valueFast(LUMINANCE.reduce((sum, share, c) => sum + share * channelsOf(raster)[c][i], 0));
@@ -71,5 +71,43 @@ describe('a camera that bends tones, with nothing grey beside the canvas', () =>
     const { light, worst } = read(pictureOf(taken(CURVES.straight, dulled)));
     expect(light.camera.shoulder).toBeLessThan(0.2);
     expect(worst).toBeGreaterThan(0.4);
+  });
+});
+
+describe('what was not painted on since a photograph in which it was known how strong colours are', () => {
+  /** Colours stronger by a share, their luma as it was. */
+  const stronger =
+    (at: LightAt, by: number): LightAt =>
+    (x, y) => {
+      const codes = at(x, y).map(codeFromLinear);
+      const luma = 0.299 * codes[0] + 0.587 * codes[1] + 0.114 * codes[2];
+      return codes.map((code) => linearFromCode(luma + (1 + by) * (code - luma))) as unknown as [
+        number,
+        number,
+        number,
+      ];
+    };
+  const [OWN, PHONE] = [0.1, 0.12];
+  const painted = stronger(planned, OWN);
+  const earlier = { flat: pictureOf(painted), doubt: 0.045 };
+  /** The phone's picture, the left of it painted anew in greys. */
+  const photoOf = (anew: number) =>
+    pictureOf(stronger((x, y) => (x < anew ? [0.2, 0.2, 0.2 + 0.1 * y] : painted(x, y)), PHONE));
+
+  test('tells the phone’s share from the painter’s', () => {
+    const { vivid } = read(photoOf(0.3), { earlier }).light.camera;
+    expect(vivid).toMatchObject({ from: 'earlier' });
+    expect(vivid.by).toBeCloseTo(PHONE, 1);
+    expect(Math.abs(read(photoOf(0.3)).light.camera.vivid.by - (OWN + PHONE))).toBeLessThan(0.05);
+  });
+
+  test('tells nothing where too little of it is left', () => {
+    expect(read(photoOf(0.9), { earlier }).light.camera.vivid.from).toBeUndefined();
+  });
+
+  test('passes its own doubt on', () => {
+    const by = (doubt: number) => read(photoOf(0.3), { earlier: { ...earlier, doubt } }).light.camera.vivid;
+    expect(by(0.03).doubt).toBeGreaterThan(0.03);
+    expect(by(0.08).from).toBeUndefined();
   });
 });

@@ -42,18 +42,43 @@ export function cameraOf(small: Raster, seen: LightEvidence, usable: number): Fo
   const byPaints = evidence.colours?.length
     ? vividByPaints(evidence.colours, curvesFrom(evidence.patches, curve))
     : null;
-  const vivid = byPaints ?? vividByPlan(small, evidence, { curve, held });
+  const under = { curve, held };
+  const vivid = byPaints ?? vividByEarlier(small, evidence, under) ?? vividByPlan(small, evidence, under);
   return { camera: { ...curve, vivid }, evidence, rivalry: together([rivalry, beside.rivalry]) };
 }
 
+interface Under {
+  readonly curve: Bend;
+  readonly held: boolean;
+}
+
 /** How much stronger the camera made all colours, as the plan tells it under a tone curve. */
-function vividByPlan(small: Raster, evidence: LightEvidence, { curve, held }: { curve: Bend; held: boolean }): Vivid {
-  const { plan } = evidence;
+const vividByPlan = (small: Raster, evidence: LightEvidence, under: Under): Vivid =>
+  evidence.plan ? vividBy(evidence.plan, small, { evidence, under }) : UNTOLD_VIVID;
+
+/**
+ * The same from what was not painted on since a photograph in which it was known how strong colours are. Unlike the
+ * plan's, a painter's own strong colours are in it.
+ * @returns null where there is none, or too much was painted on since
+ */
+function vividByEarlier(small: Raster, evidence: LightEvidence, under: Under): Vivid | null {
+  const { earlier } = evidence;
+  if (!earlier) return null;
+  const told = vividBy(earlier.flat, small, { evidence, under });
+  const doubt = Math.hypot(told.doubt, earlier.doubt);
+  return doubt < UNTOLD_VIVID.doubt ? { by: told.by, doubt, from: 'earlier' } : null;
+}
+
+function vividBy(
+  meant: Raster,
+  small: Raster,
+  { evidence, under: { curve, held } }: { evidence: LightEvidence; under: Under },
+): Vivid {
   let vivid = UNTOLD_VIVID;
-  for (let round = 0; round < 2 && plan; round++) {
+  for (let round = 0; round < 2; round++) {
     const pale = withoutVivid(small, vivid.by);
     const { relight } = underVeil(lightUnder(pale, evidence, curve), evidence);
-    const more = vividOf(relight(pale), plan);
+    const more = vividOf(relight(pale), meant);
     vivid = { by: Math.min(MOST_VIVID, (1 + vivid.by) * (1 + more.by) - 1), doubt: more.doubt };
     if (more.by === 0) break;
   }

@@ -1,6 +1,7 @@
 import { luminanceFromValue, valueFromLuminance } from '../colour';
 import { halfWidth } from '../raster';
 import { leftBy, type Light } from './light';
+import type { KnownColours } from './vivid';
 import { UNLIKE_DOUBT, type PhotoFault, type Unlike } from './quality';
 
 type Of<C extends PhotoFault['code']> = Extract<PhotoFault, { code: C }>;
@@ -25,14 +26,19 @@ const FAULTS: { [C in PhotoFault['code']]: (fault: Of<C>) => string } = {
   tones: () =>
     'Against the plan, darks and lights are shifted as a phone’s tone curve shifts them: your phone did it, or you did. They are read without it. Three greys of a card beside the canvas tell which.',
   vivid: ({ by, from }) =>
-    from === 'paints'
-      ? `Your phone makes all colours about ${percent(by)} % stronger: your paints on the card tell. They are read without it.`
+    from
+      ? `Your phone makes all colours about ${percent(by)} % stronger: ${TOLD_BY[from]}. They are read without it.`
       : `All colours are about ${percent(by)} % stronger than the plan’s: your phone made them so, or you did. They are read without it. Paints of yours on the fields of the printed card, measured once, tell which.`,
   sheen: ({ share }) =>
     `A faint sheen lies over ${percent(share)} % of the canvas and lifts its darks; it was taken out as far as the plan tells. Turn the lamp or the picture until it is gone.`,
   'no-card': () =>
     'No patch of known grey in the frame: the light was guessed. A grey card beside the canvas tells a lamp from a painting that is off its plan all over.',
   unlike: ({ what }) => UNLIKE_WORDS[what],
+};
+
+const TOLD_BY: Record<KnownColours, string> = {
+  paints: 'your paints on the card tell',
+  earlier: 'what you have not painted on since the last session tells',
 };
 
 const UNLIKE_WORDS: Record<Unlike, string> = {

@@ -32,6 +32,7 @@ import { glareIn, leaveCovered, leaveOutside } from './hidden';
 import { lensFrom } from './lens';
 import { makeLook, type Look } from './likeness';
 import { lightOf, type Light } from './light';
+import type { LightEvidence } from './lightUnder';
 import { withoutMarked } from './lightCells';
 import { parted, readPatch, steadied, type GreyPatch } from './patches';
 import { blownShare, grainOf, judgePhoto, type PhotoQuality } from './quality';
@@ -114,6 +115,8 @@ export interface FlatRequest {
   readonly board?: { readonly photo: Picture; readonly corners?: Corners } | null;
   /** the last session's flat at reading size, its light taken out */
   readonly before?: Raster | null;
+  /** the last session's flat where it was known how strong its colours are, and one sigma of that share */
+  readonly earlier?: LightEvidence['earlier'];
   /** the bare surface's colour, where it is known */
   readonly ground?: SurfaceColour | null;
   readonly lightFrom?: LightFrom;
@@ -188,6 +191,7 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
           ? withoutMarked(plan, request.departed)
           : plan,
     before: request.before,
+    earlier: request.earlier,
     ground: request.ground && evenSheet(request.ground),
     board: board && boardField(straighten(board.photo, board.corners ?? whole, size)),
     leave: request.lightFrom === 'as-photographed',

@@ -26,6 +26,7 @@ export {
 } from './covered';
 export { cardScale, fieldsOf, findCard, type FoundCard } from './card';
 export { measurePaint, showsPaint, surerPaint, type Paint } from './paints';
+export { KNOWN_COLOURS } from './vivid';
 export { tellCameras } from './vividByPaints';
 export { CARD, CARD_VALUES } from './cardLayout';
 export { straighten, CornersRefused } from './straighten';

@@ -1,6 +1,7 @@
 import { median, type Picture } from '../raster';
 import { valueUnder } from './bend';
 import type { Light } from './light';
+import type { KnownColours } from './vivid';
 
 /** What is wrong with a photo, as facts; the words for it are in faultWords.ts. */
 export type PhotoFault =
@@ -14,7 +15,7 @@ export type PhotoFault =
   | { readonly code: 'coarse'; readonly pixelsPerMm: number }
   | { readonly code: 'size'; readonly widthMm: number; readonly heightMm: number }
   | { readonly code: 'tones'; readonly dark: number; readonly light: number }
-  | { readonly code: 'vivid'; readonly by: number; readonly from?: 'paints' }
+  | { readonly code: 'vivid'; readonly by: number; readonly from?: KnownColours }
   | { readonly code: 'sheen'; readonly share: number; readonly most: number }
   | { readonly code: 'no-card' }
   | { readonly code: 'unlike'; readonly what: Unlike };

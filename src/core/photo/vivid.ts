@@ -9,9 +9,16 @@ export interface Vivid {
   readonly by: number;
   /** one sigma of that share */
   readonly doubt: number;
-  /** by what it is known: the plan, or paints of known colour beside the canvas; left out = the plan */
-  readonly from?: 'paints';
+  /** by what it is known beside the plan; left out = by the plan alone */
+  readonly from?: KnownColours;
 }
+
+/**
+ * Colours of which it is known how strong they are: paints beside the canvas, or what was not painted on since a
+ * photograph in which it was known.
+ */
+export const KNOWN_COLOURS = ['paints', 'earlier'] as const;
+export type KnownColours = (typeof KNOWN_COLOURS)[number];
 
 /** What a phone's liking for strong colours may be where nothing tells it: half of what phones do. */
 export const UNTOLD_VIVID: Vivid = { by: 0, doubt: 0.08 };

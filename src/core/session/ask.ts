@@ -34,6 +34,8 @@ export interface LightAsk {
   readonly board: { readonly open: Opens<Picture>; readonly corners: Corners | null } | null;
   /** the last session's flat at reading size, its light taken out */
   readonly before: Opens<Raster> | null;
+  /** the last session's flat where it was known how strong its colours are, and one sigma of that share */
+  readonly knownColours: { readonly flat: Opens<Raster>; readonly doubt: number } | null;
   /** the bare surface, and where it is meant to stay bare (canvas mm); null = not known */
   readonly ground: { readonly colour: Ground; readonly keep: readonly Place[] } | null;
   readonly lightFrom: LightFrom;
@@ -93,6 +95,7 @@ export const askOf = (canvas: CanvasSize, shots: readonly Shot[]): SessionAsk =>
   shots,
   board: null,
   before: null,
+  knownColours: null,
   ground: null,
   lightFrom: 'auto',
   unlike: [],

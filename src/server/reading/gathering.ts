@@ -82,6 +82,12 @@ function witness(reading: ReadingRow, session: SessionRow, path: string): ReadTa
   };
 }
 
+/** The last flat as a witness of how strong colours are; null where only the plan told that. */
+function colourWitness(reading: ReadingRow, path: string): ReadTask['knownColours'] {
+  const { vivid } = kept('reading.result', reading.result).light.camera;
+  return vivid.from ? { flat: { path, name: 'the last session' }, doubt: vivid.doubt } : null;
+}
+
 /**
  * In what a photograph is unlike the one before it, as far as was said. A card in the frame takes lamp, room and hour
  * out.
@@ -165,7 +171,8 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
   const last = await sessionBefore(studio, session);
   const flat = last && (await flatOf(studio, last.reading, remake));
   // With a card the last session has nothing to add; and paint in another state would pass for another light.
-  const otherState = row.lightFrom === 'auto' && unlikeSurface(row, last?.photo);
+  const unlikePaint = unlikeSurface(row, last?.photo);
+  const otherState = row.lightFrom === 'auto' && unlikePaint;
   const before = main.greys.length === 0 && !otherState ? flat : null;
   if (row.lightFrom === 'last-session' && !before)
     throw new InputError(
@@ -188,6 +195,8 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     board: board ? { photo: storedOf(studio, board.row), corners: board.photo.corners } : null,
     before: before ? { path: before, name: 'the last session' } : null,
     earlier: flat ? { path: flat, name: 'the last session' } : null,
+    // Oiled or dried, the same paint is of another strength.
+    knownColours: last && flat && !unlikePaint ? colourWitness(last.reading, flat) : null,
     last: last && flat ? witness(last.reading, last.session, flat) : null,
     ground: ground.colour && { colour: ground.colour, keep: ground.keep },
     lightFrom: row.lightFrom,
@@ -205,6 +214,8 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     board: board ? [board.row.sha256, board.photo.corners] : null,
     before: before ? last?.reading.id : null,
     last: task.last ? last?.reading.id : null,
+    // Left out where there are none, as before they were known of.
+    ...(task.knownColours ? { knownColours: last?.reading.id } : {}),
     ground: task.ground,
     lightFrom: row.lightFrom,
     // What was read before the reasons were kept goes by its factors.

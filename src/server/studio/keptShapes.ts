@@ -25,7 +25,7 @@ import {
   Uncertainty,
 } from '../../contract';
 import { FINDING_KINDS, type PaintKind } from '../../core/kinds';
-import { UNLIKE, type Light, type PhotoFault } from '../../core/photo';
+import { KNOWN_COLOURS, UNLIKE, type Light, type PhotoFault } from '../../core/photo';
 import type { MassReading, UniformChange } from '../../core/read';
 import type { Covering, LostLight, SaidFinding } from '../../core/session';
 import { THING_NAMES } from '../journal/thingNames';
@@ -80,7 +80,7 @@ const KeptLight = z.object({
       bend: z.number(),
       shoulder: z.number().default(0),
       toe: z.number().default(0),
-      vivid: z.object({ by: z.number(), doubt: z.number(), from: z.literal('paints').optional() }),
+      vivid: z.object({ by: z.number(), doubt: z.number(), from: z.enum(KNOWN_COLOURS).optional() }),
     })
     .default({ bend: 0, shoulder: 0, toe: 0, vivid: { by: 0, doubt: 0 } }),
   sheen: z.object({ most: z.number(), share: z.number() }).default({ most: 0, share: 0 }),
@@ -100,7 +100,7 @@ const KeptFault = z.discriminatedUnion('code', [
   fault('coarse', { pixelsPerMm: z.number() }),
   fault('size', { widthMm: z.number(), heightMm: z.number() }),
   fault('tones', { dark: z.number(), light: z.number() }),
-  fault('vivid', { by: z.number(), from: z.literal('paints').optional() }),
+  fault('vivid', { by: z.number(), from: z.enum(KNOWN_COLOURS).optional() }),
   fault('sheen', { ...share, most: z.number() }),
   fault('no-card', {}),
   fault('unlike', { what: z.enum(UNLIKE) }),
