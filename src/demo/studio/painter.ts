@@ -265,7 +265,10 @@ function wandering(rgb: Rgb, { wander }: Layer, random: () => number): Rgb {
 
 /** A toned ground, brushed on thin. */
 export function tonedGround(size: { width: number; height: number }, colour: Rgb, seed: number): Sheet {
-  const streak = smoothNoise(seed);
+  const streak = noiseWithin(seed, {
+    across: [0, Math.ceil(size.width / 9) + 50],
+    along: [0, Math.ceil(Math.max(size.height / 14, size.height / 300 + 9))],
+  });
   const data = new Float32Array(size.width * size.height * 3);
   for (let y = 0, i = 0; y < size.height; y++) {
     for (let x = 0; x < size.width; x++, i++) {

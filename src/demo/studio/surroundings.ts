@@ -70,17 +70,21 @@ export function frameShade({ widthMm, heightMm, setup }: Stand, x: number, y: nu
 
 const WOOD: Rgb = [0.3, 0.17, 0.08];
 const IRON: Rgb = [0.05, 0.05, 0.055];
+const LOW_CLAMP = 7; // mm of the canvas it covers
 const grained = (grain: number, [r, g, b]: Rgb): Rgb => [r * grain, g * grain, b * grain];
 
 /** What stands in front of the canvas or holds it: a frame, the easel's ledge and a clamp; null = nothing there. */
 export function inFront(stand: Stand, x: number, y: number): Rgb | null {
   const { widthMm, heightMm, setup, noise } = stand;
+  const over = setup.ledgeOver ?? -3;
+  // Most of a picture is canvas.
+  if (!setup.border && y > LOW_CLAMP - heightMm / 2 && y < heightMm / 2 - over) return null;
   const border = onBorder(stand, x, y);
   if (border) return border;
   const grain = () => 1 + 0.12 * noise(x / 2.5, y / 40);
-  const below = y - heightMm / 2 + (setup.ledgeOver ?? -3);
+  const below = y - heightMm / 2 + over;
   if (setup.easel && below > 0 && below < 19 && Math.abs(x) < widthMm * 0.62) return grained(grain(), WOOD);
   const above = y + heightMm / 2;
-  if (setup.clamp && Math.abs(x) < 14 && above > -40 && above < 7) return grained(grain(), IRON);
+  if (setup.clamp && Math.abs(x) < 14 && above > -40 && above < LOW_CLAMP) return grained(grain(), IRON);
   return null;
 }
