@@ -237,7 +237,9 @@ export const PaintingSummary = Painting.pick({
   hasReference: z.boolean(),
   latestPhotoId: Id.nullable(),
   latestDate: Day.nullable(),
+  /** on the list and not settled yet; and settled by the newest session that was checked */
   openCorrections: z.number().int(),
+  doneCorrections: z.number().int(),
 });
 
 export const Job = z.object({

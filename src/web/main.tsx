@@ -31,6 +31,7 @@ const router = createBrowserRouter([
         children: [
           { index: true, lazy: room(async () => (await import('./painting/paintingLayout')).PaintingHome) },
           { path: 'plan', lazy: room(async () => (await import('./plan/plan')).Plan) },
+          { path: 'photo', lazy: room(async () => (await import('./painting/paintingLayout')).LatestPhoto) },
           { path: 'photo/:session', lazy: room(async () => (await import('./photo/photo')).Photo) },
           { path: 'wall/:session', lazy: room(async () => (await import('./wall/wall')).Wall) },
           { path: 'decide/:session', lazy: room(async () => (await import('./decide/decide')).Decide) },

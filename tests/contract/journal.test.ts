@@ -148,7 +148,7 @@ describe('everything that decides something', () => {
       'landmarks shown, session 1',
       'whether it sits, session 1',
       'photograph described, session 1',
-      'photograph put aside, session 1',
+      'photograph left out, session 1',
       'photograph taken back, session 1',
       'the ground',
       'plan version 2 kept',

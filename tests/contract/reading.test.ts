@@ -37,7 +37,7 @@ describe('the drawing', () => {
       ({ kind, region: { box } }) => kind === 'drawing' && box[0] < 70 && box[1] < 130,
     );
     expect(spout?.kind === 'drawing' && spout.shift.by[0]).toBeLessThan(-3);
-    expect(spout?.instruction).toMatch(/further right/);
+    expect(spout?.instruction).toMatch(/to the right/);
     expect(Math.abs(account().drawing.global.scale - 1)).toBeLessThan(0.01);
     expect(Math.hypot(...account().drawing.global.offset)).toBeLessThan(2);
   });

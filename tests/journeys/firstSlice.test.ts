@@ -58,7 +58,7 @@ async function photographAndRead(session: number, file: number): Promise<void> {
   // The desk of the session before takes files, too, for as long as it is in sight.
   await page.getByText(`session ${session}`, { exact: true }).first().waitFor();
   await page.locator('input[type=file]').setInputFiles(photoOf(file));
-  await page.getByText(/Corners found, sure to/).waitFor();
+  await page.getByText(/All four corners found/).waitFor();
   await markGreys(file);
   await button(`Read session ${session}`).click();
   await page.getByRole('heading', { name: `Reading, session ${session}` }).waitFor();
@@ -75,11 +75,19 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await page.getByLabel('Title').fill('Enamel pot');
     await page.getByLabel('Width').fill('0');
     await button(/Begin/).click();
-    await page
-      .getByRole('alert')
-      .getByText(/at least 20 mm/)
-      .waitFor();
-    await page.getByLabel('Width').fill('400');
+    const refused = (words: RegExp) => page.getByRole('alert').getByText(words).waitFor();
+    await refused(/between 20 and 5000 mm/);
+    // Limits are told in the unit that is typed, and a comma is as good as a point.
+    await button('inches').click();
+    await page.getByLabel('Width').fill('0,5');
+    await button(/Begin/).click();
+    await refused(/between 0\.8 and 196 inches/);
+    await page.getByLabel('Width').fill('wide');
+    await button(/Begin/).click();
+    await refused(/The width is no number/);
+    await page.getByLabel('Width').fill('15,75');
+    await button('mm').click();
+    await page.getByLabel('Width').fill('400,0');
     await page.getByLabel('Height').fill('300');
     await button(/Begin/).click();
     await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-reference.jpg'));
@@ -111,7 +119,7 @@ describe('from a photograph of the canvas to a correction that is checked', () =
 
   test('session 1: corners found, nudged by a key, greys marked, read', async () => {
     await page.locator('input[type=file]').setInputFiles(photoOf(3));
-    await page.getByText(/Corners found, sure to/).waitFor();
+    await page.getByText(/All four corners found/).waitFor();
     expect(await axeFaults(page)).toEqual([]);
     const corner = page.locator('[data-corner="0"]');
     await corner.focus();
@@ -162,6 +170,18 @@ describe('from a photograph of the canvas to a correction that is checked', () =
   });
 
   test('decide: take by clicking, dismiss by key, undo, and one of the painter’s own', async () => {
+    // Everything but the pictures folds away by one key, and comes back; the title says where one is.
+    expect(await page.title()).toBe('Wall, session 1 · Enamel pot · Revlin');
+    const flatWide = async () => (await boxOf(page.getByRole('img', { name: 'The painting, flat' }))).width;
+    const usual = await flatWide();
+    await page.keyboard.press('e');
+    await button(/Show everything/).waitFor();
+    expect(await page.getByRole('link', { name: 'Progress' }).isVisible()).toBe(false);
+    expect(await flatWide()).toBeGreaterThan(1.2 * usual);
+    expect(await axeFaults(page)).toEqual([]);
+    await button(/Show everything/).click();
+    expect(await flatWide()).toBe(usual);
+
     // The black button stays where it is when the spot is left.
     const black = page.getByRole('link', { name: /Decide \d+ findings?/ });
     const before = await boxOf(black);
@@ -187,11 +207,11 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await page.keyboard.press('f');
     await expect.poll(toDecide).toBe(undecided - 2);
     expect(await departures()).toBe(1);
-    await page.getByText('a departure', { exact: true }).waitFor();
+    await page.getByText('meant to be so', { exact: true }).waitFor();
     await page.keyboard.press('z');
     await expect.poll(toDecide).toBe(undecided - 1);
     expect(await departures()).toBe(0);
-    await page.getByRole('button', { name: /Add what only an eye sees/ }).click();
+    await page.getByRole('button', { name: /Add your own correction/ }).click();
     const flat = page.getByRole('img', { name: 'The painting, flat' });
     await drag(flat, [
       [0.1, 0.1],

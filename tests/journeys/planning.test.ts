@@ -54,7 +54,7 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
 
   test('a crop, smaller and turned, is kept; another is put by to compare', async () => {
     await page.getByLabel('Name of a crop to compare').fill('all of it');
-    await button('Put it by').click();
+    await button('Keep this crop').click();
     await page.getByAltText('Crop all of it').waitFor();
     await page.getByLabel('Size of the frame').fill('90');
     const turn = page.getByLabel('Turn in degrees');
@@ -62,8 +62,8 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await turn.press('Enter');
     await page.getByTestId('crop').focus();
     await page.keyboard.press('ArrowDown');
-    await button('Keep this crop').click();
-    await button('Crop kept').waitFor();
+    await button('Use this crop').click();
+    await button('This crop is used').waitFor();
     const { reference } = await painting();
     expect(reference?.crop.turn).toBe(1.5);
     expect(reference?.crops.map(({ name }) => name)).toEqual(['all of it']);

@@ -115,7 +115,7 @@ describe('reading a session on the wall', () => {
 
   test('a line tells its gradient, spots are strung, four points make a proportion, an outline is measured', async () => {
     await open();
-    await button('Line').click();
+    await button('Check a gradient').click();
     await drag(page, plan(), [
       [0.22, 0.5],
       [0.42, 0.55],
@@ -124,7 +124,7 @@ describe('reading a session on the wall', () => {
       .getByTestId('line-result')
       .getByText(/Over 100 mm it runs/)
       .waitFor();
-    await button('String').click();
+    await button('Order by value').click();
     for (const at of [
       [0.25, 0.5],
       [0.9, 0.9],
@@ -134,7 +134,7 @@ describe('reading a session on the wall', () => {
     await slip()
       .getByText(/Light to dark, planned: 1, 3, 2/)
       .waitFor();
-    await button('Compare').click();
+    await button('Compare lengths').click();
     for (const at of [
       [0.31, 0.17],
       [0.31, 0.72],
@@ -143,7 +143,7 @@ describe('reading a session on the wall', () => {
     ] as const)
       await tapAt(flat(), at);
     await page.getByTestId('compare-result').getByText('A B : C D').waitFor();
-    await button('Outline').click();
+    await button('Measure an area').click();
     await drag(page, flat(), [
       [0.7, 0.1],
       [0.9, 0.1],

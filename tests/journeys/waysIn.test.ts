@@ -60,7 +60,7 @@ describe('every way a photograph comes in', () => {
       .webp({ quality: 90 })
       .toBuffer();
     await give(page, 'drop', { name: 'from the tablet.webp', type: 'image/webp', bytes });
-    await page.getByText(/Corners found, sure to/).waitFor();
+    await page.getByText(/All four corners found/).waitFor();
     await page.getByText('from the tablet.webp, 4000 × 3000 px').waitFor();
     expect(complaints).toEqual([]);
     await page.close();
@@ -73,7 +73,7 @@ describe('every way a photograph comes in', () => {
       .tiff({ compression: 'lzw' })
       .toBuffer();
     await give(page, 'paste', { name: 'scan.tif', type: 'image/tiff', bytes });
-    await page.getByText(/Corners found, sure to/).waitFor();
+    await page.getByText(/All four corners found/).waitFor();
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
     expect(sessions[0].photos[0]).toMatchObject({ fileName: 'scan.tif', width: 1600, height: 1200 });
     await page.close();
@@ -83,7 +83,7 @@ describe('every way a photograph comes in', () => {
     const { page } = await atTheDesk('Twice');
     const input = page.locator('input[type=file]');
     await input.setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
-    await page.getByText(/Corners found, sure to/).waitFor();
+    await page.getByText(/All four corners found/).waitFor();
     await page.getByRole('link', { name: 'next', exact: true }).click();
     await page.getByRole('button', { name: 'Choose the photo of session 2' }).waitFor();
     await input.setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
@@ -95,7 +95,7 @@ describe('every way a photograph comes in', () => {
 test('long work is stopped by its button, and can be done again', async () => {
   const { page, complaints } = await atTheDesk('Stopped');
   await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-3.jpg'));
-  await page.getByText(/Corners found, sure to/).waitFor();
+  await page.getByText(/All four corners found/).waitFor();
   await page.getByRole('button', { name: 'Read session 1' }).click();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   const again = page.getByRole('button', { name: 'Read session 1' });
@@ -117,7 +117,7 @@ test('a server that is gone is said in words, and the page goes on once it is ba
     .waitFor();
   await page.unroute('**/api/**');
   await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
-  await page.getByText(/Corners found, sure to/).waitFor();
+  await page.getByText(/All four corners found/).waitFor();
   await page.close();
 });
 
@@ -151,7 +151,7 @@ describe('several at once', () => {
     const { sessions } = await ask(server, 'getPainting', { params: { paintingId } });
     expect(sessions.map(({ date }) => date)).toEqual(['2026-03-09', '2026-03-14', '2026-03-19']);
     await page.goto(`${server.url}/painting/${paintingId}/photo/2`);
-    await page.getByText(/Corners found, sure to|Corners as you set them/).waitFor();
+    await page.getByText(/All four corners found|Corners as you set them/).waitFor();
     // The same picture with its tones turned a little: another shot of the same session.
     const shot = await sharp(await photoBytes(4))
       .resize(1500)
@@ -160,7 +160,7 @@ describe('several at once', () => {
       .toBuffer();
     await input.setInputFiles({ name: 'second shot.jpg', mimeType: 'image/jpeg', buffer: shot });
     await page.getByText('second shot.jpg, 1500 × 1125 px').waitFor();
-    await page.getByText(/Corners found, sure to/).waitFor();
+    await page.getByText(/All four corners found/).waitFor();
     await page.getByRole('button', { name: 'Read session 2' }).click();
     await page.getByRole('heading', { name: 'Reading, session 2' }).waitFor();
     await page.goto(`${server.url}/painting/${paintingId}/photo/2`);
@@ -173,7 +173,7 @@ describe('several at once', () => {
     expect(await axeFaults(page)).toEqual([]);
     await page.getByRole('button', { name: 'untouched' }).click();
     await page.getByText(/read again/).waitFor();
-    await page.getByRole('button', { name: 'Put it aside' }).click();
+    await page.getByRole('button', { name: 'Leave this photo out' }).click();
     await page.getByRole('button', { name: /Take .* back/ }).waitFor();
     expect(complaints).toEqual([]);
     await page.close();
@@ -192,8 +192,8 @@ test('with the phone: scanned, photographed, and it is on the desk', async () =>
   await phone.locator('input[type=file]').first().setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
   await phone.getByText(/It is in the studio/).waitFor();
   await page.getByText('1 photograph came.').waitFor();
-  await page.getByText(/Corners found, sure to/).waitFor();
-  await page.getByRole('button', { name: 'Close the door' }).click();
+  await page.getByText(/All four corners found/).waitFor();
+  await page.getByRole('button', { name: 'Stop waiting' }).click();
   await page.getByRole('button', { name: 'with the phone' }).waitFor();
   expect(complaints).toEqual([]);
   await page.close();

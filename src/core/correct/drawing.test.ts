@@ -75,7 +75,7 @@ describe('findings about the drawing', () => {
     expect(first).toMatchObject({ kind: 'drawing', massId: 7 });
     expect(first.shift.by[0]).toBeCloseTo(6, 1);
     expect(first.region.box[0]).toBeGreaterThan(30);
-    expect(sentenceFor(first, 'spout')).toBe('Spout: 6 mm further left, 2 mm lower.');
+    expect(sentenceFor(first, 'spout')).toBe('Move the spout 6 mm to the left and 2 mm down.');
     expect(found(readingWith(() => [0.9, -1.2]))).toEqual([]);
   });
 
@@ -106,7 +106,7 @@ describe('findings about the drawing', () => {
     };
     const moved: Reading = { ...reading, aligned: { ...reading.aligned, drift: { ...reading.aligned.drift, global } } };
     const whole = found(moved).find((one) => one.whole);
-    expect(whole && instructionOf(whole)).toBe('4 mm higher, 2 % smaller');
+    expect(whole && instructionOf(whole)).toBe('4 mm up, 2 % smaller');
     expect(whole?.amount).toBeGreaterThan(4);
   });
 
@@ -130,8 +130,8 @@ describe('findings about the drawing', () => {
 
 describe('words for a shift', () => {
   test('say what the hand should do, or what is', () => {
-    expect(shiftInWords([-6.4, 0.3])).toEqual(['6 mm further right']);
-    expect(shiftInWords([0.2, -3])).toEqual(['3 mm lower']);
+    expect(shiftInWords([-6.4, 0.3])).toEqual(['6 mm to the right']);
+    expect(shiftInWords([0.2, -3])).toEqual(['3 mm down']);
     expect(poseInWords({ tilt: -3.2, scale: 0.98 })).toEqual(['2 % larger', 'turned 3 degrees clockwise']);
     expect(driftInWords({ offset: [0, 4], scale: 1.02, rotationDegrees: 0 })).toBe('4 mm low and 2 % large');
     expect(driftInWords({ offset: [0.2, 0.3], scale: 1.001, rotationDegrees: 0.1 })).toBe('');

@@ -1,4 +1,4 @@
-import { figure, poseInWords, shiftInWords } from '../words';
+import { figure, moveInWords, poseInWords, shiftInWords } from '../words';
 import { drawingFound, LEAST_SHIFT } from './drawingFound';
 import type { DrawingFinding } from './finding';
 import { still, type Kind } from './kind';
@@ -30,12 +30,16 @@ export const DRAWING: Kind<DrawingFinding> = {
       ...shiftInWords(whole ? whole.offset : shift.by),
       ...poseInWords(whole ? { tilt: whole.rotationDegrees, scale: whole.scale } : (pose ?? { tilt: 0, scale: 1 })),
     ].join(', ') || 'as planned',
+  request: ({ shift, pose, whole }, place) =>
+    whole
+      ? moveInWords(place, { by: whole.offset, tilt: whole.rotationDegrees, scale: whole.scale })
+      : moveInWords(place, { by: shift.by, ...(pose ?? { tilt: 0, scale: 1 }) }),
   evidence: ({ whole, amount, shift }) =>
     whole
       ? `Its places lie ${amount.toFixed(1)} mm off on the whole.`
-      : `Painted ${amount.toFixed(1)} mm from its place, sure to ${shift.doubt.toFixed(1)} mm: contours of the plan found again in the painting.`,
+      : `Painted ${amount.toFixed(1)} mm from its place, give or take ${shift.doubt.toFixed(1)} mm: contours of the plan found again in the painting.`,
   basis: ({ shift: { by, doubt } }) =>
-    `Off by ${figure(by[0], 1)} mm to the right and ${figure(by[1], 1)} mm down, sure to ${doubt.toFixed(1)} mm: contours of the plan found again in the painting, whatever their values.`,
+    `Off by ${figure(by[0], 1)} mm to the right and ${figure(by[1], 1)} mm down, give or take ${doubt.toFixed(1)} mm: contours of the plan found again in the painting, whatever their values.`,
   departure: ({ shift }) => ({ kind: 'moved', by: shift.by, scale: 1 }),
   sameWay: (now, then) => Boolean(now.whole) === Boolean(then.whole),
   untouched: (now, then) => {

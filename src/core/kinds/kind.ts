@@ -85,6 +85,8 @@ export interface Kind<F extends Finding = Finding> {
   towards(finding: PartOf<F, 'shift' | 'whole'>): number | null;
   /** What the hand should do, without the place: "three quarters of a step darker". */
   instruction(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>): string;
+  /** The same as a request, with the place: "make the ledge half a step lighter". @param place as in a sentence */
+  request(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>, place: string): string;
   /**
    * Both figures and how sure they are, as it is decided by.
    * @param finding with half-widths for its uncertainty and doubt

@@ -42,12 +42,12 @@ describe('words', () => {
 
   test('a sentence is an instruction to the hand, not a verdict on the painter', () => {
     expect(sentenceFor({ kind: 'value', amount: 0.7, towards: null }, 'pot, shadow side')).toBe(
-      'Pot, shadow side: three quarters of a step darker.',
+      'Make the pot, shadow side, three quarters of a step darker.',
     );
     expect(sentenceFor({ kind: 'temperature', amount: -9, towards: 92 }, 'wall')).toBe(
-      'Wall: clearly warmer, towards yellow.',
+      'Make the wall clearly warmer, towards yellow.',
     );
-    expect(sentenceFor({ kind: 'chroma', amount: 5, towards: null }, 'fruit')).toBe('Fruit: a little greyer.');
+    expect(sentenceFor({ kind: 'chroma', amount: 5, towards: null }, 'fruit')).toBe('Make the fruit a little greyer.');
   });
 });
 

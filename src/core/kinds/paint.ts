@@ -20,7 +20,7 @@ export interface PaintKindRecord extends Kind<PaintFinding> {
 
 type Own = Omit<
   PaintKindRecord,
-  'always' | 'byLandmark' | 'find' | 'doubt' | 'towards' | 'named' | 'sameWay' | 'sighting'
+  'always' | 'byLandmark' | 'find' | 'doubt' | 'towards' | 'named' | 'request' | 'sameWay' | 'sighting'
 >;
 
 /** A kind about paint from what is its own. */
@@ -33,6 +33,10 @@ export function paintKind(own: Own): PaintKindRecord {
     doubt: ({ uncertainty }) => own.uncertaintyIn(uncertainty),
     towards: () => null,
     named: () => null,
+    request: (said, place) =>
+      Math.abs(said.amount) < own.settledWithin / 2
+        ? `leave ${place} as it is`
+        : `make ${place} ${own.instruction(said)}`,
     sameWay: (now, then) => Math.sign(now.amount) === Math.sign(then.amount),
     sighting: (_, { paint }) => ({
       difference: own.amount(paint),
@@ -52,14 +56,14 @@ export const claimOfHue = ({ amount, target }: Pick<PaintFinding, 'amount' | 'ta
 
 /** How a place's paint was measured. @param sure how far it may be off, in words */
 export const middleIn = (sure: string): string =>
-  `Middle of all that can be read of the place, strokes and stray spots set aside; sure to ${sure}.`;
+  `Middle of all that can be read of the place, strokes and stray spots set aside; give or take ${sure}.`;
 export const colourBasis: PaintKindRecord['basis'] = ({ uncertainty }) =>
   middleIn(`${uncertainty.warmth.toFixed(1)} units`);
 /** Both figures of a colour. */
 export const colourEvidence =
   (name: 'warmth' | 'chroma'): PaintKindRecord['evidence'] =>
   ({ target, painted, uncertainty, share }) =>
-    `Plan ${name} ${figure(matchedTarget({ target, painted })[name], 0)} at this value, painted ${figure(painted[name], 0)}, sure to ${uncertainty.warmth.toFixed(1)}. ${areaInWords(share)}`;
+    `Plan ${name} ${figure(matchedTarget({ target, painted })[name], 0)} at this value, painted ${figure(painted[name], 0)}, give or take ${uncertainty.warmth.toFixed(1)}. ${areaInWords(share)}`;
 
 /** Whether a colour is as it was. @param units of a*b* from which it has been worked on */
 export const sameColour =

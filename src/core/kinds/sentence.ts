@@ -1,3 +1,4 @@
+import { calledInWords } from '../words';
 import type { Instruction } from './kind';
 import { kindOf } from './kinds';
 
@@ -5,8 +6,10 @@ import { kindOf } from './kinds';
 export const instructionOf = (finding: Instruction): string => kindOf(finding.kind).instruction(finding);
 
 /**
- * The whole sentence: "Shadow side of the pot: three quarters of a step darker."
+ * The whole sentence: "Make the shadow side of the pot three quarters of a step darker."
  * @param name as the painter named the place
  */
-export const sentenceFor = (finding: Instruction, name: string): string =>
-  `${name.charAt(0).toUpperCase()}${name.slice(1)}: ${instructionOf(finding)}.`;
+export function sentenceFor(finding: Instruction, name: string): string {
+  const request = kindOf(finding.kind).request(finding, calledInWords(name));
+  return `${request.charAt(0).toUpperCase()}${request.slice(1)}.`;
+}

@@ -29,7 +29,7 @@ export const VALUE = paintKind({
   instruction: ({ amount }) =>
     Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`,
   evidence: ({ target, painted, difference, uncertainty, share }, show) =>
-    `Plan ${show(target.value)}${paintEnds(painted.value - difference.value, target.value, show)}, painted ${show(painted.value)}, sure to ${uncertainty.value.toFixed(2)} of a step. ${areaInWords(share)}`,
+    `Plan ${show(target.value)}${paintEnds(painted.value - difference.value, target.value, show)}, painted ${show(painted.value)}, give or take ${uncertainty.value.toFixed(2)} of a step. ${areaInWords(share)}`,
   basis: ({ uncertainty }) => middleIn(`${uncertainty.value.toFixed(2)} step`),
   departure: ({ amount }) => ({ kind: 'value', steps: Math.max(-MOST_STEPS, Math.min(MOST_STEPS, amount)) }),
   untouched: (now, then) =>

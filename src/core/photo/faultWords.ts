@@ -67,11 +67,12 @@ const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string
   size: ({ widthMm }) => `Until then all millimetres rest on the size that was said, not on ${Math.round(widthMm)} mm.`,
   tones: ({ dark, light }) =>
     `Left in, beside a middle of 5 a dark of value 2 would look like ${dark.toFixed(1)}, a light of value 8 like ${light.toFixed(1)}.`,
-  vivid: (_, { camera }) => `A strong colour is sure to ${percent(halfWidth(camera.vivid.doubt))} % of its strength.`,
+  vivid: (_, { camera }) =>
+    `A strong colour is told give or take ${percent(halfWidth(camera.vivid.doubt))} % of its strength.`,
   sheen: ({ most }) =>
     `Left in, it would make a dark of value 2 look like ${valueFromLuminance(luminanceFromValue(2) + 100 * most).toFixed(1)}.`,
   'no-card': (_, { agreement, uncertainty }) => {
-    const sure = `values are sure to ${steps(uncertainty.value)} of a step and warmth to ${units(uncertainty.warmth)}`;
+    const sure = `values are told give or take ${steps(uncertainty.value)} of a step and warmth give or take ${units(uncertainty.warmth)}`;
     return agreement > 0
       ? `If most of the painting is as planned, ${sure}.`
       : `Too little of the canvas agrees with the plan to tell: ${sure}.`;
@@ -80,8 +81,8 @@ const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string
     const { value, warmth } = UNLIKE_DOUBT[what];
     const wider = (by: number) => `${percent(by - 1)} %`;
     return value > 1
-      ? `It widens what values are sure to by ${wider(value)} and colours by ${wider(warmth)}.`
-      : `It widens what colours are sure to by ${wider(warmth)}.`;
+      ? `It makes values less sure by ${wider(value)} and colours by ${wider(warmth)}.`
+      : `It makes colours less sure by ${wider(warmth)}.`;
   },
 };
 

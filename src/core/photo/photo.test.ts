@@ -297,10 +297,12 @@ test('every fault of a photo has a sentence that says what to do', () => {
   );
   const byPaints = wordsForFault({ code: 'vivid', by: 0.12, from: 'paints' }, light).words;
   expect(byPaints).toMatch(/Your phone makes all colours about 12 % stronger: your paints on the card tell/);
-  expect(vivid.cost).toBe('A strong colour is sure to 5 % of its strength.');
+  expect(vivid.cost).toBe('A strong colour is told give or take 5 % of its strength.');
   const card = (agreement: number) => wordsForFault({ code: 'no-card' }, { ...light, agreement }).cost;
-  expect(card(0.8)).toBe('If most of the painting is as planned, values are sure to 0.16 of a step and warmth to 1.6.');
-  expect(card(0)).toMatch(/^Too little of the canvas agrees with the plan to tell: values are sure to 0.16/);
+  expect(card(0.8)).toBe(
+    'If most of the painting is as planned, values are told give or take 0.16 of a step and warmth give or take 1.6.',
+  );
+  expect(card(0)).toMatch(/^Too little of the canvas agrees with the plan to tell: values are told give or take 0.16/);
   const tones = wordsForFault({ code: 'tones', dark: 1.52, light: 8.2 }, light);
   expect(tones.words).toMatch(/your phone did it, or you did.*Three greys/);
   expect(tones.cost).toBe(

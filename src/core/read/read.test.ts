@@ -106,7 +106,7 @@ describe('findings', () => {
     const [first, ...rest] = findings(flatOf(picture((x, y) => (y > 204 ? 3 : x > 250 ? 5 : 7))));
     expect(rest).toEqual([]);
     expect(first.kind).toBe('drawing');
-    expect(sentenceFor(first, 'whole drawing')).toMatch(/^Whole drawing: [34] mm higher/);
+    expect(sentenceFor(first, 'whole drawing')).toMatch(/^Move the whole drawing [34] mm up/);
   });
 
   test('the larger and stronger error comes first', () => {

@@ -161,8 +161,20 @@ export interface Gap {
 }
 const SAME_STUFF = 7; // CIEDE2000 between a gap and the open area, as planned
 
+const ALONG = 0.04; // of the picture's outline a mass must reach along to be what lies behind things
+
+/** Masses that reach the picture's outline: what lies behind things goes on beyond it, a thing among them does not. */
+function onBorder({ width, height, massOf, ids }: MassMap): Set<number> {
+  const counts = new Int32Array(ids.length);
+  const count = (i: number) => counts[massOf[i] ?? 0]++;
+  for (let x = 0; x < width; x++) [x, (height - 1) * width + x].forEach(count);
+  for (let y = 0; y < height; y++) [y * width, y * width + width - 1].forEach(count);
+  return new Set(ids.filter((_, k) => (counts[k] ?? 0) > ALONG * 2 * (width + height)));
+}
+
 /**
- * Gaps: small masses of the colour of a larger one that they do not touch, and that are no part of a thing.
+ * Gaps: small masses of the colour of what lies behind things, which they do not touch, and that are no part of a
+ * thing.
  * @param things ids of masses that belong together
  */
 export function gapsOf(
@@ -171,6 +183,7 @@ export function gapsOf(
   { mmPerPixel, things }: { mmPerPixel: number; things: readonly (readonly number[])[] },
 ): Gap[] {
   const touching = neighbours(masses, mmPerPixel);
+  const outer = onBorder(masses);
   const touch = (a: number, b: number) => a !== b && touching.some(({ ids }) => ids.includes(a) && ids.includes(b));
   return read.flatMap((mass): Gap[] => {
     if (mass.share > SMALL || things.some((ids) => ids.includes(mass.id))) return [];
@@ -178,6 +191,7 @@ export function gapsOf(
       .filter(
         (other) =>
           other.share > 2 * mass.share &&
+          outer.has(other.id) &&
           !touch(mass.id, other.id) &&
           colourDifference(mass.target, other.target) < SAME_STUFF,
       )

@@ -76,7 +76,7 @@ describe('values', () => {
       'Reads flat where it should turn: mass 7, mass 8.',
       'From mass 1 to mass 2 it should turn through 3.0 steps, and turns through 1.2.',
       'Its value wobbles inside: mass 7, mass 8.',
-      'The gap mass 5 is one step too light against mass 6, which it shows.',
+      'The open background at mass 5 is one step too light against mass 6.',
     ]);
     const [, line] = valuesInWords(account({ relations: [relation] }), { names, recheck: [], show });
     expect(line).toContainEqual({ mass: 3, words: 'mass 3' });
@@ -122,7 +122,7 @@ describe('colour', () => {
 
   test('nothing is said of the colour of a mass that the reference does not tell', () => {
     const drab = { id: 4, span: both(1, 1), play: both(9, 1), flat: false, wobbles: false, dull: false };
-    expect(colours({ forms: [drab] })).toContain('The plan’s play of colour is missing in mass 4.');
+    expect(colours({ forms: [drab] })).toContain('The plan’s variety of colour is missing in mass 4.');
     const families = { gap: both(1, 1), crossed: [], warmth: null };
     const clipped = { crushed: 0.002, blown: 0, masses: [4] };
     expect(colours({ forms: [drab], families, clipped })).toEqual([]);

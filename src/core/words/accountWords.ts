@@ -53,7 +53,9 @@ const offPattern = ({ dark, overlap }: Account['things'][number]): boolean =>
 
 /** Names in a row, each to be shown. */
 function row(ids: readonly number[], { mass }: Names): Piece[] {
-  return ids.slice(0, FEW).flatMap((id, i) => [...(i > 0 ? [', '] : []), { mass: id, words: mass(id) }]);
+  const names = ids.slice(0, FEW).map(mass);
+  const between = names.some((name) => name.includes(',')) ? '; ' : ', ';
+  return names.flatMap((words, i): Piece[] => [...(i > 0 ? [between] : []), { mass: ids[i] ?? -1, words }]);
 }
 
 /** Masses and things of an account as pieces of a sentence. */
@@ -108,7 +110,7 @@ function insideInWords({ families, forms, turnings, things }: Account, { mass, t
   const overlap = families !== null && families.gap.planned > 0.1 && families.gap.painted < 0;
   return [
     ...(overlap ? [['The two families overlap: the darkest light is darker than the lightest shadow.']] : []),
-    ...those('On the wrong side of the parting value:', families?.crossed ?? []),
+    ...those('On the wrong side of the light-shadow threshold:', families?.crossed ?? []),
     ...those('Reads flat where it should turn:', idsOf('flat')),
     ...turnings
       .filter(({ flat }) => flat)
@@ -134,7 +136,7 @@ function gapInWords({ id, open, filled, painted, planned }: Account['gaps'][numb
   const off = filled
     ? ' is painted like what surrounds it'
     : ` is ${stepsInWords(painted - planned)} too ${painted > planned ? 'light' : 'dark'}`;
-  return [['The gap ', mass(id), `${off} against `, mass(open), ', which it shows.']];
+  return [['The open background at ', mass(id), `${off} against `, mass(open), '.']];
 }
 
 const ENOUGH = 0.5; // of the ground covered, from which the whole is spoken of
@@ -221,8 +223,8 @@ export function coloursInWords(account: Account, { names }: { names: Names }): L
     ...(meant
       ? [['The accent planned strongest is ', mass(meant.id), ' against ', mass(meant.against), ...accent()]]
       : []),
-    ...(plays.length > 0 ? [['Colour plays at held value in ', ...those(plays), ': a virtue.']] : []),
-    ...(drab.length > 0 ? [['The plan’s play of colour is missing in ', ...those(drab), '.']] : []),
+    ...(plays.length > 0 ? [['Colour varies while value holds in ', ...those(plays), ': good.']] : []),
+    ...(drab.length > 0 ? [['The plan’s variety of colour is missing in ', ...those(drab), '.']] : []),
   ];
 }
 

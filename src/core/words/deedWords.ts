@@ -23,7 +23,7 @@ const of = (what: string) => (deed: { readonly session: number }) => `${what}, s
 const WORDS: Words = {
   session: ({ session }) => `session ${session} begun`,
   'photo-added': of('photograph added'),
-  'photo-aside': of('photograph put aside'),
+  'photo-aside': of('photograph left out'),
   'photo-back': of('photograph taken back'),
   photo: of('photograph described'),
   corners: of('corners shown'),
@@ -36,7 +36,7 @@ const WORDS: Words = {
   size: () => 'the size of the canvas',
   plan: ({ version }) => `plan version ${version} kept`,
   'reference-added': ({ name }) => `reference ${name} added`,
-  'reference-aside': ({ name }) => `reference ${name} put aside`,
+  'reference-aside': ({ name }) => `reference ${name} set aside`,
   'reference-back': ({ name }) => `reference ${name} taken back`,
   reference: ({ name }) => `reference ${name} changed`,
   decision: ({ decision, name }) => `${name}, ${decision ? DONE[decision] : 'decision taken back'}`,
@@ -49,7 +49,7 @@ const DONE: Record<Decided, string> = {
   taken: 'taken',
   dismissed: 'dismissed',
   later: 'not now',
-  planned: 'departure',
+  planned: 'meant to be so',
 };
 
 /** What was done, in short: "corners shown, session 4". */

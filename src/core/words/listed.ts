@@ -1,6 +1,9 @@
-/** "one, two and three"; '' = nothing to list. */
-export const listed = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+/** "one, two and three"; where one has a comma of its own, "one, left; two; and three"; '' = nothing to list. */
+export function listed(words: readonly string[]): string {
+  if (words.length < 2) return words.join('');
+  const own = words.some((word) => word.includes(','));
+  return `${words.slice(0, -1).join(own ? '; ' : ', ')}${own ? ';' : ''} and ${words[words.length - 1]}`;
+}
 
 /** "1 finding", "2 findings". */
 export const plural = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;

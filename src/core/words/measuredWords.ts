@@ -10,13 +10,13 @@ const tooLight = (steps: number) => `${stepsInWords(steps)} too ${steps > 0 ? 'l
 
 /** How sure a photograph makes its readings. @param uncertainty half-widths */
 export const sureInWords = ({ value, warmth }: { value: number; warmth: number }): string =>
-  `Values are sure to ${value.toFixed(2)} of a step, warmth to ${warmth.toFixed(1)}.`;
+  `Values are told give or take ${value.toFixed(2)} of a step, warmth give or take ${warmth.toFixed(1)}.`;
 
 /** What an outlined place shows. */
 export function outlineInWords({ target, painted, difference, uncertainty, spread }: Comparison, show: Show): string {
   const off = Math.abs(difference.value) < SPOKEN ? 'as planned' : tooLight(difference.value);
   return [
-    `Planned ${show(target.value)}, painted ${show(painted.value)}: ${off}, sure to ${uncertainty.value.toFixed(2)}.`,
+    `Planned ${show(target.value)}, painted ${show(painted.value)}: ${off}, give or take ${uncertainty.value.toFixed(2)} of a step.`,
     `Warmth ${figure(target.warmth, 0)} planned, ${figure(painted.warmth, 0)} painted; chroma ${target.chroma.toFixed(0)} and ${painted.chroma.toFixed(0)}.`,
     `Its values spread by ${spread.toFixed(2)}.`,
   ].join(' ');

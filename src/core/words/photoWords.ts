@@ -1,8 +1,9 @@
-import { percent, plural } from './listed';
+import { plural } from './listed';
 import { PHOTO_TEXT } from './texts/photoText';
 
+const SURELY = 0.9; // confidence from which nothing is added
 export const cornersFoundInWords = (confidence: number): string =>
-  `Corners found, sure to ${percent(confidence)}. Drag one, or nudge it with the arrow keys.`;
+  `All four corners found${confidence < SURELY ? ', less surely than usual: look at each' : ''}. Drag one, or nudge it with the arrow keys.`;
 const NUMBER = ['no', 'one', 'two', 'three', 'four'];
 /** What is asked of the painter while so many of the four corners have not been shown. */
 export const cornersToShowInWords = (left: number): string =>
@@ -13,7 +14,7 @@ export const lensInWords = (px: number): string =>
   `The lens bends straight sides by ${px.toFixed(0)} px; that is taken out.`;
 export const shotsInWords = (shots: number): string => (shots > 1 ? `${shots} shots read as one.` : '');
 export const asideInWords = (photos: number): string =>
-  `${plural(photos, 'photograph')} put aside; add it again to take it back.`;
+  `${plural(photos, 'photograph')} left out; add it again to take it back.`;
 export const inSessionInWords = (photos: number): string => `${plural(photos, 'photograph')} in this session.`;
 /** @param session its number as the address has it; NaN = the address names none */
 export const noSessionInWords = (session: number): string =>
@@ -47,7 +48,7 @@ export const phoneDoorInWords = (session: number): string =>
 export const phoneCameInWords = (received: number): string =>
   received === 0 ? 'Waiting for the phone.' : `${plural(received, 'photograph')} came.`;
 export const strangerInWords = (tries: number): string =>
-  `Something else in this network has tried ${tries} wrong codes. It was not let in and is answered slowly; your phone still comes in. If you do not know what it is, close the door.`;
+  `Something else in this network has tried ${tries} wrong codes. It was not let in and is answered slowly; your phone still comes in. If you do not know what it is, stop waiting.`;
 
 /** What is being done with a photograph just now. */
 export type Doing =

@@ -52,7 +52,9 @@ export const toDecideInWords = (taken: number, open: number): string =>
 export const takenInWords = (taken: number): string =>
   taken > 0
     ? `${plural(taken, 'correction')} for the next session. Its photograph will tell of each whether it worked.`
-    : 'No correction is on the list. Add what only an eye sees, or paint on.';
+    : 'No correction is on the list yet. Take a finding, add your own, or paint on.';
+/** How the list of corrections stands, wherever they are counted. */
+export const correctionsInWords = (open: number, done: number): string => `Corrections: ${open} open, ${done} done.`;
 export const offListInWords = (name: string): string => `“${name}” is off the list.`;
 
 const WHENCE = {

@@ -26,6 +26,7 @@ import {
   shotsInWords,
   sightInWords,
   sortingInWords,
+  sideWrongInWords,
   standingInWords,
   takenInWords,
   tapInWords,
@@ -54,9 +55,9 @@ const comparison = (value: number, warmth: number): Comparison => ({
 describe('what was measured', () => {
   test('a place, a mass, a relation', () => {
     expect(outlineInWords(comparison(0.5, 6), show)).toBe(
-      'Planned 5.0, painted 5.5: half a step too light, sure to 0.10. Warmth 0 planned, 6 painted; chroma 0 and 6. Its values spread by 0.25.',
+      'Planned 5.0, painted 5.5: half a step too light, give or take 0.10 of a step. Warmth 0 planned, 6 painted; chroma 0 and 6. Its values spread by 0.25.',
     );
-    expect(outlineInWords(comparison(0.1, 0), show)).toMatch(/: as planned, sure to/);
+    expect(outlineInWords(comparison(0.1, 0), show)).toMatch(/: as planned, give or take/);
     expect(massInWords(comparison(0, -8), show)).toMatch(/warmth 0 and −8\. clearly too cool\.$/);
     expect(massInWords(comparison(0, 3), show)).not.toMatch(/too/);
     expect(relationInWords({ planned: 1, painted: -0.5, reversed: true }, ['pot', 'wall'])).toBe(
@@ -138,9 +139,9 @@ describe('how things stand', () => {
   });
 
   test('photographs: corners, shots, a batch, the phone, the work under way', () => {
-    expect(cornersFoundInWords(0.974)).toMatch(/^Corners found, sure to 97 %\./);
+    expect(cornersFoundInWords(0.974)).toMatch(/^All four corners found\. Drag/);
     expect([shotsInWords(1), shotsInWords(2)]).toEqual(['', '2 shots read as one.']);
-    expect(asideInWords(1)).toMatch(/^1 photograph put aside/);
+    expect(asideInWords(1)).toMatch(/^1 photograph left out/);
     expect(sortingInWords({ known: 0, looking: 3 })).toBe(
       'Each goes into the session of the day it was taken. Looking for the corners of 3.',
     );
@@ -153,12 +154,20 @@ describe('how things stand', () => {
   });
 
   test('a painting on the ledge, and files of no painting', () => {
-    expect(standingInWords({ session: 3, day: '14 March', undecided: 1, corrections: 2 })).toBe(
-      'Session 3 is photographed, 14 March. 1 finding waits for your eye. 2 corrections are on the list.',
+    expect(standingInWords({ session: 3, day: '14 March', undecided: 1, open: 1, done: 2 })).toBe(
+      'Session 3 is photographed, 14 March. 1 finding waits for your eye. Corrections: 1 open, 2 done.',
     );
-    expect(standingInWords({ session: 3, day: null, undecided: 0, corrections: 0 })).toBe('Session 3 is under way.');
+    expect(standingInWords({ session: 3, day: null, undecided: 0, open: 0, done: 0 })).toBe('Session 3 is under way.');
     const one = unclaimedInWords({ files: 1, bytes: 2_500_000 });
     expect(one.before).toBe('1 file of the originals (2.5 MB) belongs to no painting here, so it was set aside in ');
     expect(unclaimedInWords({ files: 2, bytes: 900 }).after).toMatch(/look at them,/);
+  });
+
+  test('a side of a canvas is judged in the unit it is typed in', () => {
+    const wrong = (widthMm: number, unit: 'mm' | 'inches') => sideWrongInWords({ widthMm, heightMm: 300 }, unit);
+    expect(wrong(400, 'mm')).toBeNull();
+    expect(wrong(5, 'mm')).toBe('The width of a canvas lies between 20 and 5000 mm.');
+    expect(wrong(5, 'inches')).toBe('The width of a canvas lies between 0.8 and 196 inches.');
+    expect(wrong(NaN, 'mm')).toBe('The width is no number. Type it like 40 or 40.5.');
   });
 });

@@ -1,4 +1,5 @@
 import { plural } from './listed';
+import { correctionsInWords } from './readingWords';
 
 /**
  * How a painting stands, for its place on the ledge.
@@ -8,17 +9,19 @@ export function standingInWords({
   session,
   day,
   undecided,
-  corrections,
+  open,
+  done,
 }: {
   session: number;
   day: string | null;
   undecided: number;
-  corrections: number;
+  open: number;
+  done: number;
 }): string {
   return [
     day ? `Session ${session} is photographed, ${day}.` : `Session ${session} is under way.`,
     undecided > 0 && `${plural(undecided, 'finding')} ${undecided === 1 ? 'waits' : 'wait'} for your eye.`,
-    corrections > 0 && `${plural(corrections, 'correction')} ${corrections === 1 ? 'is' : 'are'} on the list.`,
+    open + done > 0 && correctionsInWords(open, done),
   ]
     .filter(Boolean)
     .join(' ');
@@ -47,3 +50,29 @@ export const pictureGoneInWords = (status: number): string =>
 /** What no longer fits. @param what it is called; @param why for who looks into it */
 export const unreadableInWords = (what: string, why: string): string =>
   `This version cannot read ${what} as it is kept (${why}). Nothing was changed, and it stays as it is. Open the folder with the version that kept it, or look at it with ./revlin check.`;
+
+const SIDE = { least: 20, most: 5000 }; // mm
+const INCH = 25.4; // mm
+/**
+ * What is wrong with the sides of a canvas, in the unit they are typed in; null = nothing.
+ * @param sides NaN = what is typed is no number
+ */
+export function sideWrongInWords(sides: { widthMm: number; heightMm: number }, unit: 'mm' | 'inches'): string | null {
+  const both = [
+    ['width', sides.widthMm],
+    ['height', sides.heightMm],
+  ] as const;
+  const [none] = both.filter(([, mm]) => Number.isNaN(mm));
+  if (none) return `The ${none[0]} is no number. Type it like 40 or 40.5.`;
+  const [off] = both.filter(([, mm]) => mm < SIDE.least || mm > SIDE.most);
+  if (!off) return null;
+  const [least, most] =
+    unit === 'mm' ? [SIDE.least, SIDE.most] : [(SIDE.least / INCH).toFixed(1), Math.floor(SIDE.most / INCH)];
+  return `The ${off[0]} of a canvas lies between ${least} and ${most} ${unit}.`;
+}
+
+/** "Wall, session 4 · Enamel pot and persimmons · Revlin". @param where from the nearest to the furthest */
+export const pageInWords = (where: readonly string[]): string => [...where, 'Revlin'].join(' · ');
+/** @param session as the address has it */
+export const roomInWords = (room: string, session: string | undefined): string =>
+  session ? `${room}, session ${session}` : room;

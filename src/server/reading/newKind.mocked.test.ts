@@ -40,6 +40,7 @@ const specks = vi.hoisted(() => async (): Promise<Kind> => {
     doubt: () => 0.1,
     towards: () => null,
     instruction: () => 'take the specks down',
+    request: (_, place) => `take the specks of ${place} down`,
     evidence: () => 'Specks.',
     basis: () => 'Specks were counted.',
     departure: () => null,
@@ -127,7 +128,7 @@ test('a new kind is found, said, taken, checked and settled without another line
   const { findings } = await describeReading(studio, photoId);
   const index = findings.findIndex(({ kind }) => String(kind) === 'specks');
   expect(FindingOfReading.parse(findings[index])).toMatchObject({
-    words: expect.stringMatching(/: take the specks down\.$/),
+    words: expect.stringMatching(/^Take the specks of .* down\.$/),
   });
   const after = await decide(studio, { photoId, index, decision: 'taken' });
   expect(after.findings[index].decision).toBe('taken');

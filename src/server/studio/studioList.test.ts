@@ -182,6 +182,8 @@ async function queriesOf(work: () => Promise<unknown>): Promise<number> {
   return queries;
 }
 
+const isDone = (checks: readonly { verdict: string }[]) => checks.at(-1)?.verdict === 'settled';
+
 test.each(TURNS.map(([next, waiting, make], turn) => ({ turn, next, waiting, make })))(
   'a painting that waits for $next ($waiting findings, turn $turn) is told of alike in the list and on its page',
   async ({ next, waiting, make }) => {
@@ -202,7 +204,8 @@ test.each(TURNS.map(([next, waiting, make], turn) => ({ turn, next, waiting, mak
       hasReference: reference !== null,
       latestPhotoId: read?.id ?? null,
       latestDate: sessions.filter(({ photos }) => photos.length > 0).at(-1)?.date ?? null,
-      openCorrections: corrections.filter(({ open }) => open).length,
+      openCorrections: corrections.filter(({ open, checks }) => open && !isDone(checks)).length,
+      doneCorrections: corrections.filter(({ open, checks }) => open && isDone(checks)).length,
     });
   },
 );

@@ -6,7 +6,10 @@ import { nextOf } from '../painting/next';
 import { stateOf } from '../photo/photosOf';
 import { undecidedIn } from '../reading/undecided';
 
-interface PaintingLine extends Pick<PaintingSummary, 'id' | 'title' | 'widthMm' | 'heightMm' | 'openCorrections'> {
+interface PaintingLine extends Pick<
+  PaintingSummary,
+  'id' | 'title' | 'widthMm' | 'heightMm' | 'openCorrections' | 'doneCorrections'
+> {
   readonly drewMe: string;
   readonly onEasel: number;
   /** JSON of what holds for the whole painting */
@@ -34,10 +37,18 @@ interface PhotoLine {
   readonly readingId: string | null;
 }
 
+/** What the newest session that was checked says of a correction; null = none has been yet. */
+const LAST_VERDICT = `(SELECT k.verdict FROM correction_check k JOIN reading r ON r.id = k.readingId
+    JOIN photo f ON f.id = r.photoId JOIN session s ON s.id = f.sessionId
+    WHERE k.correctionId = c.id ORDER BY s.number DESC, k.rowid DESC LIMIT 1)`;
+const listed = (which: string) =>
+  `(SELECT count(*) FROM correction c WHERE c.paintingId = p.id AND c.open = 1 AND ${LAST_VERDICT} ${which} 'settled')`;
+
 const PAINTINGS = `
   SELECT id, title, widthMm, heightMm, drewMe, setUp,
     EXISTS (SELECT 1 FROM reference r WHERE r.paintingId = p.id AND r.governs = 1 AND r.aside = 0) AS referred,
-    (SELECT count(*) FROM correction c WHERE c.paintingId = p.id AND c.open = 1) AS openCorrections,
+    ${listed('IS NOT')} AS openCorrections,
+    ${listed('IS')} AS doneCorrections,
     p.id IS (SELECT paintingId FROM easel ORDER BY rowid DESC LIMIT 1) AS onEasel
   FROM painting p ORDER BY onEasel DESC, p.rowid DESC`;
 
@@ -95,7 +106,7 @@ export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
   const stages = told.flatMap(({ readingId, calls }) => (readingId ? [[readingId, calls] as const] : []));
   const waiting = await undecidedIn(db, new Map(stages));
   return told.map(({ painting, from, count, main = null, readingId, latestPhotoId, latestDate }): PaintingSummary => {
-    const { id, title, widthMm, heightMm, openCorrections } = painting;
+    const { id, title, widthMm, heightMm, openCorrections, doneCorrections } = painting;
     const undecided = (readingId && waiting.get(readingId)) || 0;
     const [onEasel, hasReference] = [painting.onEasel === 1, painting.referred === 1];
     return {
@@ -112,6 +123,7 @@ export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
       latestPhotoId,
       latestDate,
       openCorrections,
+      doneCorrections,
     };
   });
 }

@@ -40,7 +40,10 @@ function Listed({ detail, reading, number, desk }: Parts) {
       <h3>
         Session {number}: {plural(findings.filter(({ loud }) => loud).length, 'finding')}
       </h3>
-      <p className="small">{findings.length > 0 && toDecideInWords(takenOf(reading), openOf(reading).length)}</p>
+      <p className="small">
+        {findings.length > 0 &&
+          toDecideInWords(takenOf(reading) + ownOf(detail, number).length, openOf(reading).length)}
+      </p>
       <FindingList
         findings={findings}
         chosen={desk.chosen}
@@ -61,7 +64,7 @@ function Listed({ detail, reading, number, desk }: Parts) {
         </p>
       )}
       <button className="line mt-4" onClick={desk.add}>
-        Add what only an eye sees <kbd>A</kbd>
+        Add your own correction <kbd>A</kbd>
       </button>
     </div>
   );

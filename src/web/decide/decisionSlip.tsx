@@ -1,4 +1,4 @@
-import { methodInWords } from '../../core/words';
+import { methodInWords, scaleInWords } from '../../core/words';
 import type { FindingOfReading, ReadingDetail } from '../../contract';
 import { Mark, markOf } from '../marks/mark';
 import { useScale } from '../settings';
@@ -82,7 +82,7 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
       </h2>
       <div className="serif mt-2">
         {kindOf(finding.kind).evidence(finding, scale.show)}
-        {exactly && <span className="small block">{exactly}</span>}
+        {exactly && <span className="small block">{`${exactly} ${scaleInWords(scale.name)}`}</span>}
         {face.traced && <Traced finding={finding} reading={reading} />}
       </div>
       <FindingDoubts finding={finding} />
@@ -105,9 +105,9 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
             aria-pressed={finding.decision === 'planned'}
             disabled={busy || finding.decision === 'planned'}
             onClick={onDepart}
-            title="It is meant to be so: the plan follows what is painted"
+            title="The plan follows what is painted; it is not raised again"
           >
-            Departure <kbd>F</kbd>
+            It is meant to be so <kbd>F</kbd>
           </button>
         )}
       </div>

@@ -13,7 +13,7 @@ const GROUPS: readonly { name: string; holds: (finding: FindingOfReading) => boo
   { name: 'Dismissed before, and unchanged', holds: ({ loud, silenced }) => !loud && silenced !== null },
 ];
 
-const DECIDED = { taken: 'taken', dismissed: 'dismissed', later: 'not now', planned: 'a departure' } as const;
+const DECIDED = { taken: 'taken', dismissed: 'dismissed', later: 'not now', planned: 'meant to be so' } as const;
 
 interface Props {
   readonly findings: readonly FindingOfReading[];

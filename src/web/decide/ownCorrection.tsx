@@ -46,7 +46,7 @@ export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error
       className="flex flex-1 flex-col gap-3"
       aria-label="A correction of your own"
     >
-      <h2>What only an eye sees</h2>
+      <h2>Your own correction</h2>
       <p className="serif">
         {outlined ? 'Outlined.' : DECIDE_TEXT.outlinePlace}{' '}
         {points.length > 0 && (

@@ -69,19 +69,19 @@ export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
           ),
         },
         {
-          name: 'sure to',
+          name: 'give or take',
           number: true,
           show: ({ uncertainty }) => uncertainty.value.toFixed(2),
           by: ({ uncertainty }) => uncertainty.value,
         },
         { name: 'spread', number: true, show: ({ spread }) => spread.toFixed(2), by: ({ spread }) => spread },
         {
-          name: 'turns through',
+          name: 'turns by',
           number: true,
           by: ({ id }) => formOf(id)?.span.painted ?? 0,
           show: ({ id }) => {
             const form = formOf(id);
-            return form ? `${form.span.painted.toFixed(1)} of ${form.span.planned.toFixed(1)}` : '';
+            return form ? `${form.span.painted.toFixed(1)} of ${form.span.planned.toFixed(1)} steps` : '';
           },
         },
       ]}
@@ -130,7 +130,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
             ),
         },
         {
-          name: 'sure to',
+          name: 'give or take',
           number: true,
           show: ({ uncertainty }) => uncertainty.warmth.toFixed(1),
           by: ({ uncertainty }) => uncertainty.warmth,
@@ -148,12 +148,12 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
           by: ({ painted }) => painted.chroma,
         },
         {
-          name: 'colour plays',
+          name: 'colour varies',
           number: true,
           by: (mass) => playOf(mass)?.painted ?? 0,
           show: (mass) => {
             const play = playOf(mass);
-            return play ? `${play.painted.toFixed(1)} of ${play.planned.toFixed(1)}` : '';
+            return play ? `${play.painted.toFixed(1)} of ${play.planned.toFixed(1)} units` : '';
           },
         },
       ]}
@@ -195,7 +195,7 @@ export function DrawingTable({ masses, account, chosen, onChoose }: TableProps) 
           by: ({ id }) => drawnOf(id)?.scale ?? 1,
         },
         {
-          name: 'sure to',
+          name: 'give or take',
           number: true,
           show: ({ id }) => `${(drawnOf(id)?.doubt ?? 0).toFixed(1)} mm`,
           by: ({ id }) => drawnOf(id)?.doubt ?? 0,

@@ -2,6 +2,8 @@ import { Link, Navigate, Outlet, useLocation, useNavigate, useOutletContext, use
 import type { PaintingDetail } from '../../contract';
 import { usePainting } from '../api/queries';
 import { useKeys } from '../keyboard';
+import { roomInWords, STUDIO_TEXT } from '../../core/words';
+import { usePageTitle } from '../ui/pageTitle';
 import { ProblemNote } from '../ui/problem';
 import { UndoLine } from './undoLine';
 import { nextOf } from '../words';
@@ -25,12 +27,14 @@ function rooms(detail: PaintingDetail): { name: string; to: string | null }[] {
 }
 
 export function PaintingLayout() {
-  const { paintingId = '' } = useParams();
+  const { paintingId = '', session } = useParams();
   const { data, error } = usePainting(paintingId);
   const navigate = useNavigate();
   const list = data ? rooms(data) : [];
   // A room is the same room whichever session hangs in it.
   const here = useLocation().pathname.split('/')[3];
+  const room = list.find(({ name }) => name.toLowerCase() === here);
+  usePageTitle(room && roomInWords(room.name, session), data?.painting.title);
   const go = (name: string) => {
     const to = list.find((room) => room.name === name)?.to;
     return to ? () => void navigate(to) : undefined;
@@ -38,6 +42,9 @@ export function PaintingLayout() {
   useKeys({ w: go('Wall'), d: go('Decide'), p: go('Photo'), l: undefined, '?': () => void navigate('/marks') });
   return (
     <main className="page">
+      <a className="skip" href="#room">
+        {STUDIO_TEXT.skip}
+      </a>
       <header className="flex flex-wrap items-baseline justify-between gap-x-8">
         <h1>
           {data ? (
@@ -66,15 +73,27 @@ export function PaintingLayout() {
               </span>
             ),
           )}
+          <Link className="word" to="/marks" title={STUDIO_TEXT.whatMarksMean} aria-label={STUDIO_TEXT.whatMarksMean}>
+            <span className="max-sm:hidden">Marks</span>
+            <span className="sm:hidden">?</span>
+          </Link>
         </nav>
       </header>
       <ProblemNote error={data ? null : error} />
-      {data && <Outlet context={data} />}
+      <div id="room" tabIndex={-1} className="room">
+        {data && <Outlet context={data} />}
+      </div>
     </main>
   );
 }
 
 export const useDetail = () => useOutletContext<PaintingDetail>();
+
+/** The photographs, where the address names no session: those of the newest. */
+export function LatestPhoto() {
+  const { painting, sessions } = useDetail();
+  return <Navigate replace to={`/painting/${painting.id}/photo/${Math.max(1, sessions.length)}`} />;
+}
 
 /** The wall, once something hangs there; before that, the next thing to do. */
 export function PaintingHome() {

@@ -70,7 +70,7 @@ export function PhoneSlip({ paintingId, session }: { paintingId: string; session
           </p>
         )}
         <button className="btn mt-3" onClick={() => close.mutate()}>
-          Close the door
+          Stop waiting
         </button>
       </div>
     </section>

@@ -75,7 +75,7 @@ export function Shots({
           </select>
         </label>
         <button className="line" onClick={() => set(shown.id, { aside: true })}>
-          Put it aside
+          Leave this photo out
         </button>
         {session.aside.map((photo) => (
           <button key={photo.id} className="line" onClick={() => set(photo.id, { aside: false })}>

@@ -144,7 +144,7 @@ function CropsToCompare({
             setName('');
           }}
         >
-          Put it by
+          Keep this crop
         </button>
       </div>
     </>
@@ -187,7 +187,7 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
           <UnderCrop painting={painting} reference={reference} crop={shown} />
           <p className="small">{fileInWords(reference)}</p>
           <button className="btn act mt-3 w-full" disabled={!changed || change.isPending} onClick={() => put({ crop })}>
-            {changed ? 'Keep this crop' : 'Crop kept'}
+            {changed ? 'Use this crop' : 'This crop is used'}
           </button>
           <ProblemNote error={change.error} />
           <hr className="rule my-3" />

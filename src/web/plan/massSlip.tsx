@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { PLAN_TEXT } from '../../core/words';
+import { PLAN_TEXT, scaleInWords } from '../../core/words';
 import type { MassMark } from '../../contract';
 import type { MassEdit } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
@@ -313,6 +313,7 @@ export function MassSlip(props: MassSlipProps) {
       <ToolLine own="own" tool={tool} onTool={setTool} className="line mt-2">
         Draw a mass of your own
       </ToolLine>
+      <p className="small mt-2">{scaleInWords(scale.name)}</p>
       <hr className="rule my-3" />
       <DrawingsSlip plan={plan} />
     </Slip>

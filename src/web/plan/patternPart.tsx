@@ -32,7 +32,7 @@ export function PatternRow({
 }) {
   const scale = useScale();
   const shown = [
-    ['two', 'Two values', `parts at ${scale.show(split)}`],
+    ['two', 'Two values', `threshold ${scale.show(split)}`],
     ['three', 'Three', ''],
     ['tones', `${pattern.tones} values`, 'the plan’s number'],
   ] as const;
@@ -74,7 +74,7 @@ export function PatternDials({
     <>
       <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2">
         <label className="flex items-center gap-3">
-          <span className="small">Light and shadow part at</span>
+          <span className="small">Light-shadow threshold</span>
           <input
             type="range"
             className="w-44"
@@ -82,7 +82,7 @@ export function PatternDials({
             max={9}
             step={0.1}
             value={split}
-            aria-label="Value at which light and shadow part"
+            aria-label="Light-shadow threshold"
             onChange={(event) => onChange({ ...pattern, split: Number(event.target.value) })}
           />
         </label>
@@ -127,7 +127,7 @@ function Splits({
   };
   return (
     <div className="mt-2 flex flex-wrap items-center gap-2">
-      <span className="small">These part at</span>
+      <span className="small">Thresholds</span>
       {splits.map((at, i) => (
         <NumberField
           key={`${pattern.tones}-${i}`}

@@ -116,7 +116,7 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
             Make it the main one
           </button>
           <button className="line" onClick={() => say({ aside: true })}>
-            Put it aside
+            Set it aside
           </button>
         </div>
       )}

@@ -1,4 +1,4 @@
-import { endPlacesInWords, offListInWords, DECIDE_TEXT } from '../../core/words';
+import { correctionsInWords, endPlacesInWords, offListInWords, scaleInWords, DECIDE_TEXT } from '../../core/words';
 import { useQueries } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
@@ -73,6 +73,7 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
   const remove = useAction('removeCorrection', detail.painting.id);
   const restore = useAction('restoreCorrection', detail.painting.id);
   const listed = detail.corrections.filter(({ open }) => open);
+  const done = listed.filter(({ checks }) => checks.at(-1)?.verdict === 'settled').length;
   const lastGone =
     remove.data && !detail.corrections.find(({ id }) => id === remove.data.id)?.open ? remove.data : null;
   return (
@@ -80,7 +81,9 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
       <tr>
         <th scope="rowgroup" colSpan={stages.length + 1} className="pt-4 text-left">
           <h2 className="held inline-block">Corrections, checked</h2>
-          {listed.length === 0 && <p className="small">{DECIDE_TEXT.noneTaken}</p>}
+          <p className="small font-normal">
+            {listed.length === 0 ? DECIDE_TEXT.noneTaken : correctionsInWords(listed.length - done, done)}
+          </p>
           {lastGone && (
             <p className="small font-normal">
               {`${offListInWords(lastGone.name)} `}
@@ -94,16 +97,14 @@ function Corrections({ detail, stages }: { detail: PaintingDetail; stages: reado
       {listed.map((correction) => (
         <tr key={correction.id} style={{ borderTop: '1px solid var(--rule)' }}>
           <th scope="row" className="held py-2 pr-4 text-left align-top font-normal">
-            <span className="font-semibold first-letter:uppercase">{correction.name}</span>
-            <span className="small block">
-              {correction.own ? correction.words : correction.words.replace(/^[^:]*: /, '')}
-            </span>
+            {correction.own && <span className="block font-semibold first-letter:uppercase">{correction.name}</span>}
+            <span className="block">{correction.words}</span>
             <button
               className="line small"
               onClick={() => remove.mutate({ params: { correctionId: correction.id } })}
-              aria-label={`Let go: ${correction.words}`}
+              aria-label={`Take off the list: ${correction.words}`}
             >
-              let it go
+              take off the list
             </button>
           </th>
           {stages.map(({ number }) => (
@@ -136,6 +137,7 @@ function RangeRow({
       <th scope="row" className="held py-2 pr-4 text-left align-top font-normal">
         <span className="font-semibold">Range</span>
         <span className="small block">planned {show(planned)}</span>
+        <span className="small block">{scaleInWords(scale.name)}</span>
         <span className="small block">{endPlacesInWords(planned, placesOf(last))}</span>
       </th>
       {stages.map(({ number }, i) => {

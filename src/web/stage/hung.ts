@@ -20,6 +20,8 @@ export interface PicturesProps {
   readonly view: View;
   readonly onView: (view: View) => void;
   readonly laid: Laid;
+  /** they may take the window's whole height */
+  readonly tall?: boolean;
   /** the spot under the pointer, and where it was last put down; left out where none is shown */
   readonly spot?: Spot;
   readonly pinned?: Point | null;

@@ -69,11 +69,12 @@ export function OneOver({
   plumb,
   names,
   leftName,
+  tall,
 }: HungProps) {
   const blinks = laid === 'blink';
   const side = blinks && !showFlat ? 'plan' : 'flat';
   return (
-    <figure className="m-0" style={{ maxWidth: `calc(66vh * ${frame.proportion})` }}>
+    <figure className="m-0" style={{ maxWidth: `calc(${tall ? '(100vh - 150px)' : '66vh'} * ${frame.proportion})` }}>
       <div className="relative">
         <PictureFrame
           {...frame}

@@ -102,15 +102,17 @@ export function Pictures(props: PicturesProps) {
   );
 }
 
-function SideBySide({ shown, over, atHand, ruler, frame, pick, names, planless, onDraw, onDrawPlan }: HungProps) {
-  const wide = frame.proportion >= 0.9;
+function SideBySide(props: HungProps) {
+  const { shown, over, atHand, ruler, frame, pick, names, planless, onDraw, onDrawPlan, tall } = props;
+  const limited = tall || frame.proportion < 0.9;
+  const high = tall ? '(100vh - 150px)' : '62vh';
   const empty = planless ? <span className="serif">{WALL_TEXT.withoutReference}</span> : WALL_TEXT.planBeingMade;
   return (
     <div
       className="grid gap-x-4 gap-y-10"
       style={{
         gridTemplateColumns: 'repeat(auto-fit, minmax(min(320px, 100%), 1fr))',
-        maxWidth: wide ? undefined : `calc(2 * 62vh * ${frame.proportion} + 16px)`,
+        maxWidth: limited ? `calc(2 * ${high} * ${frame.proportion} + 16px)` : undefined,
       }}
     >
       <figure className="m-0 min-w-0">

@@ -1,3 +1,4 @@
+import { usePageTitle } from '../ui/pageTitle';
 import { useNavigate } from 'react-router';
 import type { ReactNode } from 'react';
 import { stepsFigure, STUDIO_TEXT } from '../../core/words';
@@ -75,17 +76,18 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
     [
       ['[ ]', 'findings, drawing, values, temperature'],
       ['L', 'plumb and level lines through the spot'],
-      ['K', 'outlines of the masses'],
-      ['I V C', 'a line, a string of values, lengths compared'],
-      ['R F', 'landmarks, a region by outline'],
+      ['K', 'show mass outlines'],
+      ['I V C', 'check a gradient, order by value, compare lengths'],
+      ['R F', 'landmarks, measure an area'],
       ['S', 'squint'],
       ['G', 'grey'],
       ['2 to 9', 'so many values'],
       ['M', 'mirror'],
-      ['U', 'turn over'],
+      ['U', 'upside down'],
       ['B', 'step back'],
-      ['H', 'cover all but this spot'],
+      ['H', 'isolate a spot: cover all but it'],
       ['O', 'one over the other; arrows move the plumb line'],
+      ['E', 'only the pictures'],
       ['Space', 'blink'],
       [', and .', 'session before, session after'],
       ['+ − 0', 'nearer, further, whole picture'],
@@ -98,7 +100,7 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['L', 'not now'],
       ['X', 'dismiss'],
       ['F', 'departure: it is meant to be so'],
-      ['A', 'add what only an eye sees'],
+      ['A', 'add your own correction'],
       ['arrows', 'finding before, finding after'],
     ],
   ],
@@ -169,6 +171,7 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
 
 /** The notation and the keys, in one overview. */
 export function Marks() {
+  usePageTitle('Marks and keys');
   const navigate = useNavigate();
   const back = () => void navigate(-1);
   useKeys({ '?': back, Escape: back });

@@ -1,12 +1,14 @@
+import { usePageTitle } from '../ui/pageTitle';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
-import { STUDIO_TEXT } from '../../core/words';
+import { sideWrongInWords, STUDIO_TEXT } from '../../core/words';
 import { NewPainting as Shape } from '../../contract';
 import { call, Refused } from '../api/client';
 import { refresh } from '../api/queries';
 import { ProblemNote } from '../ui/problem';
 import { useSettings } from '../settings';
+import { typedNumber } from '../ui/typedNumber';
 import { WordChoice } from '../ui/words';
 
 const UNITS = [
@@ -28,7 +30,7 @@ interface Typed {
 
 /** A length as it is typed, in another unit; what is no number stays as it is. */
 export const converted = (text: string, from: Units, to: Units): string =>
-  Number(text) ? String(+((Number(text) * PER[from]) / PER[to]).toFixed(2)) : text;
+  typedNumber(text) ? String(+((typedNumber(text) * PER[from]) / PER[to]).toFixed(2)) : text;
 
 /** What is typed, in the painter's unit, until the painting is begun. */
 function useTyped() {
@@ -40,7 +42,7 @@ function useTyped() {
   return {
     form,
     units,
-    proportion: Number(wide) / Number(high),
+    proportion: typedNumber(wide) / typedNumber(high),
     turnInto(next: Units) {
       if (next === units) return;
       for (const side of ['width', 'height'] as const)
@@ -56,7 +58,9 @@ function useBegin(units: Units) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ title, width, height, drewMe }: Typed) => {
-      const sides = { widthMm: Number(width) * PER[units], heightMm: Number(height) * PER[units] };
+      const sides = { widthMm: typedNumber(width) * PER[units], heightMm: typedNumber(height) * PER[units] };
+      const wrong = sideWrongInWords(sides, units);
+      if (wrong) throw new Refused('input', wrong);
       const input = Shape.safeParse({ title, ...sides, drewMe });
       if (!input.success)
         throw new Refused(
@@ -100,6 +104,7 @@ function Proportions({ of }: { of: number }) {
 
 /** Title and size: the least a painting needs. The reference follows on the next screen. */
 export function NewPainting() {
+  usePageTitle('New painting');
   const { form, units, proportion, turnInto } = useTyped();
   const begin = useBegin(units);
   const submit = form.handleSubmit((typed) => begin.mutate(typed));

@@ -1,7 +1,9 @@
+import { usePageTitle } from '../ui/pageTitle';
 import { Link } from 'react-router';
 import { STUDIO_TEXT } from '../../core/words';
 
 export function NotFound() {
+  usePageTitle('Nothing here');
   return (
     <main className="page">
       <h1>There is nothing here</h1>

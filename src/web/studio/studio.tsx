@@ -1,3 +1,4 @@
+import { usePageTitle } from '../ui/pageTitle';
 import { standingInWords, STUDIO_TEXT } from '../../core/words';
 import { Link, useNavigate } from 'react-router';
 import { fileUrl, type PaintingSummary } from '../../contract';
@@ -27,11 +28,18 @@ function Cover({ painting, width }: { painting: PaintingSummary; width: string }
   );
 }
 
-function standing({ sessionCount, latestDate, undecided, openCorrections, next }: PaintingSummary): string {
+function standing({
+  sessionCount,
+  latestDate,
+  undecided,
+  openCorrections: open,
+  doneCorrections: done,
+  next,
+}: PaintingSummary): string {
   if (next === 'add-reference') return STUDIO_TEXT.noReference;
   if (sessionCount === 0) return STUDIO_TEXT.referenceHangs;
   const day = latestDate ? dayInWords(latestDate) : null;
-  return standingInWords({ session: sessionCount, day, undecided, corrections: openCorrections });
+  return standingInWords({ session: sessionCount, day, undecided, open, done });
 }
 
 function OnEasel({ painting }: { painting: PaintingSummary }) {
@@ -153,6 +161,7 @@ function FirstVisit() {
 
 /** Opening the application lands on the picture that is on the easel. */
 export function Studio() {
+  usePageTitle('Studio');
   const { data, error } = useStudio();
   const { data: arrivals } = useArrivals();
   const navigate = useNavigate();

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { typedNumber } from './typedNumber';
 
 /** A number typed by hand: taken when the field is left or Enter is pressed; what is no number in range goes back. */
 export function NumberField({
@@ -27,8 +28,8 @@ export function NumberField({
   // eslint-disable-next-line react-hooks/exhaustive-deps -- the text follows the value, not who writes it
   useEffect(() => setText(asText(value)), [value, digits]);
   const take = () => {
-    const typed = Number(text.replace(',', '.'));
-    if (text.trim() === '' || !Number.isFinite(typed) || typed < min || typed > max) return setText(asText(value));
+    const typed = typedNumber(text);
+    if (!Number.isFinite(typed) || typed < min || typed > max) return setText(asText(value));
     if (Math.abs(typed - value) > 1e-9) onValue(typed);
   };
   return (

@@ -22,9 +22,9 @@ export function AidBar({ aids, onAids, view, moves }: Props) {
       act: () => onAids({ steps: aids.steps ? 0 : 5 }),
     },
     { name: 'Mirror', hint: 'M', on: view.mirror, act: moves.mirror },
-    { name: 'Turn over', hint: 'U', on: view.turned, act: moves.turnOver },
+    { name: 'Upside down', hint: 'U', on: view.turned, act: moves.turnOver },
     { name: 'Step back', hint: 'B', on: aids.stepBack, act: () => onAids({ stepBack: !aids.stepBack }) },
-    { name: 'Cover', hint: 'H', on: aids.cover, act: () => onAids({ cover: !aids.cover }) },
+    { name: 'Isolate a spot', hint: 'H', on: aids.cover, act: () => onAids({ cover: !aids.cover }) },
   ];
   return (
     <div className="words" role="group" aria-label="Looking aids">

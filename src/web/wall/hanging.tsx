@@ -55,13 +55,14 @@ interface Over {
   /** detail references tied to their places; null = there are none */
   readonly details: boolean | null;
   readonly onDetails: (on: boolean) => void;
+  readonly onAlone: () => void;
   readonly zoomed: boolean;
   readonly onWhole: () => void;
   readonly children?: ReactNode;
 }
 
 /** What is drawn over the pictures. */
-export function OverPictures({ marks, onMarks, details, onDetails, zoomed, onWhole, children }: Over) {
+export function OverPictures({ marks, onMarks, details, onDetails, onAlone, zoomed, onWhole, children }: Over) {
   return (
     <div className="words ml-auto" role="group" aria-label="What is drawn over the pictures">
       {children}
@@ -73,6 +74,9 @@ export function OverPictures({ marks, onMarks, details, onDetails, zoomed, onWho
           Details
         </WordSwitch>
       )}
+      <button className="word max-sm:hidden" title="Folds everything else away: key E" onClick={onAlone}>
+        Only the pictures
+      </button>
       {zoomed && (
         <button className="word" onClick={onWhole}>
           Whole picture <kbd>0</kbd>

@@ -10,12 +10,30 @@ import { useWallModel, WallProvider } from './wallModel';
 import { WallPictures } from './wallPictures';
 import { WallTools } from './wallTools';
 
+/** The pictures alone, as large as the window lets them be; the keys go on working. */
+function Alone({ onBack }: { onBack: () => void }) {
+  return (
+    <div className="alone">
+      <WallPictures />
+      <button className="line small mt-2" onClick={onBack}>
+        Show everything <kbd>E</kbd>
+      </button>
+    </div>
+  );
+}
+
 /** Reference and painting on the grey studio wall. */
 export function Wall() {
   const detail = useDetail();
   const wall = useWallModel(detail, Number(useParams().session));
   useWallKeys(wall);
   const { reading, subject, state, moves, number } = wall;
+  if (state.alone)
+    return (
+      <WallProvider value={wall}>
+        <Alone onBack={() => moves.switch('alone')} />
+      </WallProvider>
+    );
   return (
     <WallProvider value={wall}>
       <div className="flex flex-1 flex-wrap gap-6">

@@ -48,6 +48,7 @@ export function WallPictures() {
         view={state.view}
         onView={moves.look}
         laid={state.laid}
+        tall={state.alone}
         spot={wall.spot}
         pinned={state.pinned}
         onPick={wall.pick}

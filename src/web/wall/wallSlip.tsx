@@ -95,7 +95,8 @@ function Place({ reading }: Pick<Read, 'reading'>) {
 function Outward({ photo, reading }: Read) {
   const { number } = useWall();
   return (
-    <p className="small mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
+    <details className="small mt-3 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>
+      <summary>Details and files</summary>
       Session {number} as{' '}
       <a className="line" href={fileUrl('readingJson', photo.id)}>
         JSON
@@ -111,7 +112,7 @@ function Outward({ photo, reading }: Read) {
       ))}
       {'.'}
       {` ${readAgainstInWords(reading.planVersion, reading.algorithm)}`}
-    </p>
+    </details>
   );
 }
 

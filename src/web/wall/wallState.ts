@@ -26,8 +26,10 @@ export interface WallState {
   readonly outlines: boolean;
   readonly marks: boolean;
   readonly details: boolean;
+  /** everything but the pictures is folded away */
+  readonly alone: boolean;
 }
-type Switch = 'more' | 'plumb' | 'outlines' | 'marks' | 'details';
+type Switch = 'more' | 'plumb' | 'outlines' | 'marks' | 'details' | 'alone';
 
 export const AS_HUNG: WallState = {
   view: WHOLE,
@@ -44,6 +46,7 @@ export const AS_HUNG: WallState = {
   outlines: false,
   marks: true,
   details: false,
+  alone: false,
 };
 
 const MIDDLE = { at: [0.5, 0.5] as Point, size: { width: 1, height: 1 } };
@@ -70,7 +73,7 @@ export const MOVES = {
   }),
   map: (_now: WallState, mapped: Mapped | PatternName) => ({ mapped }),
   switch: (now: WallState, what: Switch) => ({ [what]: !now[what] }),
-  leave: () => ({ chosen: null, pinned: null, mass: null, seat: null, ...hung('side') }),
+  leave: () => ({ chosen: null, pinned: null, mass: null, seat: null, alone: false, ...hung('side') }),
 } as const satisfies Record<string, Move>;
 
 type After<M> = M extends (now: WallState, ...what: infer What) => unknown ? (...what: What) => void : never;

@@ -15,6 +15,7 @@ export function WallTools() {
           onMarks={() => moves.switch('marks')}
           details={tied.length > 0 ? state.details : null}
           onDetails={() => moves.switch('details')}
+          onAlone={() => moves.switch('alone')}
           zoomed={state.view.zoom !== 1}
           onWhole={moves.seeWhole}
         >

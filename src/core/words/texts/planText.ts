@@ -2,7 +2,7 @@
 export const PLAN_TEXT = {
   chooseApproach:
     'Choose a way of working. Its stages decide what Revlin speaks of: at the block-in nobody wants to hear about eyelashes.',
-  lookingThrough: 'It is being looked through.',
+  lookingThrough: 'Checking the photograph.',
   dragPrintCorners:
     'Drag the four rings to the corners of the print, clockwise from its top left. It is straightened, and cropped inside them.',
   tapDiffering: 'Tap the mass that should differ.',

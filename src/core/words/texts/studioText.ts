@@ -12,5 +12,7 @@ export const STUDIO_TEXT = {
     'Begin with a title, the size of the canvas, and the picture it is painted from. After each session, photograph the canvas; Revlin says what differs and keeps the list.',
   inboxFolder: 'Photographs put into its inbox folder come in by themselves.',
   keptHere: 'Everything is kept on this machine.',
+  skip: 'Skip to the pictures',
+  whatMarksMean: 'What do the marks mean?',
   cannotDraw: 'This browser cannot draw.',
 } as const;

@@ -6,11 +6,11 @@ import type { Stroke } from '../../stage/outlining';
 
 /** What a hand can ask of the two pictures: its name, what to do, its key. */
 export const TOOLS = [
-  ['line', 'Line', WALL_TEXT.drawProfile, 'i'],
-  ['string', 'String', WALL_TEXT.tapString, 'v'],
-  ['compare', 'Compare', WALL_TEXT.tapProportion, 'c'],
+  ['line', 'Check a gradient', WALL_TEXT.drawProfile, 'i'],
+  ['string', 'Order by value', WALL_TEXT.tapString, 'v'],
+  ['compare', 'Compare lengths', WALL_TEXT.tapProportion, 'c'],
   ['landmarks', 'Landmarks', WALL_TEXT.tapLandmark, 'r'],
-  ['outline', 'Outline', WALL_TEXT.outlineRegion, 'f'],
+  ['outline', 'Measure an area', WALL_TEXT.outlineRegion, 'f'],
 ] as const;
 export type Tool = (typeof TOOLS)[number][0];
 export type Side = 'plan' | 'flat';

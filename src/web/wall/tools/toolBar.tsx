@@ -39,7 +39,7 @@ export function ToolBar({
         title="Outlines of the plan’s masses on the painting, and of the painting’s on the plan: key K"
         onSwitch={onOutlines}
       >
-        Outlines
+        Show mass outlines
       </WordSwitch>
     </div>
   );
