@@ -160,7 +160,7 @@ describe('everything that decides something', () => {
       expect.stringMatching(/, taken$/),
       expect.stringMatching(/, dismissed$/),
       expect.stringMatching(/, dismissed$/),
-      expect.stringMatching(/, departure$/),
+      expect.stringMatching(/, meant to be so$/),
       expect.stringMatching(/, decision taken back$/),
       'corner, your correction',
       'corner, off the list',

@@ -229,9 +229,13 @@ describe('reading a session on the wall', () => {
     await button('Guess first').click();
     await page.getByLabel('What bothers you, looking at it now?').fill('the wall is too warm');
     expect(await slip().locator('.row-button').count()).toBe(0);
+    // Nor do marks and table tell it.
+    expect(await page.getByRole('table').count()).toBe(0);
+    expect(await page.getByRole('group', { name: 'What is read' }).count()).toBe(0);
     await button('Keep my guess').click();
     await slip().getByText('“the wall is too warm”').waitFor();
     expect(await slip().locator('.row-button').count()).toBeGreaterThan(3);
+    await page.getByRole('table').first().waitFor();
     await button('Guess first').click();
   });
 

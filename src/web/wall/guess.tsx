@@ -2,12 +2,15 @@ import { useState } from 'react';
 import { WALL_TEXT } from '../../core/words';
 import type { Photo } from '../../contract';
 import { useAction } from '../api/queries';
+import { useSettings } from '../settings';
 import { ProblemNote } from '../ui/problem';
+import { WordSwitch } from '../ui/words';
 import { momentInWords } from '../words';
 
 /** Before any number: what bothers the painter, in a few words. The first one stands. */
 export function GuessForm({ paintingId, photo, onSkip }: { paintingId: string; photo: Photo; onSkip?: () => void }) {
   const [words, setWords] = useState('');
+  const { settings, change } = useSettings();
   const say = useAction('setImpression', paintingId);
   return (
     <section aria-label="Before the numbers">
@@ -36,6 +39,14 @@ export function GuessForm({ paintingId, photo, onSkip }: { paintingId: string; p
           </button>
         )}
       </div>
+      <p className="small mt-2">
+        {WALL_TEXT.guessExplained}
+        {!onSkip && (
+          <WordSwitch on={settings.guessFirst} onSwitch={(guessFirst) => change({ guessFirst })}>
+            Guess first
+          </WordSwitch>
+        )}
+      </p>
       <ProblemNote error={say.error} />
     </section>
   );

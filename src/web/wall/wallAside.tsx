@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { WALL_TEXT } from '../../core/words';
 import { useSpot } from '../stage/spot';
 import { nextOf } from '../words';
+import { GuessForm } from './guess';
 import { SpotSlip } from './tools/spotSlip';
 import { useWall } from './wallModel';
 import { WallSlip } from './wallSlip';
@@ -23,7 +24,7 @@ function SpotShown() {
 
 /** Beside the pictures: what the reading says, the spot, and the next thing to do. */
 export function WallAside() {
-  const { detail, number, reading, photo } = useWall();
+  const { detail, painting, number, reading, photo, guessing, reveal } = useWall();
   const step = nextOf(detail, number);
   return (
     <aside
@@ -36,7 +37,9 @@ export function WallAside() {
         role="region"
         aria-label="Findings and verdicts"
       >
-        {reading && photo ? (
+        {guessing && photo ? (
+          <GuessForm paintingId={painting.id} photo={photo} onSkip={reveal} />
+        ) : reading && photo ? (
           <WallSlip photo={photo} reading={reading} />
         ) : (
           <>

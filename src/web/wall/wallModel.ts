@@ -7,6 +7,7 @@ import { isPattern } from '../faces/patternPlaces';
 import { seatShown } from '../faces/seats';
 import { belongs, SUBJECTS, type Subject } from '../faces/subjects';
 import { mapsOf } from '../faces/subjectViews';
+import { useSettings } from '../settings';
 import { useAids } from '../stage/aidState';
 import { Spot } from '../stage/spot';
 import { useMoved, type Moved } from '../stage/useMoved';
@@ -58,6 +59,16 @@ function useRepainted(
   return { taken: taken.length, repainted };
 }
 
+/**
+ * Whether the painter is to guess before anything of the reading shows: its sentences, marks, maps and tables wait.
+ */
+function useGuessing(photo: Photo | undefined) {
+  const { settings } = useSettings();
+  const [revealed, setRevealed] = useState<string | null>(null);
+  const guessing = settings.guessFirst && photo !== undefined && !photo.impression && revealed !== photo.id;
+  return { guessing, reveal: () => setRevealed(photo?.id ?? null) };
+}
+
 /** The map that is laid over the flat. */
 function useMap(photo: Photo | undefined, subject: Subject, mapped: WallState['mapped']) {
   const maps = mapsOf(subject);
@@ -72,12 +83,14 @@ export function useWallModel(detail: PaintingDetail, number: number) {
   const { painting } = detail;
   const hung = useHung(detail, number);
   const { photo, flat: painted } = hung;
-  const { data: reading } = useReading(painting.id, photo?.id ?? null);
+  const { data: whole } = useReading(painting.id, photo?.id ?? null);
+  const { guessing, reveal } = useGuessing(photo);
+  const reading = guessing ? undefined : whole;
   const aids = useAids();
   const { state, moves } = useWallState();
   const [spot] = useState(() => new Spot());
   const subject: Subject = SUBJECTS.find(([name]) => name === hung.search.get('read'))?.[0] ?? 'all';
-  const { moved, found, toPlan, onFlat } = useMoved(reading);
+  const { moved, found, toPlan, onFlat } = useMoved(whole);
   const inquiry = useInquiry(painting, toPlan);
   const landmarks = useLandmarks(painting, photo, { inquiry, plan: hung.planned, flat: painted });
   const { taken, repainted } = useRepainted({ detail, reading, state, moved }, painted);
@@ -90,7 +103,8 @@ export function useWallModel(detail: PaintingDetail, number: number) {
     ...{ moved, found, toPlan, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
     flat: repainted ?? painted,
     range: usePlanRange(left?.pixels),
-    ...useMap(photo, subject, state.mapped),
+    ...{ guessing, reveal },
+    ...useMap(guessing ? undefined : photo, subject, state.mapped),
     ...useFindingsShown(reading, { subject, more: state.more, onFlat }),
     mass: reading?.masses.find(({ id }) => id === state.mass) ?? null,
     sitting: seatShown(subject, reading, state.seat),

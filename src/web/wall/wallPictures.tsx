@@ -25,7 +25,7 @@ function FlatName() {
   if (!photo) return <b>No session read yet</b>;
   return (
     <>
-      <b>Session {number}</b>&ensp;flat, {reading ? LIGHT_WORDS[reading.light.method].caption : ''}
+      <b>Session {number}</b>&ensp;{reading ? `flat, ${LIGHT_WORDS[reading.light.method].caption}` : 'flat'}
     </>
   );
 }

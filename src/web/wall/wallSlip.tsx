@@ -1,12 +1,10 @@
-import { useState } from 'react';
 import { fileUrl, type Account, type FindingOfReading, type Photo, type ReadingDetail } from '../../contract';
 import { readAgainstInWords, WALL_TEXT } from '../../core/words';
 import { faceOf } from '../faces/faces';
 import { Seats } from '../faces/seats';
 import { SUBJECTS } from '../faces/subjects';
 import { SubjectWords } from '../faces/subjectViews';
-import { useSettings } from '../settings';
-import { GuessForm, Guessed } from './guess';
+import { Guessed } from './guess';
 import { Margins } from './margins';
 import { ReadingSlip } from './readingSlip';
 import { AboutPlace, ShowMe } from './showMe';
@@ -20,11 +18,7 @@ interface Read {
 
 /** The slip beside the wall: an inquiry while one is under way, else what the reading says of its subject. */
 export function WallSlip({ photo, reading }: Read) {
-  const { painting, inquiry } = useWall();
-  const { settings } = useSettings();
-  const [revealed, setRevealed] = useState<string | null>(null);
-  if (settings.guessFirst && !photo.impression && revealed !== photo.id)
-    return <GuessForm paintingId={painting.id} photo={photo} onSkip={() => setRevealed(photo.id)} />;
+  const { inquiry } = useWall();
   if (inquiry.tool) return <InquiryAside photo={photo} tool={inquiry.tool} />;
   return (
     <>
