@@ -6,10 +6,9 @@ import { nextOf } from '../painting/next';
 import { stateOf } from '../photo/photosOf';
 import { undecidedIn } from '../reading/undecided';
 
-interface PaintingLine extends Pick<
-  PaintingSummary,
-  'id' | 'title' | 'widthMm' | 'heightMm' | 'openCorrections' | 'doneCorrections'
-> {
+interface PaintingLine extends Pick<PaintingSummary, 'id' | 'title' | 'widthMm' | 'heightMm'> {
+  /** corrections on the list */
+  readonly listed: number;
   readonly drewMe: string;
   readonly onEasel: number;
   /** JSON of what holds for the whole painting */
@@ -37,18 +36,10 @@ interface PhotoLine {
   readonly readingId: string | null;
 }
 
-/** What the newest session that was checked says of a correction; null = none has been yet. */
-const LAST_VERDICT = `(SELECT k.verdict FROM correction_check k JOIN reading r ON r.id = k.readingId
-    JOIN photo f ON f.id = r.photoId JOIN session s ON s.id = f.sessionId
-    WHERE k.correctionId = c.id ORDER BY s.number DESC, k.rowid DESC LIMIT 1)`;
-const listed = (which: string) =>
-  `(SELECT count(*) FROM correction c WHERE c.paintingId = p.id AND c.open = 1 AND ${LAST_VERDICT} ${which} 'settled')`;
-
 const PAINTINGS = `
   SELECT id, title, widthMm, heightMm, drewMe, setUp,
     EXISTS (SELECT 1 FROM reference r WHERE r.paintingId = p.id AND r.governs = 1 AND r.aside = 0) AS referred,
-    ${listed('IS NOT')} AS openCorrections,
-    ${listed('IS')} AS doneCorrections,
+    (SELECT count(*) FROM correction c WHERE c.paintingId = p.id AND c.open = 1) AS listed,
     p.id IS (SELECT paintingId FROM easel ORDER BY rowid DESC LIMIT 1) AS onEasel
   FROM painting p ORDER BY onEasel DESC, p.rowid DESC`;
 
@@ -86,6 +77,7 @@ function standing(lines: readonly PhotoLine[]) {
     main: main && { role: main.role, state: stateOf(main, main.cornered === 1, main.readingId) },
     readingId: main?.readingId ?? null,
     latestPhotoId: mainOf(readHere)?.id ?? null,
+    latestReadingId: mainOf(readHere)?.readingId ?? null,
     latestDate: of(photographed)[0]?.date ?? null,
   };
 }
@@ -94,6 +86,18 @@ function standing(lines: readonly PhotoLine[]) {
 function setUpOf({ setUp }: PaintingLine): { from: SetUp['from']; calls: Calls | null } {
   const { from = 'photograph', approach, stage } = JSON.parse(setUp || '{}') as Partial<SetUp>;
   return { from, calls: approach?.stages.find(({ id }) => id === stage) ?? null };
+}
+
+/** How many corrections on the list some readings settled, by painting. @param readings each painting's newest */
+async function settledIn(db: Knex, readings: readonly string[]): Promise<Map<string, number>> {
+  const rows = (await db('correction_check as k')
+    .join('correction as c', 'c.id', 'k.correctionId')
+    .whereIn('k.readingId', readings)
+    .where({ 'k.verdict': 'settled', 'c.open': 1 })
+    .groupBy('c.paintingId')
+    .select('c.paintingId')
+    .count('* as done')) as { paintingId: string; done: number }[];
+  return new Map(rows.map(({ paintingId, done }) => [paintingId, done]));
 }
 
 /** All paintings in short, the one on the easel first, then the newest: a few statements however many there are. */
@@ -105,8 +109,13 @@ export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
   });
   const stages = told.flatMap(({ readingId, calls }) => (readingId ? [[readingId, calls] as const] : []));
   const waiting = await undecidedIn(db, new Map(stages));
+  const settled = await settledIn(
+    db,
+    told.flatMap(({ latestReadingId }) => latestReadingId ?? []),
+  );
   return told.map(({ painting, from, count, main = null, readingId, latestPhotoId, latestDate }): PaintingSummary => {
-    const { id, title, widthMm, heightMm, openCorrections, doneCorrections } = painting;
+    const { id, title, widthMm, heightMm, listed } = painting;
+    const done = settled.get(id) ?? 0;
     const undecided = (readingId && waiting.get(readingId)) || 0;
     const [onEasel, hasReference] = [painting.onEasel === 1, painting.referred === 1];
     return {
@@ -122,8 +131,8 @@ export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
       hasReference,
       latestPhotoId,
       latestDate,
-      openCorrections,
-      doneCorrections,
+      openCorrections: listed - done,
+      doneCorrections: done,
     };
   });
 }
