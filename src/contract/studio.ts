@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { INPUT_TEXT } from '../core/words';
+import { INPUT_TEXT, SIDE } from '../core/words';
 import { Journal } from './journal';
 import { LIGHT_FROM } from '../core/photo';
 import {
@@ -21,7 +21,7 @@ import { Plan, Reference, SetUp } from './plan';
 import { PhotoVersions, Version } from './version';
 
 const hiddenMm = z.number().min(0, INPUT_TEXT.tapeHides).max(2000);
-const mm = z.number().min(20, INPUT_TEXT.sideLeast).max(5000, INPUT_TEXT.sideMost);
+const mm = z.number().min(SIDE.least, INPUT_TEXT.sideLeast).max(SIDE.most, INPUT_TEXT.sideMost);
 
 export const NewPainting = z
   .object({

@@ -33,10 +33,7 @@ export function paintKind(own: Own): PaintKindRecord {
     doubt: ({ uncertainty }) => own.uncertaintyIn(uncertainty),
     towards: () => null,
     named: () => null,
-    request: (said, place) =>
-      Math.abs(said.amount) < own.settledWithin / 2
-        ? `leave ${place} as it is`
-        : `make ${place} ${own.instruction(said)}`,
+    request: (said, place) => `make ${place} ${own.instruction(said)}`,
     sameWay: (now, then) => Math.sign(now.amount) === Math.sign(then.amount),
     sighting: (_, { paint }) => ({
       difference: own.amount(paint),

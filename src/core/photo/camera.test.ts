@@ -81,32 +81,29 @@ describe('what was not painted on since a photograph in which it was known how s
     (x, y) => {
       const codes = at(x, y).map(codeFromLinear);
       const luma = 0.299 * codes[0] + 0.587 * codes[1] + 0.114 * codes[2];
-      return codes.map((code) => linearFromCode(luma + (1 + by) * (code - luma))) as unknown as [
-        number,
-        number,
-        number,
-      ];
+      const [r = 0, g = 0, b = 0] = codes.map((code) => linearFromCode(luma + (1 + by) * (code - luma)));
+      return [r, g, b];
     };
   const [OWN, PHONE] = [0.1, 0.12];
   const painted = stronger(planned, OWN);
-  const earlier = { flat: pictureOf(painted), doubt: 0.045 };
+  const colourWitness = { flat: pictureOf(painted), doubt: 0.045 };
   /** The phone's picture, the left of it painted anew in greys. */
   const photoOf = (anew: number) =>
     pictureOf(stronger((x, y) => (x < anew ? [0.2, 0.2, 0.2 + 0.1 * y] : painted(x, y)), PHONE));
 
   test('tells the phone’s share from the painter’s', () => {
-    const { vivid } = read(photoOf(0.3), { earlier }).light.camera;
+    const { vivid } = read(photoOf(0.3), { colourWitness }).light.camera;
     expect(vivid).toMatchObject({ from: 'earlier' });
     expect(vivid.by).toBeCloseTo(PHONE, 1);
     expect(Math.abs(read(photoOf(0.3)).light.camera.vivid.by - (OWN + PHONE))).toBeLessThan(0.05);
   });
 
   test('tells nothing where too little of it is left', () => {
-    expect(read(photoOf(0.9), { earlier }).light.camera.vivid.from).toBeUndefined();
+    expect(read(photoOf(0.9), { colourWitness }).light.camera.vivid.from).toBeUndefined();
   });
 
   test('passes its own doubt on', () => {
-    const by = (doubt: number) => read(photoOf(0.3), { earlier: { ...earlier, doubt } }).light.camera.vivid;
+    const by = (doubt: number) => read(photoOf(0.3), { colourWitness: { ...colourWitness, doubt } }).light.camera.vivid;
     expect(by(0.03).doubt).toBeGreaterThan(0.03);
     expect(by(0.08).from).toBeUndefined();
   });

@@ -62,10 +62,10 @@ const vividByPlan = (small: Raster, evidence: LightEvidence, under: Under): Vivi
  * @returns null where there is none, or too much was painted on since
  */
 function vividByEarlier(small: Raster, evidence: LightEvidence, under: Under): Vivid | null {
-  const { earlier } = evidence;
-  if (!earlier) return null;
-  const told = vividBy(earlier.flat, small, { evidence, under });
-  const doubt = Math.hypot(told.doubt, earlier.doubt);
+  const { colourWitness } = evidence;
+  if (!colourWitness) return null;
+  const told = vividBy(colourWitness.flat, small, { evidence, under });
+  const doubt = Math.hypot(told.doubt, colourWitness.doubt);
   return doubt < UNTOLD_VIVID.doubt ? { by: told.by, doubt, from: 'earlier' } : null;
 }
 

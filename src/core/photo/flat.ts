@@ -116,7 +116,7 @@ export interface FlatRequest {
   /** the last session's flat at reading size, its light taken out */
   readonly before?: Raster | null;
   /** the last session's flat where it was known how strong its colours are, and one sigma of that share */
-  readonly earlier?: LightEvidence['earlier'];
+  readonly colourWitness?: LightEvidence['colourWitness'];
   /** the bare surface's colour, where it is known */
   readonly ground?: SurfaceColour | null;
   readonly lightFrom?: LightFrom;
@@ -191,7 +191,7 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
           ? withoutMarked(plan, request.departed)
           : plan,
     before: request.before,
-    earlier: request.earlier,
+    colourWitness: request.colourWitness,
     ground: request.ground && evenSheet(request.ground),
     board: board && boardField(straighten(board.photo, board.corners ?? whole, size)),
     leave: request.lightFrom === 'as-photographed',

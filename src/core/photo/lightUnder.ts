@@ -22,7 +22,7 @@ export interface LightEvidence {
   /** the last session's flat, its light taken out */
   readonly before?: Raster | null;
   /** the last session's flat where it was known how strong its colours are, and one sigma of that share */
-  readonly earlier?: { readonly flat: Raster; readonly doubt: number } | null;
+  readonly colourWitness?: { readonly flat: Raster; readonly doubt: number } | null;
   /** the bare surface's colour all over: early on most of it still shows */
   readonly ground?: Raster | null;
   /** leave the light as photographed, whatever is known of it */

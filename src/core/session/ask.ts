@@ -35,7 +35,7 @@ export interface LightAsk {
   /** the last session's flat at reading size, its light taken out */
   readonly before: Opens<Raster> | null;
   /** the last session's flat where it was known how strong its colours are, and one sigma of that share */
-  readonly knownColours: { readonly flat: Opens<Raster>; readonly doubt: number } | null;
+  readonly colourWitness: { readonly flat: Opens<Raster>; readonly doubt: number } | null;
   /** the bare surface, and where it is meant to stay bare (canvas mm); null = not known */
   readonly ground: { readonly colour: Ground; readonly keep: readonly Place[] } | null;
   readonly lightFrom: LightFrom;
@@ -95,7 +95,7 @@ export const askOf = (canvas: CanvasSize, shots: readonly Shot[]): SessionAsk =>
   shots,
   board: null,
   before: null,
-  knownColours: null,
+  colourWitness: null,
   ground: null,
   lightFrom: 'auto',
   unlike: [],

@@ -47,14 +47,14 @@ export async function flatOf(
   plan: SessionPlan | null,
   onShot: (index: number) => unknown = () => undefined,
 ): Promise<Flat> {
-  const { canvas, shots, board, ground, lightFrom, knownColours } = ask;
+  const { canvas, shots, board, ground, lightFrom, colourWitness } = ask;
   const known = {
     canvas,
     lightFrom,
     plan: plan?.picture.picture ?? null,
     departed: plan?.picture.departed,
     before: ask.before && (await ask.before()),
-    earlier: knownColours && { flat: await knownColours.flat(), doubt: knownColours.doubt },
+    colourWitness: colourWitness && { flat: await colourWitness.flat(), doubt: colourWitness.doubt },
     board: board && { photo: await board.open(), corners: board.corners ?? undefined },
     ground: ground?.colour,
   };

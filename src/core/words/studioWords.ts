@@ -51,7 +51,8 @@ export const pictureGoneInWords = (status: number): string =>
 export const unreadableInWords = (what: string, why: string): string =>
   `This version cannot read ${what} as it is kept (${why}). Nothing was changed, and it stays as it is. Open the folder with the version that kept it, or look at it with ./revlin check.`;
 
-const SIDE = { least: 20, most: 5000 }; // mm
+/** What a side of a canvas may measure, mm. */
+export const SIDE = { least: 20, most: 5000 } as const;
 const INCH = 25.4; // mm
 /**
  * What is wrong with the sides of a canvas, in the unit they are typed in; null = nothing.

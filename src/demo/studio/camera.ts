@@ -326,7 +326,7 @@ function expose(stage: Stage): Float32Array {
   return out;
 }
 
-const GRAIN = 400; // cells of noise round the canvas's middle: half a metre of its finest
+const GRAIN = 400; // cells of noise round the canvas's middle; beyond them it is only slower
 
 /** Photographs a painting. @param size of the canvas in mm; the sheet covers it exactly */
 export function photograph(painting: Sheet, size: { widthMm: number; heightMm: number }, setup: Setup): Shot {

@@ -30,7 +30,7 @@ async function openFlat(stored: StoredPicture, canvas: ReadTask['canvas']): Prom
 
 /** The task with its pictures to be opened when the core comes to them. */
 async function askedOf(task: ReadTask): Promise<SessionKnown> {
-  const { canvas, shots, board, before, last, earlier, knownColours } = task;
+  const { canvas, shots, board, before, last, earlier, colourWitness } = task;
   return {
     ...task,
     plan: await openedPlan(task.plan),
@@ -38,7 +38,7 @@ async function askedOf(task: ReadTask): Promise<SessionKnown> {
     board: board && { corners: board.corners, open: () => openStored(board.photo) },
     before: before && (() => openFlat(before, canvas)),
     earlier: earlier && (() => openFlat(earlier, canvas)),
-    knownColours: knownColours && { ...knownColours, flat: () => openFlat(knownColours.flat, canvas) },
+    colourWitness: colourWitness && { ...colourWitness, flat: () => openFlat(colourWitness.flat, canvas) },
     last: last && { ...last, flat: () => openFlat(last.flat, canvas) },
   };
 }

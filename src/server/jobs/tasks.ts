@@ -95,13 +95,13 @@ type OnDisk<T, K extends keyof T> = Omit<T, K> & { readonly photo: StoredPicture
 /** Everything a reading is made from, with its pictures on disk. */
 export interface ReadTask extends Omit<
   SessionKnown,
-  'shots' | 'board' | 'before' | 'last' | 'earlier' | 'knownColours' | 'plan'
+  'shots' | 'board' | 'before' | 'last' | 'earlier' | 'colourWitness' | 'plan'
 > {
   readonly shots: readonly (OnDisk<Shot, 'open'> & { readonly corners: Corners })[];
   readonly board: OnDisk<NonNullable<SessionKnown['board']>, 'open'> | null;
   readonly before: StoredPicture | null;
   readonly earlier: StoredPicture | null;
-  readonly knownColours: { readonly flat: StoredPicture; readonly doubt: number } | null;
+  readonly colourWitness: { readonly flat: StoredPicture; readonly doubt: number } | null;
   readonly last: (Omit<LastFlat, 'flat'> & { readonly flat: StoredPicture; readonly session: number }) | null;
   /** null = the painting has no reference */
   readonly plan: PlanTask | null;

@@ -83,7 +83,7 @@ function witness(reading: ReadingRow, session: SessionRow, path: string): ReadTa
 }
 
 /** The last flat as a witness of how strong colours are; null where only the plan told that. */
-function colourWitness(reading: ReadingRow, path: string): ReadTask['knownColours'] {
+function colourWitness(reading: ReadingRow, path: string): ReadTask['colourWitness'] {
   const { vivid } = kept('reading.result', reading.result).light.camera;
   return vivid.from ? { flat: { path, name: 'the last session' }, doubt: vivid.doubt } : null;
 }
@@ -196,7 +196,7 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     before: before ? { path: before, name: 'the last session' } : null,
     earlier: flat ? { path: flat, name: 'the last session' } : null,
     // Oiled or dried, the same paint is of another strength.
-    knownColours: last && flat && !unlikePaint ? colourWitness(last.reading, flat) : null,
+    colourWitness: last && flat && !unlikePaint ? colourWitness(last.reading, flat) : null,
     last: last && flat ? witness(last.reading, last.session, flat) : null,
     ground: ground.colour && { colour: ground.colour, keep: ground.keep },
     lightFrom: row.lightFrom,
@@ -215,7 +215,7 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     before: before ? last?.reading.id : null,
     last: task.last ? last?.reading.id : null,
     // Left out where there are none, as before they were known of.
-    ...(task.knownColours ? { knownColours: last?.reading.id } : {}),
+    ...(task.colourWitness ? { colourWitness: last?.reading.id } : {}),
     ground: task.ground,
     lightFrom: row.lightFrom,
     // What was read before the reasons were kept goes by its factors.

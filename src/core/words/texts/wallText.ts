@@ -4,7 +4,7 @@ export const WALL_TEXT = {
   flatComesIn: 'The flat: squared, its light taken out.',
   whatBothers: 'What bothers you, looking at it now?',
   guessExplained:
-    'What you say is kept with its time, and stands beside what is measured. With “Guess first” on, no number, mark or table of a reading shows before.',
+    'What you say is kept with its time, and stands beside what is measured. With “Guess first” on, findings, their marks, maps and tables wait for it.',
   drawProfile: 'Draw a line across a passage, on either picture: its gradient is shown on both.',
   tapString: 'Tap spots on either picture: they are strung by value.',
   tapProportion: 'Tap two points, then two more: lengths, angles and their proportion, planned and painted.',
