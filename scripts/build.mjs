@@ -8,7 +8,7 @@ import { build as buildWeb } from 'vite';
 await rm('dist/parts', { recursive: true, force: true });
 await build({
   entryPoints: {
-    main: 'src/server/main.ts',
+    main: 'src/main.ts',
     worker: 'src/server/jobs/worker.ts',
     cli: 'src/cli/main.ts',
     seed: 'src/demo/seed.ts',

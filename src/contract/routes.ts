@@ -5,6 +5,7 @@ import { Quality, ReadingDetail } from './reading';
 import { DECIDING_ROUTES } from './decidingRoutes';
 import { Journal } from './journal';
 import { PLAN_ROUTES } from './planRoutes';
+import { PUT_AWAY_ROUTES } from './putAwayRoutes';
 import { route } from './route';
 import { Settings, SettingsChange } from './settings';
 import { Corners, Day, GreyPatch, Place, Time, type Frozen, type Made } from './shapes';
@@ -73,6 +74,14 @@ export const ROUTES = {
     response: PaintingDetail,
     status: 201,
   }),
+  addSample: route({
+    method: 'post',
+    path: '/sample',
+    summary: 'Make the sample painting; it stands on the easel when it is whole',
+    body: null,
+    response: Job,
+    status: 202,
+  }),
   getPainting: route({
     method: 'get',
     path: '/paintings/:paintingId',
@@ -91,6 +100,7 @@ export const ROUTES = {
   }),
   ...PLAN_ROUTES,
   ...DECIDING_ROUTES,
+  ...PUT_AWAY_ROUTES,
   addSession: route({
     method: 'post',
     path: '/paintings/:paintingId/sessions',

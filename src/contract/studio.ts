@@ -233,6 +233,8 @@ export const PaintingSummary = Painting.pick({
   drewMe: z.string().optional(),
   next: Next,
   sessionCount: z.number().int(),
+  /** number of the newest session; 0 = there is none */
+  latestSession: z.number().int(),
   undecided: z.number().int(),
   hasReference: z.boolean(),
   latestPhotoId: Id.nullable(),
@@ -244,8 +246,9 @@ export const PaintingSummary = Painting.pick({
 
 export const Job = z.object({
   id: Id,
-  kind: z.enum(['corners', 'read']),
-  photoId: Id,
+  kind: z.enum(['corners', 'read', 'sample']),
+  /** null = it is about no photograph */
+  photoId: Id.nullable(),
   state: z.enum(['queued', 'running', 'done', 'failed', 'stopped']),
   /** what is being done, in words */
   doing: z.string(),

@@ -1,6 +1,5 @@
 import type { Server } from 'node:http';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { createApp } from './app';
 import { watchInbox } from './inbox';
@@ -8,10 +7,11 @@ import { InputError } from './images/inputError';
 import { readStartArguments, type StartRequest } from './start/arguments';
 import { openStudio } from './start/openStudio';
 import { wordsForStart } from './start/words';
+import { forgetDeleted } from './safekeeping/forget';
+import type { Sample } from './studio/studio';
 import { setAsideUnclaimed } from './store/originals';
 import { resumeLooking } from './photo/looking';
 
-const here = fileURLToPath(new URL('.', import.meta.url));
 const log = pino({ level: process.env.REVLIN_LOG ?? 'warn' });
 const DAY_MS = 86_400_000;
 const GOODBYE_MS = 2000; // what has not ended by then is ended: everything acknowledged is on the disk already
@@ -52,11 +52,20 @@ function listen(app: ReturnType<typeof createApp>, port: number): Promise<{ serv
   });
 }
 
-async function serve({ data, port, camera }: StartRequest): Promise<void> {
-  const { studio, lock, close } = await openStudio(data, { worker: join(here, 'worker.js'), camera, log });
+/** What a start brings with it. */
+export interface Brought {
+  /** folder of what was built */
+  readonly here: string;
+  readonly sample: Sample;
+}
+
+async function serve({ data, port, camera }: StartRequest, { here, sample }: Brought): Promise<void> {
+  const { studio, lock, close } = await openStudio(data, { worker: join(here, 'worker.js'), camera, sample, log });
   await resumeLooking(studio);
   const sweep = () =>
-    setAsideUnclaimed(studio.db, data, studio.world.now()).catch((cause: unknown) => log.error(cause));
+    forgetDeleted(studio.db, studio.world.now())
+      .then(() => setAsideUnclaimed(studio.db, data, studio.world.now()))
+      .catch((cause: unknown) => log.error(cause));
   await sweep();
   setInterval(() => void sweep(), DAY_MS).unref();
   const { server, url } = await listen(createApp(studio, { webFolder: join(here, 'web'), log }), port);
@@ -75,14 +84,16 @@ async function serve({ data, port, camera }: StartRequest): Promise<void> {
   for (const signal of ['SIGTERM', 'SIGINT'] as const) process.once(signal, () => void leave());
 }
 
-// What goes wrong beside a request is written down and ends nothing: everything acknowledged is on the disk.
-process.on('unhandledRejection', (cause) => log.error(cause));
-
-const request = asked();
-try {
-  await serve(request);
-} catch (cause) {
-  const words = wordsForStart(cause, request.data);
-  if (!words) log.error(cause);
-  refuse(words ?? `Revlin could not be started on ${request.data}: ${(cause as Error).message}`);
+/** Starts the application as the command line asks for it. */
+export async function start(brought: Brought): Promise<void> {
+  // What goes wrong beside a request is written down and ends nothing: everything acknowledged is on the disk.
+  process.on('unhandledRejection', (cause) => log.error(cause));
+  const request = asked();
+  try {
+    await serve(request, brought);
+  } catch (cause) {
+    const words = wordsForStart(cause, request.data);
+    if (!words) log.error(cause);
+    refuse(words ?? `Revlin could not be started on ${request.data}: ${(cause as Error).message}`);
+  }
 }

@@ -24,6 +24,7 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <Studio /> },
       { path: '/new', lazy: room(async () => (await import('./studio/newPainting')).NewPainting) },
+      { path: '/put-away', lazy: room(async () => (await import('./studio/putAway')).PutAway) },
       { path: '/marks', lazy: room(async () => (await import('./studio/marks')).Marks) },
       {
         path: '/painting/:paintingId',

@@ -4,13 +4,13 @@ import { dayInWords, figure, nextOf, nextStep, plural, signedFigure, sizeInWords
 
 test('every next thing has words, a key and a place to go', () => {
   for (const next of Next.options) {
-    const step = nextStep('abc', next, { sessionCount: 2, undecided: 3 });
+    const step = nextStep('abc', next, { latestSession: 2, undecided: 3 });
     expect(step.words).toMatch(/^[A-Z][a-z]+ /);
     expect(step.to).toContain('/painting/abc/');
     expect(step.hotkey).toMatch(/^[A-Z]$/);
   }
-  expect(nextStep('abc', 'decide', { sessionCount: 2, undecided: 1 }).words).toBe('Decide 1 finding');
-  expect(nextStep('abc', 'next-session', { sessionCount: 2, undecided: 0 }).words).toBe('Photograph session 3');
+  expect(nextStep('abc', 'decide', { latestSession: 2, undecided: 1 }).words).toBe('Decide 1 finding');
+  expect(nextStep('abc', 'next-session', { latestSession: 2, undecided: 0 }).words).toBe('Photograph session 3');
 });
 
 test('findings that wait in another session than the one in sight say in which', () => {
@@ -18,7 +18,7 @@ test('findings that wait in another session than the one in sight say in which',
     painting: { id: 'abc' },
     next: 'decide',
     undecided: 2,
-    sessions: [{}, {}, {}],
+    sessions: [{ number: 1 }, { number: 2 }, { number: 3 }],
   } as unknown as PaintingDetail;
   expect(nextOf(detail, 3).words).toBe('Decide 2 findings');
   expect(nextOf(detail, 1)).toMatchObject({ words: 'Decide 2 findings, session 3', to: '/painting/abc/decide/3' });

@@ -16,30 +16,35 @@ export { plural };
 export function nextStep(
   id: string,
   next: Next,
-  { sessionCount, undecided }: Pick<PaintingSummary, 'sessionCount' | 'undecided'>,
+  { latestSession, undecided }: Pick<PaintingSummary, 'latestSession' | 'undecided'>,
 ): { to: string; words: string; hotkey: string } {
   const at = `/painting/${id}`;
   const steps: Record<Next, { to: string; words: string; hotkey: string }> = {
     'add-reference': { to: `${at}/plan`, words: 'Add the reference', hotkey: 'P' },
     'start-session': { to: `${at}/photo/1`, words: 'Photograph session 1', hotkey: 'P' },
-    'add-photo': { to: `${at}/photo/${sessionCount}`, words: `Photograph session ${sessionCount}`, hotkey: 'P' },
-    'show-corners': { to: `${at}/photo/${sessionCount}`, words: 'Show the corners', hotkey: 'P' },
-    read: { to: `${at}/photo/${sessionCount}`, words: `Read session ${sessionCount}`, hotkey: 'P' },
-    decide: { to: `${at}/decide/${sessionCount}`, words: `Decide ${plural(undecided, 'finding')}`, hotkey: 'D' },
+    'add-photo': { to: `${at}/photo/${latestSession}`, words: `Photograph session ${latestSession}`, hotkey: 'P' },
+    'show-corners': { to: `${at}/photo/${latestSession}`, words: 'Show the corners', hotkey: 'P' },
+    read: { to: `${at}/photo/${latestSession}`, words: `Read session ${latestSession}`, hotkey: 'P' },
+    decide: { to: `${at}/decide/${latestSession}`, words: `Decide ${plural(undecided, 'finding')}`, hotkey: 'D' },
     'next-session': {
-      to: `${at}/photo/${sessionCount + 1}`,
-      words: `Photograph session ${sessionCount + 1}`,
+      to: `${at}/photo/${latestSession + 1}`,
+      words: `Photograph session ${latestSession + 1}`,
       hotkey: 'P',
     },
   };
   return steps[next];
 }
 
+/** Number of a painting's newest session; 0 = there is none. Numbers of deleted sessions are missing. */
+export const newestSession = ({ sessions }: Pick<PaintingDetail, 'sessions'>): number => sessions.at(-1)?.number ?? 0;
+
 /** The same of a painting. @param shown session in sight: where findings of another one wait, the words say of which */
-export function nextOf({ painting, next, sessions, undecided }: PaintingDetail, shown?: number) {
-  const step = nextStep(painting.id, next, { sessionCount: sessions.length, undecided });
-  const elsewhere = next === 'decide' && shown !== undefined && shown !== sessions.length;
-  return elsewhere ? { ...step, words: `${step.words}, session ${sessions.length}` } : step;
+export function nextOf(detail: PaintingDetail, shown?: number) {
+  const { painting, next, undecided } = detail;
+  const latestSession = newestSession(detail);
+  const step = nextStep(painting.id, next, { latestSession, undecided });
+  const elsewhere = next === 'decide' && shown !== undefined && shown !== latestSession;
+  return elsewhere ? { ...step, words: `${step.words}, session ${latestSession}` } : step;
 }
 
 export { NOTHING_TO_CORRECT };

@@ -2,7 +2,16 @@ export { BETWEEN_MASSES, beyondPaintInWords, endPlacesInWords } from './rangeWor
 export { FINDING_DOUBTS, LOW_CONFIDENCE } from './doubtWords';
 export { partInWords } from './partWords';
 export { AMOUNT_WORDS, colourAmount, measuredInWords, placeInWords, stepsFigure, stepsInWords } from './amounts';
-export { deedInWords, doneInWords, lastInWords, type Decided, type Deed, type Whence } from './deedWords';
+export {
+  deedInWords,
+  deletedInWords,
+  DELETIONS,
+  doneInWords,
+  lastInWords,
+  type Decided,
+  type Deed,
+  type Whence,
+} from './deedWords';
 export { calledInWords } from './calledWords';
 export { areaInWords, figure, signed } from './figures';
 export { inputInWords, type InputFault } from './inputWords';

@@ -16,6 +16,9 @@ export const shotsInWords = (shots: number): string => (shots > 1 ? `${shots} sh
 export const asideInWords = (photos: number): string =>
   `${plural(photos, 'photograph')} left out; add it again to take it back.`;
 export const inSessionInWords = (photos: number): string => `${plural(photos, 'photograph')} in this session.`;
+/** "session 3, 14 March, the ledge". @param intention '' = none */
+export const sessionInWords = (session: number, day: string, intention: string): string =>
+  [`session ${session}`, day, intention].filter(Boolean).join(', ');
 /** @param session its number as the address has it; NaN = the address names none */
 export const noSessionInWords = (session: number): string =>
   Number.isInteger(session) ? `There is no session ${session} yet.` : 'The address names no session.';

@@ -77,3 +77,10 @@ export const pageInWords = (where: readonly string[]): string => [...where, 'Rev
 /** @param session as the address has it */
 export const roomInWords = (room: string, session: string | undefined): string =>
   session ? `${room}, session ${session}` : room;
+
+/** "until 27 December". @param day in words */
+export const bringBackUntilInWords = (deleted: string, until: string): string =>
+  `Deleted on ${deleted}. It can be brought back until ${until}.`;
+
+/** What is being done while the sample painting is made. */
+export const sampleAtInWords = (session: number, of: number): string => `reading session ${session} of ${of}`;

@@ -5,7 +5,7 @@ import { halfWidth } from '../../core/raster';
 import type { SaidFinding } from '../../core/session';
 import { findingsBy } from '../reading/findingRows';
 import { kept } from '../studio/kept';
-import type { CheckRow, CorrectionRow, SessionRow } from '../studio/rows';
+import { DELETED, type CheckRow, type CorrectionRow, type SessionRow } from '../studio/rows';
 
 type CheckWithHome = CheckRow & { photoId: string; sessionNumber: number };
 
@@ -29,6 +29,7 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
       'correctionId',
       rows.map(({ id }) => id),
     )
+    .where('photo.aside', '<', DELETED)
     .orderBy([{ column: 'session.number' }, { column: 'correction_check.rowid' }])
     .select('correction_check.*', 'reading.photoId', 'session.number as sessionNumber')) as CheckWithHome[];
   // A photograph that was read again is checked again: its newest check counts.

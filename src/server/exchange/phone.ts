@@ -1,7 +1,8 @@
 import type { Journal, PhoneState } from '../../contract';
 import { journalOf, setUndone } from '../journal/undoing';
 import { describePainting } from '../painting/describe';
-import { addPhoto, addSession } from '../photo/photos';
+import { addPhoto } from '../photo/photos';
+import { addSession } from '../photo/sessions';
 import type { Hand, Studio } from '../studio/studio';
 
 const PHONE: Hand = { by: 'phone', on: null };

@@ -1,4 +1,3 @@
-import type { Knex } from 'knex';
 import type { ResponseOf } from '../../contract';
 import { journaled, type Hold } from '../journal/journal';
 import { photoOf } from '../photo/photosOf';
@@ -6,6 +5,7 @@ import { cleanName, keepPicture, type Arrived } from '../photo/keepPicture';
 import { lookForCorners } from '../photo/looking';
 import { hourOf, keepPhoto, takeBack } from '../photo/photos';
 import { rowOf, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
+import { makeRoom } from '../studio/sessionNumbers';
 import type { Studio } from '../studio/studio';
 
 /**
@@ -35,16 +35,6 @@ async function sessionOn(
   await touch('session', row.id);
   await trx('session').insert(row);
   return row;
-}
-
-const ASIDE = 100_000; // no painting has so many sessions: numbers are lifted there and set down one higher
-
-async function makeRoom(trx: Knex.Transaction, paintingId: string, from: number): Promise<void> {
-  await trx('session').where({ paintingId }).where('number', '>=', from).increment('number', ASIDE);
-  await trx('session')
-    .where({ paintingId })
-    .where('number', '>=', ASIDE)
-    .decrement('number', ASIDE - 1);
 }
 
 /**
@@ -88,6 +78,7 @@ export async function sortKept(
     const known = (await trx('photo')
       .join('session', 'session.id', 'photo.sessionId')
       .where({ 'session.paintingId': paintingId, 'photo.sha256': sha256 })
+      .where('session.number', '>', 0)
       .select('photo.*')
       .first()) as PhotoRow | undefined;
     if (known?.aside) await takeBack({ trx, touch }, known);

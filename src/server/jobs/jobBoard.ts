@@ -124,8 +124,8 @@ export class JobBoard {
     return this.entries.get(id)?.pictures[which];
   }
 
-  /** The job of a kind under way for a photo, if any. */
-  underWay(photoId: string, kind: Job['kind']): Job | undefined {
+  /** The job of a kind under way for a photo, if any. @param photoId null = about no photograph */
+  underWay(photoId: string | null, kind: Job['kind']): Job | undefined {
     const entries = [...this.entries.values()];
     return entries.find(({ job }) => job.photoId === photoId && job.kind === kind && isOpen(job))?.job;
   }

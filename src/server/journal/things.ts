@@ -2,7 +2,8 @@ import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import { InputError } from '../images/inputError';
 import { governingPlan } from '../plan/planRows';
-import { NO_CORNERS, rowOf, type DecisionRow, type PlanRow, type SessionRow } from '../studio/rows';
+import { putSessionBack, takeSessionAway } from '../studio/sessionNumbers';
+import { DELETED, NO_CORNERS, rowOf, type DecisionRow, type PlanRow, type SessionRow } from '../studio/rows';
 import type { World } from '../world';
 import type { ThingName } from './thingNames';
 
@@ -116,21 +117,24 @@ const DECISION: Thing = {
 const SESSION: Thing = {
   state: async (db, id) => {
     const row = (await db('session').where({ id }).first()) as SessionRow | undefined;
-    return row && row.number > 0 ? { number: row.number, there: 1 } : null;
+    if (!row || row.number <= 0) return null;
+    const { number, date, intention, minutes } = row;
+    return { number, there: 1, date, intention, minutes };
   },
-  same: ['there'],
+  same: ['there', 'date', 'intention', 'minutes'],
   put: async (trx, id, { state }) => {
-    const { paintingId } = await rowOf<SessionRow>(trx, 'session', id);
-    const { least } = (await trx('session').where({ paintingId }).min('number as least').first()) as { least: number };
-    const number = state ? Number(state.number) : Math.min(0, least) - 1;
-    await trx('session').where({ id }).update({ number });
+    const session = await rowOf<SessionRow>(trx, 'session', id);
+    if (!state) return takeSessionAway(trx, session);
+    const { there: _there, number, ...columns } = state;
+    if (session.number <= 0) await putSessionBack(trx, session, Number(number));
+    if (Object.keys(columns).length > 0) await trx('session').where({ id }).update(columns);
   },
 };
 
 /** Everything a deed may change. */
 export const THINGS = {
   plan: PLAN,
-  painting: inPlace('painting', ['title', 'widthMm', 'heightMm', 'drewMe', 'setUp'], {}),
+  painting: inPlace('painting', ['title', 'widthMm', 'heightMm', 'drewMe', 'setUp', 'aside'], { aside: DELETED }),
   reference: inPlace(
     'reference',
     ['purpose', 'note', 'source', 'permission', 'hour', 'place', 'crops', 'crop', 'governs', 'aside'],
@@ -152,9 +156,10 @@ export const THINGS = {
 } as const satisfies Record<ThingName, Thing>;
 export type { ThingName };
 
-/** Whether a thing is as a deed has left it. */
+/** Whether a thing is as a deed has left it. A deed of an earlier version told fewer columns: those it told count. */
 export function sameState(name: ThingName, a: State, b: State): boolean {
   const { same }: Thing = THINGS[name];
   if (!a || !b) return a === b;
-  return (same ?? Object.keys(a)).every((column) => a[column] === b[column]);
+  const told = (same ?? Object.keys(a)).filter((column) => column in a && column in b);
+  return told.every((column) => a[column] === b[column]);
 }

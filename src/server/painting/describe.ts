@@ -8,6 +8,7 @@ import { groundOf } from '../photo/groundRows';
 import { nextOf } from './next';
 import { governingPlan, planFromRow, referencesOf, setUpOf } from '../plan/planRows';
 import { undecidedIn } from '../reading/undecided';
+import { ON_EASEL } from '../studio/studioList';
 import { paintingVersion } from '../studio/versionOf';
 import { rowOf, type CorrectionRow, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
 
@@ -17,7 +18,7 @@ export const stageOf = ({ approach, stage }: SetUp): Stage | null =>
 
 /** The painting that was put on the easel last. */
 async function easelId(db: Knex): Promise<string | null> {
-  const row = (await db('easel').orderBy('rowid', 'desc').first('paintingId')) as { paintingId: string } | undefined;
+  const [row] = (await db.raw(ON_EASEL)) as { paintingId: string }[];
   return row?.paintingId ?? null;
 }
 
@@ -48,7 +49,8 @@ async function sessionsOf(db: Knex, paintingId: string): Promise<Session[]> {
   return rows.map(({ id, number, date, intention, minutes }) => {
     const own = bySession.get(id) ?? [];
     const used = inUse(own.filter(({ aside }) => !aside));
-    return { id, number, date, intention, minutes, photos: used, aside: own.filter(({ aside }) => aside) };
+    const aside = own.filter((photo) => photo.aside);
+    return { id, number, date, intention, minutes, photos: used, aside };
   });
 }
 

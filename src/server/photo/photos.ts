@@ -9,35 +9,18 @@ import { imageOf } from '../plan/planRows';
 import { keepSet } from './photoSets';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import { homeOf, lookAgain, lookForCorners } from './looking';
-import { newest, rowOf, type GreysRow, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
+import {
+  ASIDE,
+  DELETED,
+  IN_USE,
+  newest,
+  rowOf,
+  type GreysRow,
+  type PaintingRow,
+  type PhotoRow,
+  type SessionRow,
+} from '../studio/rows';
 import type { Studio } from '../studio/studio';
-
-/** Starts the next session; without a date, today's. */
-export async function addSession(
-  studio: Studio,
-  paintingId: string,
-  input: BodyOf<'addSession'>,
-): Promise<PaintingDetail> {
-  const { db, world } = studio;
-  await rowOf<PaintingRow>(db, 'painting', paintingId);
-  const begun = (session: number) => ({ what: 'session', session }) as const;
-  await journaled(studio, { paintingId, said: begun }, async ({ trx, touch }) => {
-    const sessions = trx('session').where({ paintingId }).where('number', '>', 0);
-    const last = (await sessions.max('number as number').first()) as { number: number | null };
-    const row: SessionRow = {
-      id: world.newId(),
-      paintingId,
-      number: (last.number ?? 0) + 1,
-      date: input.date ?? world.now().toISOString().slice(0, 10),
-      intention: input.intention ?? '',
-      minutes: input.minutes ?? null,
-    };
-    await touch('session', row.id);
-    await trx('session').insert(row);
-    return row.number;
-  });
-  return describePainting(db, paintingId);
-}
 
 /** A frame or tape stays on from photograph to photograph until something else is said. */
 async function coveredLast(db: Studio['db'], sessionId: string): Promise<string> {
@@ -80,7 +63,7 @@ export async function keepPhoto(
     room: '',
     hour,
     covered: await coveredLast(trx, sessionId),
-    aside: 0,
+    aside: IN_USE,
   };
   await touch('photo', row.id);
   await trx('photo').insert(row);
@@ -90,7 +73,7 @@ export async function keepPhoto(
 /** A photograph that was put aside and comes again is in use again. */
 export async function takeBack({ trx, touch }: Hold, { id }: Pick<PhotoRow, 'id'>): Promise<void> {
   await touch('photo', id);
-  await trx('photo').where({ id }).update({ aside: 0 });
+  await trx('photo').where({ id }).update({ aside: IN_USE });
 }
 
 /** One photograph shows one session: the same file for a second one is a slip of the hand. */
@@ -102,6 +85,7 @@ async function refuseElsewhere(
   const other = (await trx('photo')
     .join('session', 'session.id', 'photo.sessionId')
     .where({ 'session.paintingId': session.paintingId, 'photo.sha256': sha256 })
+    .where('photo.aside', '<', DELETED)
     .first('session.number as number')) as { number: number } | undefined;
   if (!other) return;
   throw new InputError(
@@ -158,7 +142,7 @@ export async function changePhoto(
   if (covered) checkCovered(covered, painting);
   const update = {
     ...change,
-    ...(aside === undefined ? {} : { aside: aside ? 1 : 0 }),
+    ...(aside === undefined ? {} : { aside: aside ? ASIDE : IN_USE }),
     ...(insisted === undefined ? {} : { insisted: insisted ? 1 : 0 }),
     ...(covered ? { covered: covered.by === 'nothing' ? '' : JSON.stringify(covered) } : {}),
   };

@@ -1,7 +1,7 @@
 import type { Knex } from 'knex';
 import { NO_VERSION, type Covered, type Photo } from '../../contract';
 import { kept, keptOr } from '../studio/kept';
-import type { PhotoRow } from '../studio/rows';
+import { ASIDE, DELETED, type PhotoRow } from '../studio/rows';
 import { photoVersion } from '../studio/versionOf';
 
 /**
@@ -100,12 +100,16 @@ function photoIn(line: PhotoLine): Photo {
 }
 
 /**
- * Every photograph of a painting, also those put aside, in the order they came: one statement however many there are.
+ * Every photograph of a painting, also those put aside but not those deleted, in the order they came: one statement
+ * however many there are.
  */
 export async function photosOfPainting(db: Knex, paintingId: string): Promise<(Photo & { readonly aside: boolean })[]> {
   const ids = 'SELECT photo.id FROM photo JOIN session ON session.id = photo.sessionId WHERE session.paintingId = ?';
-  const lines = (await db.raw(`${PHOTOS} WHERE p.id IN (${ids}) ORDER BY p.rowid`, [paintingId])) as PhotoLine[];
-  return lines.map((line) => ({ ...photoIn(line), aside: line.aside === 1 }));
+  const lines = (await db.raw(`${PHOTOS} WHERE p.id IN (${ids}) AND p.aside < ? ORDER BY p.rowid`, [
+    paintingId,
+    DELETED,
+  ])) as PhotoLine[];
+  return lines.map((line) => ({ ...photoIn(line), aside: line.aside === ASIDE }));
 }
 
 /** One photograph with what governs it. */

@@ -1,16 +1,17 @@
 import type { Knex } from 'knex';
 import type { AuditAnswer, BodyOf, Crop, PaintingDetail, Purpose } from '../../contract';
 import { auditWords, cropBase, cropFits, CROP_TOLERANCE, middleCrop, PAINT_RANGE, plainCrop } from '../../core/plan';
+import type { Deed } from '../../core/words';
 import { isConvexClockwise } from '../../core/raster';
 import { InputError } from '../images/inputError';
 import { journaled, type Hold } from '../journal/journal';
 import { carryBetween } from './carryPlan';
 import { describePainting } from '../painting/describe';
 import { cleanName, keepPicture, type Arrived } from '../photo/keepPicture';
-import { keptOr } from '../studio/kept';
+import { kept, keptOr } from '../studio/kept';
 import { contentOf, cropOf, governingPlan, governingReference, imageOf, setUpOf } from './planRows';
 import { addPlanVersion } from './plans';
-import { rowOf, type PaintingRow, type ReferenceRow } from '../studio/rows';
+import { ASIDE, DELETED, IN_USE, rowOf, type PaintingRow, type ReferenceRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
 
 async function arrive(
@@ -123,6 +124,25 @@ async function recrop(
   await addPlanVersion({ trx, touch }, studio, { reference: next, carry });
 }
 
+/** Deletes a reference that is not the main one. @throws InputError for the main one */
+export async function deleteReference(studio: Studio, referenceId: string): Promise<PaintingDetail> {
+  const { paintingId, governs, fileName } = await rowOf<ReferenceRow>(studio.db, 'reference', referenceId);
+  if (governs) throw governing();
+  const deed = { paintingId, said: { what: 'reference-deleted', name: fileName } } as const;
+  await journaled(studio, deed, async ({ trx, touch }) => {
+    await touch('reference', referenceId);
+    await trx('reference').where({ id: referenceId }).update({ aside: DELETED });
+  });
+  return describePainting(studio.db, paintingId);
+}
+
+const governing = () =>
+  new InputError(
+    'governs',
+    'This is the main reference; the plan is made from it. Make another one the main one first.',
+    409,
+  );
+
 /** What a reference is for, its crop, its place, whether it governs, whether it is put aside. */
 export async function changeReference(
   studio: Studio,
@@ -132,20 +152,17 @@ export async function changeReference(
   const { db } = studio;
   const row = await rowOf<ReferenceRow>(db, 'reference', referenceId);
   const painting = await rowOf<PaintingRow>(db, 'painting', row.paintingId);
-  if (aside && row.governs)
-    throw new InputError(
-      'governs',
-      'This is the main reference; the plan is made from it. Make another one the main one first.',
-      409,
-    );
+  if (aside && row.governs) throw governing();
   const columns = {
     ...words,
     ...(crops && { crops: JSON.stringify(crops) }),
     ...(place !== undefined && { place: place && JSON.stringify(place) }),
-    ...(aside !== undefined && { aside: aside ? 1 : 0 }),
+    ...(aside !== undefined && { aside: aside ? ASIDE : IN_USE }),
   };
   const what = aside === undefined ? 'reference' : aside ? 'reference-aside' : 'reference-back';
-  const deed = { paintingId: painting.id, said: { what, name: row.fileName } } as const;
+  const gone = crops && kept('reference.crops', row.crops).find(({ name }) => !crops.some((one) => one.name === name));
+  const said: Deed = gone ? { what: 'crop-deleted', name: gone.name } : { what, name: row.fileName };
+  const deed = { paintingId: painting.id, said };
   await journaled(studio, deed, async ({ trx, touch }) => {
     await touch('reference', row.id);
     if (Object.keys(columns).length > 0) await trx('reference').where({ id: row.id }).update(columns);

@@ -56,7 +56,7 @@ async function firstCovered(
     .join('photo', 'photo.id', 'reading.photoId')
     .join('session', 'session.id', 'photo.sessionId')
     .where('session.paintingId', painting.id)
-    .where('session.number', '<', session.number)
+    .whereBetween('session.number', [1, session.number - 1])
     .orderBy('reading.rowid')
     .select('reading.covered', 'reading.photoId')) as Pick<ReadingRow, 'covered' | 'photoId'>[];
   // A photograph that was read again counts by its newest reading.

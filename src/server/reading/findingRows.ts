@@ -59,7 +59,7 @@ async function earlierOf(db: Knex, { photoId, paintingId, session }: Omit<Readin
      JOIN reading r ON r.id = f.readingId JOIN photo p ON p.id = r.photoId JOIN session s ON s.id = p.sessionId
      LEFT JOIN decision d ON d.rowid = (SELECT max(rowid) FROM decision WHERE findingId = f.id) AND d.decision IS NOT NULL
      LEFT JOIN correction c ON c.id = d.correctionId
-     WHERE s.paintingId = ? AND (s.number < ? OR p.id = ?)
+     WHERE s.paintingId = ? AND (s.number BETWEEN 1 AND ? - 1 OR p.id = ?)
      ORDER BY coalesce(d.rowid, 0) DESC, f.rowid DESC`,
     [paintingId, session, photoId],
   )) as SaidRow[];

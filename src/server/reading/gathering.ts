@@ -48,7 +48,7 @@ export async function sessionBefore(
     .join('photo', 'photo.id', 'reading.photoId')
     .join('session', 'session.id', 'photo.sessionId')
     .where('session.paintingId', session.paintingId)
-    .where('session.number', '<', session.number)
+    .whereBetween('session.number', [1, session.number - 1])
     .where('photo.aside', 0)
     .orderBy([
       { column: 'session.number', order: 'desc' },

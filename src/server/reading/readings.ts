@@ -83,7 +83,7 @@ async function openCorrections({ db }: Studio, painting: PaintingRow, session: S
     .join('session', 'session.id', 'correction.sessionId')
     .where('correction.paintingId', painting.id)
     .where('correction.open', 1)
-    .where('session.number', '<', session.number)
+    .whereBetween('session.number', [1, session.number - 1])
     .select('correction.*');
 }
 

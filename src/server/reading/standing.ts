@@ -64,7 +64,7 @@ export async function standingsIn(db: Knex, readingIds: readonly string[]): Prom
      JOIN reading gr ON gr.id = g.readingId JOIN photo gp ON gp.id = gr.photoId JOIN session gs ON gs.id = gp.sessionId
      LEFT JOIN correction c ON c.id = d.correctionId
      WHERE f.readingId IN (${readingIds.map(() => '?').join()})
-       AND (g.id = f.id OR gs.number < fs.number OR (gp.id = fp.id AND gr.rowid < fr.rowid))
+       AND (g.id = f.id OR (gs.number > 0 AND gs.number < fs.number) OR (gp.id = fp.id AND gr.rowid < fr.rowid))
      ORDER BY d.rowid DESC`,
     [...readingIds],
   )) as WordRow[];

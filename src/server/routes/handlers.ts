@@ -9,12 +9,15 @@ import { addCorrection, setCorrectionOpen } from '../correction/corrections';
 import { describePainting } from '../painting/describe';
 import { describeStudio } from '../studio/studioList';
 import type { Arrived } from '../photo/keepPicture';
-import { addPainting, putOnEasel } from '../painting/paintings';
+import { addSample } from '../painting/sample';
+import { addPainting, putOnEasel, shelvePainting } from '../painting/paintings';
 import { changePlan, listPlans, massesOf } from '../plan/plans';
-import { addFurtherReference, addReference, auditOf, changeReference } from '../plan/references';
+import { addFurtherReference, addReference, auditOf, changeReference, deleteReference } from '../plan/references';
 import { rereadPainting } from '../reading/rereading';
+import { bringBack, listPutAway } from '../painting/putAway';
 import { changePainting } from '../painting/setUp';
-import { addPhoto, addSession, changePhoto, setAreas, setCorners, setGreys } from '../photo/photos';
+import { changeSession, addSession, deletePhoto, deleteSession } from '../photo/sessions';
+import { addPhoto, changePhoto, setAreas, setCorners, setGreys } from '../photo/photos';
 import { learnGround, setGround } from '../photo/ground';
 import { historyOf } from '../photo/history';
 import { learnPaints } from '../photo/paints';
@@ -45,6 +48,7 @@ const noJob = (id: string) =>
 export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<ResponseOf<N>> | ResponseOf<N> } = {
   listPaintings: ({ studio }) => describeStudio(studio.db),
   addPainting: ({ studio, body }) => addPainting(studio, body),
+  addSample: ({ studio }) => addSample(studio),
   getPainting: ({ studio, params }) => describePainting(studio.db, params.paintingId),
   putOnEasel: ({ studio, params }) => putOnEasel(studio, params.paintingId),
   addReference: ({ studio, params, file }) => addReference(studio, params.paintingId, file()),
@@ -58,6 +62,13 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   changePlan: ({ studio, params, body }) => changePlan(studio, params.paintingId, body),
   getMasses: ({ studio, params }) => massesOf(studio, params.paintingId),
   addSession: ({ studio, params, body }) => addSession(studio, params.paintingId, body),
+  shelvePainting: ({ studio, params, body }) => shelvePainting(studio, params.paintingId, body),
+  listPutAway: ({ studio }) => listPutAway(studio),
+  bringBack: ({ studio, params }) => bringBack(studio, params.deedId),
+  changeSession: ({ studio, params, body }) => changeSession(studio, params.sessionId, body),
+  deleteSession: ({ studio, params }) => deleteSession(studio, params.sessionId),
+  deletePhoto: ({ studio, params }) => deletePhoto(studio, params.photoId),
+  deleteReference: ({ studio, params }) => deleteReference(studio, params.referenceId),
   addPhoto: ({ studio, params, file }) => addPhoto(studio, params.sessionId, file()),
   sortPhoto: ({ studio, params, body, file }) =>
     sortPhoto(studio, params.paintingId, { arrived: file(), modified: body.modified }),

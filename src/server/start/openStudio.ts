@@ -8,7 +8,7 @@ import { PhoneDoor } from '../phone/phoneDoor';
 import { openDatabase, watchChanges } from '../store/database';
 import { openFiles } from '../store/files';
 import { lockFolder, type FolderLock } from '../store/folderLock';
-import { PROGRAM, type Studio } from '../studio/studio';
+import { PROGRAM, type Sample, type Studio } from '../studio/studio';
 import { Turns } from '../studio/turns';
 import { realWorld } from '../world';
 
@@ -27,7 +27,7 @@ export interface OpenStudio {
  */
 export async function openStudio(
   folder: string,
-  { worker, camera, log }: { worker: string; camera: string | null; log: Logger },
+  { worker, camera, sample, log }: { worker: string; camera: string | null; sample: Sample | null; log: Logger },
 ): Promise<OpenStudio> {
   await mkdir(folder, { recursive: true });
   const lock = await lockFolder(folder);
@@ -51,6 +51,7 @@ export async function openStudio(
       inbox: inboxOf(folder),
       phone: new PhoneDoor(files),
       camera,
+      sample,
     };
     const close = async () => {
       await studio.phone.lock();

@@ -295,6 +295,12 @@ export const MIGRATIONS: readonly Migration[] = [
     up: (knex) => knex.schema.alterTable('photo', (t) => t.integer('insisted').notNullable().defaultTo(0)),
     down: (knex) => knex.schema.alterTable('photo', (t) => t.dropColumn('insisted')),
   },
+  {
+    name: '018-archive',
+    leaves: ['painting', 'aside'],
+    up: (knex) => knex.schema.alterTable('painting', (t) => t.integer('aside').notNullable().defaultTo(0)),
+    down: (knex) => knex.schema.alterTable('painting', (t) => t.dropColumn('aside')),
+  },
 ];
 
 /** Hands the list to Knex, so that no migration files have to lie beside the bundled server. */

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { Purpose } from '../../contract';
 import type { FindingKind, Verdict } from '../../core/kinds';
 import type { LightFrom } from '../../core/photo';
+import { STUDIO_TEXT } from '../../core/words';
 import { InputError } from '../images/inputError';
 
 export interface PaintingRow {
@@ -13,6 +14,8 @@ export interface PaintingRow {
   /** JSON of what holds for the whole painting */
   setUp: string;
   createdAt: string;
+  /** ASIDE = in the archive */
+  aside: number;
 }
 export interface ReferenceRow {
   id: string;
@@ -224,6 +227,11 @@ export interface ImageRow {
   addedAt: string;
 }
 
+/** Where a painting, a photograph or a reference is: in use, set aside by the painter, or deleted for thirty days. */
+export const IN_USE = 0;
+export const ASIDE = 1;
+export const DELETED = 2;
+
 const NAMES: Record<string, string> = {
   painting: 'painting',
   session: 'session',
@@ -236,13 +244,14 @@ const NAMES: Record<string, string> = {
 
 /** The row with this id. @throws InputError 404 when there is none */
 export async function rowOf<R>(db: Knex, table: string, id: string): Promise<R> {
-  const row = (await db(table).where({ id }).first()) as R | undefined;
+  const row = (await db(table).where({ id }).first()) as (R & { readonly aside?: number }) | undefined;
   if (!row)
     throw new InputError(
       'unknown',
       `There is no ${NAMES[table] ?? table} ${id} here. It may belong to another studio folder. Go back to the studio.`,
       404,
     );
+  if (table === 'painting' && row.aside === DELETED) throw new InputError('deleted', STUDIO_TEXT.paintingDeleted, 404);
   return row;
 }
 

@@ -15,6 +15,16 @@ export interface Hand {
 }
 export const PROGRAM: Hand = { by: 'program', on: null };
 
+/** Makes the sample painting, session by session, and puts it on the easel. */
+export type Sample = (
+  studio: Studio,
+  how: {
+    /** stops before the next session */
+    readonly signal: AbortSignal;
+    readonly tell: (at: { readonly session: number; readonly of: number }) => void;
+  },
+) => Promise<void>;
+
 /** What the application's actions work with. */
 export interface Studio {
   readonly db: Knex;
@@ -34,4 +44,6 @@ export interface Studio {
   readonly phone: PhoneDoor;
   /** address of a camera's own page, whose pictures come through the inbox; null = none is known */
   readonly camera: string | null;
+  /** null = it was started without one */
+  readonly sample: Sample | null;
 }

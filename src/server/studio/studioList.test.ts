@@ -201,6 +201,7 @@ test.each(TURNS.map(([next, waiting, make], turn) => ({ turn, next, waiting, mak
       next: page.next,
       undecided: page.undecided,
       sessionCount: sessions.length,
+      latestSession: sessions.at(-1)?.number ?? 0,
       hasReference: reference !== null,
       latestPhotoId: read?.id ?? null,
       latestDate: sessions.filter(({ photos }) => photos.length > 0).at(-1)?.date ?? null,

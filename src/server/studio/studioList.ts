@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { PaintingSummary, Photo, SetUp } from '../../contract';
 import type { Calls } from '../../core/correct';
 import { groupedBy } from './grouped';
+import { IN_USE } from './rows';
 import { nextOf } from '../painting/next';
 import { stateOf } from '../photo/photosOf';
 import { undecidedIn } from '../reading/undecided';
@@ -36,12 +37,15 @@ interface PhotoLine {
   readonly readingId: string | null;
 }
 
+/** The painting in use that was put on the easel last. */
+export const ON_EASEL = `SELECT paintingId FROM easel JOIN painting ON painting.id = easel.paintingId
+  WHERE painting.aside = 0 ORDER BY easel.rowid DESC LIMIT 1`;
 const PAINTINGS = `
   SELECT id, title, widthMm, heightMm, drewMe, setUp,
     EXISTS (SELECT 1 FROM reference r WHERE r.paintingId = p.id AND r.governs = 1 AND r.aside = 0) AS referred,
     (SELECT count(*) FROM correction c WHERE c.paintingId = p.id AND c.open = 1) AS listed,
-    p.id IS (SELECT paintingId FROM easel ORDER BY rowid DESC LIMIT 1) AS onEasel
-  FROM painting p ORDER BY onEasel DESC, p.rowid DESC`;
+    p.id IS (${ON_EASEL}) AS onEasel
+  FROM painting p WHERE p.aside = ? ORDER BY onEasel DESC, p.rowid DESC`;
 
 const USED = 'FROM photo p WHERE p.sessionId = s.id AND p.aside = 0';
 /** The number of a painting's newest session that something holds for. */
@@ -74,6 +78,7 @@ function standing(lines: readonly PhotoLine[]) {
   const readHere = of(read).filter(({ readingId }) => readingId !== null);
   return {
     count,
+    latest: latest ?? 0,
     main: main && { role: main.role, state: stateOf(main, main.cornered === 1, main.readingId) },
     readingId: main?.readingId ?? null,
     latestPhotoId: mainOf(readHere)?.id ?? null,
@@ -100,9 +105,15 @@ async function settledIn(db: Knex, readings: readonly string[]): Promise<Map<str
   return new Map(rows.map(({ paintingId, done }) => [paintingId, done]));
 }
 
-/** All paintings in short, the one on the easel first, then the newest: a few statements however many there are. */
-export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
-  const [paintings, photos] = (await Promise.all([db.raw(PAINTINGS), db.raw(PHOTOS)])) as [PaintingLine[], PhotoLine[]];
+/**
+ * All paintings in short, the one on the easel first, then the newest: a few statements however many there are.
+ * @param aside IN_USE, or ASIDE for those in the archive
+ */
+export async function describeStudio(db: Knex, aside: number = IN_USE): Promise<PaintingSummary[]> {
+  const [paintings, photos] = (await Promise.all([db.raw(PAINTINGS, [aside]), db.raw(PHOTOS)])) as [
+    PaintingLine[],
+    PhotoLine[],
+  ];
   const byPainting = groupedBy(photos, ({ paintingId }) => paintingId);
   const told = paintings.map((painting) => {
     return { painting, ...setUpOf(painting), ...standing(byPainting.get(painting.id) ?? []) };
@@ -113,26 +124,29 @@ export async function describeStudio(db: Knex): Promise<PaintingSummary[]> {
     db,
     told.flatMap(({ latestReadingId }) => latestReadingId ?? []),
   );
-  return told.map(({ painting, from, count, main = null, readingId, latestPhotoId, latestDate }): PaintingSummary => {
-    const { id, title, widthMm, heightMm, listed } = painting;
-    const done = settled.get(id) ?? 0;
-    const undecided = (readingId && waiting.get(readingId)) || 0;
-    const [onEasel, hasReference] = [painting.onEasel === 1, painting.referred === 1];
-    return {
-      id,
-      title,
-      widthMm,
-      heightMm,
-      onEasel,
-      ...(onEasel && { drewMe: painting.drewMe }),
-      next: nextOf({ hasReference, from, sessions: count, main, undecided }),
-      undecided,
-      sessionCount: count,
-      hasReference,
-      latestPhotoId,
-      latestDate,
-      openCorrections: listed - done,
-      doneCorrections: done,
-    };
-  });
+  return told.map(
+    ({ painting, from, count, latest, main = null, readingId, latestPhotoId, latestDate }): PaintingSummary => {
+      const { id, title, widthMm, heightMm, listed } = painting;
+      const done = settled.get(id) ?? 0;
+      const undecided = (readingId && waiting.get(readingId)) || 0;
+      const [onEasel, hasReference] = [painting.onEasel === 1, painting.referred === 1];
+      return {
+        id,
+        title,
+        widthMm,
+        heightMm,
+        onEasel,
+        ...(onEasel && { drewMe: painting.drewMe }),
+        next: nextOf({ hasReference, from, sessions: count, main, undecided }),
+        undecided,
+        sessionCount: count,
+        latestSession: latest,
+        hasReference,
+        latestPhotoId,
+        latestDate,
+        openCorrections: listed - done,
+        doneCorrections: done,
+      };
+    },
+  );
 }

@@ -28,6 +28,7 @@ export const keys = {
   history: (id: string, photoId: string) => [...painting(id), 'photo', photoId, 'history'] as const,
   settings: ['settings'] as const,
   arrivals: ['arrivals'] as const,
+  putAway: ['put-away'] as const,
 };
 
 export const useStudio = () => useQuery({ queryKey: keys.studio, queryFn: () => call('listPaintings') });

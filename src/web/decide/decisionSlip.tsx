@@ -114,7 +114,7 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
       <label className="small mt-2 flex items-center gap-2">
         why, where you dismiss it
         <input
-          className="!min-h-9 flex-1 !py-1"
+          className="tight flex-1 !py-1"
           value={why}
           maxLength={300}
           placeholder="it then stays silent until the place changes"

@@ -6,7 +6,7 @@ import { roomInWords, STUDIO_TEXT } from '../../core/words';
 import { usePageTitle } from '../ui/pageTitle';
 import { ProblemNote } from '../ui/problem';
 import { UndoLine } from './undoLine';
-import { nextOf } from '../words';
+import { newestSession, nextOf } from '../words';
 
 const latestRead = (detail: PaintingDetail) =>
   detail.sessions.filter(({ photos }) => photos.some(({ readingId }) => readingId)).at(-1)?.number ?? null;
@@ -14,7 +14,7 @@ const latestRead = (detail: PaintingDetail) =>
 /** Where each word of the navigation leads; null where there is nothing to see yet. */
 function rooms(detail: PaintingDetail): { name: string; to: string | null }[] {
   const read = latestRead(detail);
-  const photo = Math.max(1, detail.next === 'next-session' ? detail.sessions.length + 1 : detail.sessions.length);
+  const photo = Math.max(1, newestSession(detail) + (detail.next === 'next-session' ? 1 : 0));
   const at = `/painting/${detail.painting.id}`;
   const begun = detail.reference !== null || detail.painting.setUp.from !== 'photograph';
   return [
@@ -91,8 +91,8 @@ export const useDetail = () => useOutletContext<PaintingDetail>();
 
 /** The photographs, where the address names no session: those of the newest. */
 export function LatestPhoto() {
-  const { painting, sessions } = useDetail();
-  return <Navigate replace to={`/painting/${painting.id}/photo/${Math.max(1, sessions.length)}`} />;
+  const detail = useDetail();
+  return <Navigate replace to={`/painting/${detail.painting.id}/photo/${Math.max(1, newestSession(detail))}`} />;
 }
 
 /** The wall, once something hangs there; before that, the next thing to do. */

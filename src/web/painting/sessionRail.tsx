@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { fileUrl, type PaintingDetail, type Check } from '../../contract';
 import { Mark } from '../marks/mark';
-import { dayInWords } from '../words';
+import { dayInWords, newestSession } from '../words';
 
 /** Verdicts given by one session's photo, each with its mark. */
 export function verdictsOf(detail: PaintingDetail, number: number): Check[] {
@@ -80,12 +80,12 @@ export function SessionRail({
       })}
       {detail.next === 'next-session' || detail.next === 'decide' ? (
         <Link
-          to={`/painting/${painting.id}/photo/${detail.sessions.length + 1}`}
+          to={`/painting/${painting.id}/photo/${newestSession(detail) + 1}`}
           className="flex shrink-0 items-end gap-3 no-underline"
         >
           <Awaited painting={painting} />
           <span className="small self-start">
-            <b style={{ fontSize: 16 }}>{detail.sessions.length + 1}</b>&ensp;next
+            <b style={{ fontSize: 16 }}>{newestSession(detail) + 1}</b>&ensp;next
             <br />
             photograph it
           </span>

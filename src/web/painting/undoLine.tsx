@@ -36,9 +36,11 @@ export function UndoLine({ journal: { undo, redo }, paintingId, second = false }
   const action = useAction('setUndone', paintingId);
   const turn = (deed: DeedDone | null, undone: boolean) => () => {
     if (!deed || action.isPending) return;
-    const queryKey = paintingId ? keys.painting(paintingId) : keys.arrivals;
+    const shown = paintingId ? [keys.painting(paintingId)] : [keys.arrivals, keys.putAway];
     // Also where it came too late: what was done meanwhile is then in sight.
-    const onSettled = () => void client.invalidateQueries({ queryKey });
+    const onSettled = () => {
+      for (const queryKey of shown) void client.invalidateQueries({ queryKey });
+    };
     action.mutate({ params: { deedId: deed.id }, body: { undone } }, { onSettled });
   };
   const [back, again] = [turn(undo, true), turn(redo, false)];

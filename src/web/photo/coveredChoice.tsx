@@ -65,7 +65,7 @@ function Hidden({ side, shown, onKeep }: { side: string; shown: number; onKeep: 
     <label>
       {side}{' '}
       <input
-        className="!min-h-9 w-14 !px-2 !py-1"
+        className="tight w-14 !px-2 !py-1"
         inputMode="decimal"
         value={text}
         onChange={(e) => setText(e.target.value)}

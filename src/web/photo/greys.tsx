@@ -47,7 +47,7 @@ function Figure({
   return (
     <input
       type="number"
-      className={`!min-h-9 !px-2 !py-1 ${wide ? 'w-17' : 'w-13'}`}
+      className={`tight !px-2 !py-1 ${wide ? 'w-17' : 'w-13'}`}
       aria-label={label}
       {...range}
       defaultValue={value}
@@ -109,7 +109,7 @@ function PatchLine({
       />
       {ab && <ColourFigures ab={ab} name={name} onPatch={onPatch} />}
       <button
-        className="btn !min-h-9 !min-w-7 !border-0 !px-0"
+        className="btn tight !min-w-7 !border-0 !px-0"
         aria-label={`Remove ${name}`}
         title="Remove"
         onClick={onRemove}

@@ -8,9 +8,10 @@ import { refresh } from '../api/queries';
 import { BatchSlip, useBatch } from './batch';
 import { FileDrop } from '../ui/fileDrop';
 import { ProblemNote } from '../ui/problem';
+import { SessionSlip } from './sessionSlip';
 import { Shots } from './shots';
 import { WaysIn } from './waysIn';
-import { dayInWords } from '../words';
+import { newestSession } from '../words';
 import { useDetail } from '../painting/paintingLayout';
 import { PhotoDesk } from './photoDesk';
 
@@ -49,7 +50,7 @@ function useUpload(detail: PaintingDetail, number: number) {
 /** Every session by its number, and the next one; the day of the one in sight. */
 function SessionWords({ detail, number, session }: { detail: PaintingDetail; number: number; session?: Session }) {
   const at = `/painting/${detail.painting.id}/photo`;
-  const next = detail.sessions.length + 1;
+  const next = newestSession(detail) + 1;
   const current = (one: number) => (one === number ? 'page' : undefined);
   return (
     <div className="words" role="group" aria-label="Sessions">
@@ -63,10 +64,11 @@ function SessionWords({ detail, number, session }: { detail: PaintingDetail; num
           next
         </Link>
       )}
-      <span className="small ml-auto">
-        session {number}
-        {session ? `, ${dayInWords(session.date)}${session.intention && `, ${session.intention}`}` : ''}
-      </span>
+      {session ? (
+        <SessionSlip detail={detail} session={session} />
+      ) : (
+        <span className="small ml-auto">session {number}</span>
+      )}
     </div>
   );
 }
@@ -81,7 +83,7 @@ export function Photo() {
   const [shown, setShown] = useState<string | null>(null);
   const photo = session?.photos.find(({ id }) => id === shown) ?? session?.photos.at(-1);
   const { id } = detail.painting;
-  const next = detail.sessions.length + 1;
+  const next = newestSession(detail) + 1;
   if (!Number.isInteger(number) || number < 1 || number > next)
     return (
       <p className="serif mt-6">

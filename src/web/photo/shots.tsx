@@ -33,6 +33,7 @@ export function Shots({
   onFile: (file: File) => void;
 }) {
   const change = useAction('changePhoto', paintingId);
+  const remove = useAction('deletePhoto', paintingId);
   const input = useRef<HTMLInputElement>(null);
   const main = session.photos.filter(({ role }) => role === 'canvas').at(-1);
   const set = (photoId: string, body: Parameters<typeof change.mutate>[0]['body']) =>
@@ -76,6 +77,9 @@ export function Shots({
         </label>
         <button className="line" onClick={() => set(shown.id, { aside: true })}>
           Leave this photo out
+        </button>
+        <button className="line" onClick={() => remove.mutate({ params: { photoId: shown.id } })}>
+          Delete this photo
         </button>
         {session.aside.map((photo) => (
           <button key={photo.id} className="line" onClick={() => set(photo.id, { aside: false })}>

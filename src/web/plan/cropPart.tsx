@@ -118,10 +118,10 @@ function CropsToCompare({
               {one.name}
               <button
                 className="line small"
-                aria-label={`Take crop ${one.name} away`}
+                aria-label={`Delete crop ${one.name}`}
                 onClick={() => onCrops(crops.filter((_, k) => k !== i))}
               >
-                take away
+                delete
               </button>
             </figcaption>
           </figure>
@@ -129,7 +129,7 @@ function CropsToCompare({
       </div>
       <div className="mt-2 flex gap-2">
         <input
-          className="!min-h-9 min-w-0 flex-1 !py-1"
+          className="tight min-w-0 flex-1 !py-1"
           placeholder="closer, more wall"
           aria-label="Name of a crop to compare"
           value={name}

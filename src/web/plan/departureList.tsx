@@ -22,7 +22,7 @@ function Open({ one, departing: { put, takeAway } }: { one: Departure; departing
       )}
       {one.change.kind === 'moved' && <p className="small">{PLAN_TEXT.dragPlace}</p>}
       <input
-        className="!min-h-9 !py-1"
+        className="tight !py-1"
         aria-label="Why"
         placeholder="why"
         defaultValue={one.why}

@@ -48,7 +48,7 @@ export function DrawingsSlip({ plan: { draft, change } }: { plan: PlanDraft }) {
       </ul>
       <div className="mt-1 flex gap-2">
         <input
-          className="!min-h-9 min-w-0 flex-1 !py-1"
+          className="tight min-w-0 flex-1 !py-1"
           placeholder="charcoal, second drawing"
           aria-label="Name of the drawing to keep"
           value={name}

@@ -40,7 +40,7 @@ function OneOf<T extends string>({
   return (
     <label className="small mt-2 flex items-center gap-2">
       {label}
-      <select className="!min-h-9 !py-1" value={value} onChange={(event) => onChoose(event.target.value as T)}>
+      <select className="tight !py-1" value={value} onChange={(event) => onChoose(event.target.value as T)}>
         {(Object.keys(of) as T[]).map((one) => (
           <option key={one} value={one}>
             {of[one]}
@@ -108,7 +108,7 @@ function MassNature({
           of={mass}
           value={mark?.group ?? ''}
           onText={(group) => onMark({ group })}
-          className="!min-h-9 flex-1 !py-1"
+          className="tight flex-1 !py-1"
           placeholder="no group"
           aria-label="Group of the chosen mass"
         />
@@ -116,7 +116,7 @@ function MassNature({
       <label className="small mt-2 flex items-center gap-2">
         rests on
         <select
-          className="!min-h-9 flex-1 !py-1"
+          className="tight flex-1 !py-1"
           aria-label="What the chosen mass rests on"
           value={restsOn?.mass.id ?? ''}
           onChange={({ target: { value } }) => {

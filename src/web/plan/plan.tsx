@@ -18,6 +18,7 @@ import { FileDrop } from '../ui/fileDrop';
 import { ProblemNote } from '../ui/problem';
 import { useDetail } from '../painting/paintingLayout';
 import { WordChoice } from '../ui/words';
+import { newestSession } from '../words';
 
 const PARTS = [
   ['set-up', 'Set-up'],
@@ -135,7 +136,7 @@ function KeepBar({ detail, plan }: { detail: ReturnType<typeof useDetail>; plan:
             Keep this plan <kbd>Enter</kbd>
           </button>
         ) : (
-          <Link className="btn act" to={`/painting/${painting.id}/photo/${Math.max(1, sessions.length)}`}>
+          <Link className="btn act" to={`/painting/${painting.id}/photo/${Math.max(1, newestSession(detail))}`}>
             {sessions.length === 0 ? 'Photograph session 1' : 'Go to the photo'} <kbd>P</kbd>
           </Link>
         )}

@@ -56,6 +56,7 @@ function AuditMap({ detail, reference }: { detail: PaintingDetail; reference: Re
 
 function About({ detail, reference }: { detail: PaintingDetail; reference: Reference }) {
   const change = useAction('changeReference', detail.painting.id);
+  const remove = useAction('deleteReference', detail.painting.id);
   const say = (body: Parameters<typeof change.mutate>[0]['body']) =>
     change.mutate({ params: { referenceId: reference.id }, body });
   const text = (field: 'note' | 'source' | 'permission', label: string, placeholder: string) => (
@@ -63,7 +64,7 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
       <span className="small">{label}</span>
       <input
         key={`${reference.id}${field}`}
-        className="!min-h-9 !py-1"
+        className="tight !py-1"
         defaultValue={reference[field]}
         placeholder={placeholder}
         maxLength={300}
@@ -79,7 +80,7 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
         <label className="flex flex-col gap-1">
           <span className="small">It is for</span>
           <select
-            className="!min-h-9 !py-1"
+            className="tight !py-1"
             value={reference.purpose}
             onChange={(event) => say({ purpose: event.target.value as Purpose })}
           >
@@ -118,9 +119,12 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
           <button className="line" onClick={() => say({ aside: true })}>
             Set it aside
           </button>
+          <button className="line" onClick={() => remove.mutate({ params: { referenceId: reference.id } })}>
+            Delete it
+          </button>
         </div>
       )}
-      <ProblemNote error={change.error} />
+      <ProblemNote error={change.error ?? remove.error} />
     </div>
   );
 }

@@ -1,17 +1,12 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { isAfter, subDays } from 'date-fns';
 import { useState } from 'react';
-import { fileUrl, type DeedDone, type PaintingSummary, type ResponseOf } from '../../contract';
+import { fileUrl, type PaintingSummary, type ResponseOf } from '../../contract';
 import { call, type Refused } from '../api/client';
 import { keys, useArrivals } from '../api/queries';
 import { dayInWords, plural } from '../words';
 import { ProblemNote } from '../ui/problem';
-import { UndoLine } from '../painting/undoLine';
 
 type Arrival = ResponseOf<'listArrivals'>['waiting'][number];
-
-/** For a day leaving out can be undone on this page; the journal keeps it longer. */
-const isFresh = (deed: DeedDone | null) => deed !== null && isAfter(deed.at, subDays(new Date(), 1));
 
 /** Puts arrivals into a painting (null = leaves them out), one after the other. */
 function useSorting() {
@@ -124,9 +119,8 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
   const [chosen, setChosen] = useState<string | null>(null);
   const sort = useSorting();
   if (!data) return null;
-  const { waiting, journal } = data;
-  const line = [journal.undo, journal.redo].some(isFresh) && <UndoLine journal={journal} paintingId="" />;
-  if (waiting.length === 0) return line || null;
+  const { waiting } = data;
+  if (waiting.length === 0) return null;
   const painting = paintings.find(({ id }) => id === chosen) ?? paintings[0];
   const pictures = waiting.filter(isPicture);
   const putAll = async (paintingId: string) => {
@@ -156,7 +150,6 @@ export function Inbox({ paintings }: { paintings: readonly PaintingSummary[] }) 
         ))}
       </ul>
       <ProblemNote error={sort.error} />
-      {line}
     </section>
   );
 }

@@ -1,35 +1,23 @@
 import { usePageTitle } from '../ui/pageTitle';
 import { standingInWords, STUDIO_TEXT } from '../../core/words';
 import { Link, useNavigate } from 'react-router';
-import { fileUrl, type PaintingSummary } from '../../contract';
+import { isAfter, subDays } from 'date-fns';
+import type { DeedDone, PaintingSummary } from '../../contract';
 import { useArrivals, useAction, useStudio } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { useSettings } from '../settings';
+import { UndoLine } from '../painting/undoLine';
+import { Cover } from './cover';
 import { Inbox } from './inbox';
+import { PutPainting } from './putPainting';
+import { SampleOffer } from './sampleOffer';
 import { ProblemNote } from '../ui/problem';
 import { SurroundChoice } from '../ui/surround';
 import { Unclaimed } from './unclaimed';
 import { dayInWords, nextStep, plural, sizeInWords } from '../words';
 
-/** The newest flat, or else the plan, or else nothing yet. */
-function Cover({ painting, width }: { painting: PaintingSummary; width: string }) {
-  const { id, title, latestPhotoId, hasReference, widthMm, heightMm } = painting;
-  const url = latestPhotoId ? fileUrl('flat', latestPhotoId) : hasReference ? fileUrl('plan', id) : null;
-  const style = { width, aspectRatio: widthMm / heightMm };
-  return url ? (
-    <img
-      src={url}
-      alt={`${title}, ${latestPhotoId ? 'as last photographed' : 'its reference'}`}
-      className="block object-cover"
-      style={style}
-    />
-  ) : (
-    <div style={{ ...style, border: '1.5px dashed var(--ink)' }} />
-  );
-}
-
 function standing({
-  sessionCount,
+  latestSession,
   latestDate,
   undecided,
   openCorrections: open,
@@ -37,13 +25,31 @@ function standing({
   next,
 }: PaintingSummary): string {
   if (next === 'add-reference') return STUDIO_TEXT.noReference;
-  if (sessionCount === 0) return STUDIO_TEXT.referenceHangs;
+  if (latestSession === 0) return STUDIO_TEXT.referenceHangs;
   const day = latestDate ? dayInWords(latestDate) : null;
-  return standingInWords({ session: sessionCount, day, undecided, open, done });
+  return standingInWords({ session: latestSession, day, undecided, open, done });
+}
+
+/** What is known of a painting, beside its cover. */
+function Facts({ painting }: { painting: PaintingSummary }) {
+  const { settings } = useSettings();
+  return (
+    <dl className="mt-7 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2 border-t pt-4" style={{ borderColor: 'var(--rule)' }}>
+      <dt className="font-semibold">Canvas</dt>
+      <dd>
+        {sizeInWords(painting.widthMm, painting.heightMm, settings.units)}, {plural(painting.sessionCount, 'session')}
+      </dd>
+      {painting.drewMe && (
+        <>
+          <dt className="font-semibold">What drew you</dt>
+          <dd className="serif italic">“{painting.drewMe}”</dd>
+        </>
+      )}
+    </dl>
+  );
 }
 
 function OnEasel({ painting }: { painting: PaintingSummary }) {
-  const { settings } = useSettings();
   const step = nextStep(painting.id, painting.next, painting);
   const wide = Math.min(560, 420 * (painting.widthMm / painting.heightMm));
   return (
@@ -66,27 +72,13 @@ function OnEasel({ painting }: { painting: PaintingSummary }) {
             {step.words} <kbd>{step.hotkey}</kbd>
           </Link>
           {painting.latestPhotoId && (
-            <Link className="line" to={`/painting/${painting.id}/wall/${painting.sessionCount}`}>
+            <Link className="line" to={`/painting/${painting.id}/wall/${painting.latestSession}`}>
               Look at the wall
             </Link>
           )}
+          <PutPainting painting={painting} />
         </p>
-        <dl
-          className="mt-7 grid grid-cols-[auto_1fr] gap-x-5 gap-y-2 border-t pt-4"
-          style={{ borderColor: 'var(--rule)' }}
-        >
-          <dt className="font-semibold">Canvas</dt>
-          <dd>
-            {sizeInWords(painting.widthMm, painting.heightMm, settings.units)},{' '}
-            {plural(painting.sessionCount, 'session')}
-          </dd>
-          {painting.drewMe && (
-            <>
-              <dt className="font-semibold">What drew you</dt>
-              <dd className="serif italic">“{painting.drewMe}”</dd>
-            </>
-          )}
-        </dl>
+        <Facts painting={painting} />
       </div>
     </section>
   );
@@ -130,6 +122,7 @@ function AgainstWall({ paintings }: { paintings: PaintingSummary[] }) {
                 {nextStep(painting.id, painting.next, painting).words}
               </Link>
               <PutOnEasel id={painting.id} title={painting.title} />
+              <PutPainting painting={painting} />
             </p>
           </div>
         </div>
@@ -155,9 +148,13 @@ function FirstVisit() {
       <Link className="btn act" to="/new">
         New painting <kbd>N</kbd>
       </Link>
+      <SampleOffer />
     </section>
   );
 }
+
+/** For a day leaving out, archiving and deleting can be undone on this page; the journal keeps it longer. */
+const isFresh = (deed: DeedDone | null) => deed !== null && isAfter(deed.at, subDays(new Date(), 1));
 
 /** Opening the application lands on the picture that is on the easel. */
 export function Studio() {
@@ -169,7 +166,7 @@ export function Studio() {
   const go = (to: string | undefined) => to && void navigate(to);
   useKeys({
     n: () => go('/new'),
-    d: easel && (() => go(`/painting/${easel.id}/decide/${easel.sessionCount}`)),
+    d: easel && (() => go(`/painting/${easel.id}/decide/${easel.latestSession}`)),
     p: easel && (() => go(nextStep(easel.id, easel.next === 'decide' ? 'next-session' : easel.next, easel).to)),
     w: easel && (() => go(`/painting/${easel.id}`)),
     Enter: easel && (() => go(nextStep(easel.id, easel.next, easel).to)),
@@ -191,6 +188,11 @@ export function Studio() {
         </nav>
       </header>
       <ProblemNote error={error} />
+      {arrivals && [arrivals.journal.undo, arrivals.journal.redo].some(isFresh) && (
+        <div className="mb-3">
+          <UndoLine journal={arrivals.journal} paintingId="" />
+        </div>
+      )}
       {data &&
         (easel ? (
           <>
@@ -209,6 +211,9 @@ export function Studio() {
             {STUDIO_TEXT.inboxFolder}
           </span>
         </span>
+        <Link className="line small" to="/put-away">
+          Archived and deleted
+        </Link>
         <SurroundChoice />
       </footer>
     </main>

@@ -37,7 +37,7 @@ export function NumberField({
       <span className={shown ? 'small' : 'sr-only'}>{label}</span>
       <span className="flex items-center gap-2">
         <input
-          className="!min-h-10 w-20 !py-1"
+          className="tight w-20 !py-1"
           inputMode="decimal"
           value={text}
           onChange={(event) => setText(event.target.value)}

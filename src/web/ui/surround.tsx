@@ -32,7 +32,7 @@ export function SurroundChoice() {
         <label className="flex items-baseline gap-2">
           in
           <select
-            className="!min-h-0 !px-1 !py-0"
+            className="bare !px-1 !py-0"
             style={{ border: 0, borderBottom: '1px solid' }}
             value={settings.scaleSteps}
             onChange={(e) => change({ scaleSteps: Number(e.target.value) as 10 | 9 | 5 })}

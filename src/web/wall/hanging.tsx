@@ -32,7 +32,7 @@ export function Hanging({ laid, onLaid, beside, onBeside, others }: Hung) {
       <label className="flex items-baseline gap-2">
         beside
         <select
-          className="!min-h-0 !border-0 !bg-transparent !px-0 !py-1"
+          className="bare !border-0 !bg-transparent !px-0 !py-1"
           style={{ borderBottom: '1px solid' }}
           value={beside ?? ''}
           onChange={(e) => onBeside(e.target.value === '' ? null : Number(e.target.value))}

@@ -14,5 +14,20 @@ export const STUDIO_TEXT = {
   keptHere: 'Everything is kept on this machine.',
   skip: 'Skip to the pictures',
   whatMarksMean: 'What do the marks mean?',
+  paintingDeleted:
+    'This painting was deleted. For 30 days it can be brought back: in the studio, open “Archived and deleted”.',
+  notDeleted: 'This is back already, or its 30 days are over. Nothing was changed.',
+  sample:
+    'Or look at a finished one first: the sample painting comes with its plan, five sessions and their corrections. Delete it when you have seen enough.',
+  sampleMaking: 'The sample painting is being made. This takes half a minute or so.',
+  noSample: 'There is no sample painting here. Nothing was changed. Begin a painting of your own.',
+  archiveKeeps: 'It leaves the studio and keeps everything. Take it out of the archive whenever you like.',
+  deleteKeeps:
+    'It goes with its sessions, photographs and corrections. You can bring it back for 30 days; after that only the photographs’ files are left, in the folder “unclaimed”.',
+  deleteSession:
+    'It goes with its photographs and the corrections taken in it. The other sessions keep their numbers. You can bring it back for 30 days.',
+  nothingArchived: 'No painting is in the archive.',
+  nothingDeleted: 'Nothing was deleted in the last 30 days.',
+  deletedStay: 'What is deleted can be brought back for 30 days.',
   cannotDraw: 'This browser cannot draw.',
 } as const;
