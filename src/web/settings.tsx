@@ -40,6 +40,8 @@ export function useScale(): {
   show: (value: number) => string;
   name: string;
   number: (value: number) => number;
+  /** steps of the painter's scale between two values */
+  between: (from: number, to: number) => number;
   /** a number of the painter's scale back as a value */
   value: (number: number) => number;
 } {
@@ -51,6 +53,7 @@ export function useScale(): {
       const value = (typed * 10) / settings.scaleSteps;
       return settings.scale === 'black-is-0' ? value : 10 - value;
     },
+    between: (from, to) => Math.abs(number(to) - number(from)),
     show: (value) => number(value).toFixed(1),
     name: `0 ${settings.scale === 'black-is-0' ? 'black' : 'white'} to ${settings.scaleSteps} ${settings.scale === 'black-is-0' ? 'white' : 'black'}`,
   };

@@ -85,7 +85,7 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     expect((await painting()).painting.setUp).toMatchObject({ surface: 'gessoed panel', rebate: { left: 6 } });
   });
 
-  test('key: fit it to the paint, protect the lights, keep a spot, drag a knot by the keyboard; it always rises', async () => {
+  test('key: fit it to the paint, protect the lights, keep a spot, pull a thread by the keyboard and by hand; it always rises', async () => {
     const beyond = page.getByText(/beyond your paint’s 3\.0.* No more is asked for than the paint reaches/);
     await page.getByLabel('Darkest mixture').fill('3');
     await page.getByLabel('Darkest mixture').press('Enter');
@@ -103,9 +103,19 @@ describe('planning the glasshouse door from upload to printed sheet', () => {
     await field.press('Enter');
     await button('Keep it there').click();
     await page.getByText(/becomes 8\.0/).waitFor();
-    const knot = page.getByRole('slider', { name: /Knot 1/ });
-    await knot.focus();
+    const thread = page.getByRole('slider', { name: 'Thread 5.0' });
+    await thread.focus();
+    const before = Number(await thread.getAttribute('aria-valuenow'));
     await page.keyboard.press('ArrowUp');
+    await page.getByText(/Value 5\.0 becomes .* Between 4\.0 and 6\.0 the steps/).waitFor();
+    expect(Number(await thread.getAttribute('aria-valuenow'))).toBeCloseTo(before + 0.1, 5);
+    // By hand: what is pulled is nailed there, and let go again.
+    await drag(thread, [
+      [0.3, 0.5],
+      [0.3, 0.1],
+    ]);
+    await button(/Let go of 5\.0/).click();
+    await button(/Let go of 5\.0/).waitFor({ state: 'detached' });
     expect(await axeFaults(page)).toEqual([]);
     await keepPlan();
     const knots = (await painting()).plan?.key.knots ?? [];

@@ -1,6 +1,5 @@
 export {
   ABSOLUTE,
-  dragKnot,
   holdingKey,
   keepSpotAt,
   knotsInUse,

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { valuePlane } from '../photo';
 import { makeRaster, type Raster } from '../raster';
-import { dragKnot, holdingKey, keepSpotAt, makeKey, PAINT_RANGE, throughKey, type Knot } from './index';
+import { holdingKey, keepSpotAt, makeKey, PAINT_RANGE, throughKey, type Knot } from './index';
 
 const value = fc.double({ min: 0, max: 10, noNaN: true });
 const rising = fc
@@ -24,23 +24,6 @@ const risesEverywhere = (knots: readonly Knot[]) => {
 };
 
 describe('a key the painter bends', () => {
-  test('rises wherever its knots are dragged', () => {
-    const drags = fc.array(
-      fc.record({
-        index: fc.nat(7),
-        reference: fc.double({ min: -3, max: 13, noNaN: true }),
-        paint: fc.double({ min: -3, max: 13, noNaN: true }),
-      }),
-      { maxLength: 12 },
-    );
-    fc.assert(
-      fc.property(rising, drags, (knots, list) => {
-        const dragged = list.reduce<Knot[]>((now, { index, ...to }) => dragKnot(now, index % now.length, to), knots);
-        return dragged.length === knots.length && risesEverywhere(dragged);
-      }),
-    );
-  });
-
   test('a kept spot goes where it is told and the rest still rises', () => {
     fc.assert(
       fc.property(rising, value, value, (knots, reference, paint) => {

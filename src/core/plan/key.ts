@@ -139,7 +139,6 @@ export function holdingKey(hold: Hold, { darkest, middle, lightest }: ValueRange
   return [start, { reference: from, paint: at }, { reference: from + held, paint: at + held }, end];
 }
 
-const LEAST_GAP = 0.1; // of value between knots
 const LEAST_RISE = 0.05; // steps of paint for a step of the reference between a held spot and what gives way to it
 const NEAR = 0.35; // a spot this near to a knot takes its place
 
@@ -167,25 +166,4 @@ export function keepSpotAt(knots: readonly Knot[], { reference, paint }: Knot): 
               : Math.max(target.paint, PAINT_RANGE.white),
         },
       ].sort((a, b) => a.reference - b.reference);
-}
-
-/**
- * Moves a knot (its place in rising order) as far towards a point as its neighbours allow: wherever it is dragged, the
- * key still rises.
- */
-export function dragKnot(knots: readonly Knot[], index: number, to: Knot): Knot[] {
-  const sorted = sortedKnots(knots);
-  const [before, after] = [sorted[index - 1], sorted[index + 1]];
-  const [least, most] = [
-    (before?.reference ?? -LEAST_GAP) + LEAST_GAP,
-    (after?.reference ?? 10 + LEAST_GAP) - LEAST_GAP,
-  ];
-  return sorted.map((knot, i) =>
-    i === index
-      ? {
-          reference: least <= most ? clamp(to.reference, least, most) : knot.reference,
-          paint: clamp(to.paint, before?.paint ?? 0, after?.paint ?? 10),
-        }
-      : knot,
-  );
 }

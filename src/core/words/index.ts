@@ -30,3 +30,4 @@ export * from './texts/planText';
 export * from './texts/studioText';
 export * from './texts/wallText';
 export * from './texts/inputText';
+export { nailInWords, pressedInWords, threadInWords, type ThreadFacts } from './keyWords';

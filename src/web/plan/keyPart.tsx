@@ -1,14 +1,25 @@
-import { beyondPaintInWords, scaleInWords, spotInWords, tapInWords, PLAN_TEXT } from '../../core/words';
+import {
+  beyondPaintInWords,
+  nailInWords,
+  PLAN_TEXT,
+  pressedInWords,
+  scaleInWords,
+  spotInWords,
+  tapInWords,
+  threadInWords,
+} from '../../core/words';
 import { useState } from 'react';
 import type { PlanContent } from '../../contract';
 import { holdingKey, keepSpotAt, knotsInUse, makeKey, type Hold, type Knot, keyChoiceOf } from '../../core/plan';
 import type { Point } from '../../core/raster';
-import { KeyCurve } from '../charts/keyCurve';
+import { KeyLadders } from '../charts/keyLadders';
+import { letGo, threadsOf } from '../charts/keyThreads';
+import { Mark } from '../marks/mark';
 import { useScale } from '../settings';
 import { NumberField } from '../ui/numberField';
 import { renderingOf } from './draft';
 import type { PartProps } from './part';
-import { Pair, PlanStage } from './planStage';
+import { PlanStage } from './planStage';
 import { useAsked, type PlanWorker } from './usePlanWorker';
 import { WordChoice } from '../ui/words';
 import { Slip, Workbench } from '../ui/workbench';
@@ -99,22 +110,89 @@ function SpotLine({ spot, worker, desk }: { spot: Point | null; worker: PlanWork
   );
 }
 
-/** The curve, ready-made keys, and what the paint reaches. */
-function KeySlip({ desk, histogram }: { desk: KeyDesk; histogram: readonly number[] }) {
+/** The thread that is chosen: what it does, and what it does to the steps around it. */
+function ThreadLine({ desk, chosen }: { desk: KeyDesk; chosen: number | null }) {
+  const scale = useScale();
+  const threads = threadsOf(desk.knots);
+  const at = chosen === null ? -1 : threads.findIndex(({ reference }) => Math.abs(reference - chosen) < 1e-6);
+  const thread = threads.at(at);
+  if (at < 0 || !thread) return <p className="small">{PLAN_TEXT.pullThread}</p>;
+  const { reference, paint } = thread;
+  const facts = { reference, paint, below: threads[at - 1] ?? null, above: threads[at + 1] ?? null };
+  return (
+    <p className="serif" aria-live="polite" style={{ fontSize: 17, lineHeight: '24px' }}>
+      {threadInWords(facts, scale.show, scale.between)}
+    </p>
+  );
+}
+
+/** What is kept at a value, each to be let go. */
+function Nails({ desk }: { desk: KeyDesk }) {
+  const scale = useScale();
+  if (desk.key.kind !== 'curve') return null;
+  return (
+    <ul className="rows my-2">
+      {desk.knots.map((knot, nail) => (
+        <li key={knot.reference} className="small flex items-center gap-2 py-1">
+          <Mark name="kept-at" label="" />
+          <span className="flex-1">{nailInWords(knot, scale.show)}</span>
+          {desk.knots.length > 2 && (
+            <button
+              className="line"
+              aria-label={`Let go of ${scale.show(knot.reference)}`}
+              onClick={() => desk.curve(letGo(desk.knots, nail) ?? desk.knots)}
+            >
+              Let go
+            </button>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The darkest and the lightest mixture, as values of the painter's scale. */
+function Mixtures({ desk: { key, put } }: { desk: KeyDesk }) {
+  const scale = useScale();
+  const field = (label: string, value: number, onValue: (value: number) => void) => (
+    <NumberField
+      label={label}
+      shown
+      value={scale.number(value)}
+      min={0}
+      max={10}
+      step={0.1}
+      onValue={(v) => onValue(scale.value(v))}
+    />
+  );
+  return (
+    <>
+      <p className="small mb-2">{PLAN_TEXT.keyPatches}</p>
+      <div className="grid grid-cols-2 gap-3">
+        {field('Darkest mixture', key.darkest, (v) => put({ darkest: Math.min(4, Math.max(0, v)) }))}
+        {field('Lightest mixture', key.white, (v) => put({ white: Math.min(10, Math.max(6, v)) }))}
+      </div>
+    </>
+  );
+}
+
+/** What the chosen thread does, ready-made keys, what is kept, and what the paint reaches. */
+function KeySlip({ desk, chosen }: { desk: KeyDesk; chosen: number | null }) {
   const scale = useScale();
   const { key, range, put, curve } = desk;
   const holding = (hold: Hold) => holdingKey(hold, range, key);
   const reached = makeKey(desk.knots);
   const ends = { darkest: reached(range.darkest), lightest: reached(range.lightest) };
   const beyond = beyondPaintInWords(ends, key, scale.show);
+  const pressed = pressedInWords(reached, range, scale.between);
   return (
     <Slip>
       <h2>Key</h2>
-      <p className="small mb-2">{PLAN_TEXT.dragKey}</p>
-      <KeyCurve knots={desk.knots} paint={key} histogram={histogram} onKnots={desk.onKnots} />
+      <ThreadLine desk={desk} chosen={chosen} />
+      <hr className="rule my-3" />
       <WordChoice
         label="Key"
-        className="words mt-1"
+        className="words"
         options={WAYS}
         value={WAYS.find(([kind]) => key.kind === kind)?.[0]}
         onChoose={(kind) => put({ kind })}
@@ -126,74 +204,91 @@ function KeySlip({ desk, histogram }: { desk: KeyDesk; histogram: readonly numbe
         value={HOLDS.find((hold) => key.kind === 'curve' && alike(key.knots, holding(hold)))}
         onChoose={(hold) => curve(holding(hold))}
       />
-      {beyond && (
-        <p className="serif mt-2" aria-live="polite">
-          {beyond}
-        </p>
+      <Nails desk={desk} />
+      {[beyond, pressed].map(
+        (words) =>
+          words && (
+            <p key={words} className="serif mt-2" aria-live="polite">
+              {words}
+            </p>
+          ),
       )}
       <hr className="rule my-3" />
-      <p className="small mb-2">{PLAN_TEXT.keyPatches}</p>
-      <div className="grid grid-cols-2 gap-3">
-        <NumberField
-          label="Darkest mixture"
-          shown
-          value={scale.number(key.darkest)}
-          min={0}
-          max={10}
-          step={0.1}
-          onValue={(v) => put({ darkest: Math.min(4, Math.max(0, scale.value(v))) })}
-        />
-        <NumberField
-          label="Lightest mixture"
-          shown
-          value={scale.number(key.white)}
-          min={0}
-          max={10}
-          step={0.1}
-          onValue={(v) => put({ white: Math.min(10, Math.max(6, scale.value(v))) })}
-        />
-      </div>
+      <Mixtures desk={desk} />
       <p className="small mt-2">{scaleInWords(scale.name)}</p>
     </Slip>
   );
 }
 
-/** The key: the reference's values against the paint's range, bent by hand. */
+/** The reference, and the same through the key; the chosen spot on both. */
+function KeyPictures({
+  desk,
+  worker,
+  painting,
+  spot,
+  onSpot,
+}: Pick<PartProps, 'worker'> & {
+  desk: KeyDesk;
+  painting: PartProps['detail']['painting'];
+  spot: Point | null;
+  onSpot: (at: Point) => void;
+}) {
+  const scale = useScale();
+  return (
+    <div className="grid grid-cols-2 gap-4 lg:grid-cols-1">
+      <figure className="m-0 min-w-0">
+        <PlanStage bitmap={desk.base} label="The reference" painting={painting} onTap={onSpot}>
+          {spot && <Spot at={spot} />}
+          {worker && (
+            <>
+              <End at={worker.base.extremes.darkest.at} fill="#000" rim="#fff" r={painting.widthMm / 110} />
+              <End at={worker.base.extremes.lightest.at} fill="#fff" rim="#000" r={painting.widthMm / 110} />
+            </>
+          )}
+        </PlanStage>
+        <figcaption className="under-ledge">
+          <b>Reference</b>&ensp;
+          {worker ? `${scale.show(desk.range.darkest)} to ${scale.show(desk.range.lightest)}` : 'is being opened'}
+        </figcaption>
+      </figure>
+      <figure className="m-0 min-w-0">
+        <PlanStage bitmap={desk.keyed} label="The reference through the key" painting={painting} onTap={onSpot}>
+          {spot && <Spot at={spot} />}
+        </PlanStage>
+        <figcaption className="under-ledge">
+          <b>Keyed</b>&ensp;as paint can reach it
+        </figcaption>
+      </figure>
+    </div>
+  );
+}
+
+/** The key: the reference's values tied to the paint's, pulled by hand. */
 export function KeyPart(props: PartProps) {
   const { worker } = props;
-  const { painting } = props.detail;
   const desk = useKeyDesk(props);
-  const scale = useScale();
   const [spot, setSpot] = useState<Point | null>(null);
+  const [chosen, setChosen] = useState<number | null>(null);
   return (
-    <Workbench slip={<KeySlip desk={desk} histogram={worker?.base.histogram ?? []} />}>
-      <Pair canvas={painting}>
-        <figure>
-          <PlanStage bitmap={desk.base} label="The reference" painting={painting} onTap={setSpot}>
-            {spot && <Spot at={spot} />}
-            {worker && (
-              <>
-                <End at={worker.base.extremes.darkest.at} fill="#000" rim="#fff" r={painting.widthMm / 110} />
-                <End at={worker.base.extremes.lightest.at} fill="#fff" rim="#000" r={painting.widthMm / 110} />
-              </>
-            )}
-          </PlanStage>
-          <figcaption className="under-ledge">
-            <b>Reference</b>&ensp;
-            {worker ? `${scale.show(desk.range.darkest)} to ${scale.show(desk.range.lightest)}` : 'is being opened'}
-          </figcaption>
-        </figure>
-        <figure>
-          <PlanStage bitmap={desk.keyed} label="The reference through the key" painting={painting} onTap={setSpot}>
-            {spot && <Spot at={spot} />}
-          </PlanStage>
-          <figcaption className="under-ledge">
-            <b>Keyed</b>&ensp;as paint can reach it
-          </figcaption>
-        </figure>
-      </Pair>
-      <div className="mt-4 flex flex-wrap items-center gap-x-5 gap-y-2" aria-live="polite">
-        <SpotLine spot={spot} worker={worker} desk={desk} />
+    <Workbench slip={<KeySlip desk={desk} chosen={chosen} />}>
+      <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,290px)_minmax(0,1fr)]">
+        <div>
+          <KeyPictures {...{ desk, worker, spot }} painting={props.detail.painting} onSpot={setSpot} />
+          <div className="mt-4 flex flex-wrap items-center gap-x-5 gap-y-2" aria-live="polite">
+            <SpotLine spot={spot} worker={worker} desk={desk} />
+          </div>
+        </div>
+        <div>
+          <KeyLadders
+            knots={desk.knots}
+            paint={desk.key}
+            nailed={desk.key.kind === 'curve'}
+            histogram={worker?.base.histogram ?? []}
+            onKnots={desk.onKnots}
+            onChoose={setChosen}
+          />
+          <p className="small text-center">{PLAN_TEXT.heavier}</p>
+        </div>
       </div>
     </Workbench>
   );

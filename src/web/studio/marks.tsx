@@ -55,6 +55,7 @@ const ROWS: readonly Row[] = [
       ['departure', 'departure'],
     ],
   },
+  { title: 'the key', hint: 'a nail in its thread', marks: [['kept-at', 'kept at a value']] },
 ];
 
 const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: string, what: string])[]])[] = [
@@ -111,8 +112,8 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['Enter', 'keep this plan'],
       ['Z', 'undo a step of what is not kept yet'],
       ['H F S L', 'the chosen edge hard, firm, soft, lost'],
-      ['arrows', 'edge before, edge after; a knot of the key; the crop'],
-      ['Delete', 'take the knot away'],
+      ['arrows', 'edge before, edge after; a thread of the key; the crop'],
+      ['Delete', 'take the nail out of a thread'],
     ],
   ],
   [
