@@ -23,3 +23,16 @@ export function useKeys(actions: Record<string, (() => void) | undefined>, { out
     return () => place.removeEventListener('keydown', listen);
   });
 }
+
+/** Enter does the one black button of the page, wherever no room has a use of its own for it. */
+export function useBlackButton(): void {
+  useKeys(
+    {
+      Enter: () => {
+        const black = [...document.querySelectorAll<HTMLElement>('.btn.act:not(:disabled)')];
+        if (black.length === 1) black[0]?.click();
+      },
+    },
+    { outer: true },
+  );
+}

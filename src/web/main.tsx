@@ -1,8 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, type ComponentType } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, RouterProvider } from 'react-router';
+import { createBrowserRouter, Outlet, RouterProvider } from 'react-router';
 import { Refused } from './api/client';
+import { useBlackButton } from './keyboard';
 import { MarkSprite } from './marks/mark';
 import { NotFound, Oops } from './studio/notFound';
 import { Studio } from './studio/studio';
@@ -17,8 +18,15 @@ const client = new QueryClient({
 /** A room, loaded when it is first entered: the studio's page needs none of their tools. */
 const room = (load: () => Promise<ComponentType>) => async () => ({ Component: await load() });
 
+/** What holds in every room. */
+function House() {
+  useBlackButton();
+  return <Outlet />;
+}
+
 const router = createBrowserRouter([
   {
+    element: <House />,
     errorElement: <Oops />,
     hydrateFallbackElement: <></>,
     children: [

@@ -166,7 +166,16 @@ function useRested<T>(value: T): T {
 /**
  * Crop with turn and perspective, to the canvas's proportions; kept crops beside each other; what the photograph hides.
  */
-export function CropPart({ detail, reference }: { detail: PaintingDetail; reference: Reference }) {
+export function CropPart({
+  detail,
+  reference,
+  onCropping,
+}: {
+  detail: PaintingDetail;
+  reference: Reference;
+  /** told whether the frame stands elsewhere than the crop that is used */
+  onCropping: (cropping: boolean) => void;
+}) {
   const { painting } = detail;
   const change = useAction('changeReference', painting.id);
   const resize = useAction('changePainting', painting.id);
@@ -177,6 +186,10 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
   const { data: audit } = useAudit(painting.id, reference);
   const room = { proportion, reference };
   const changed = !alike(crop, reference.crop);
+  useEffect(() => {
+    onCropping(changed);
+    return () => onCropping(false);
+  }, [changed, onCropping]);
   const put = (body: Partial<Pick<Reference, 'crop' | 'crops'>>) =>
     change.mutate({ params: { referenceId: reference.id }, body });
   return (
@@ -186,7 +199,11 @@ export function CropPart({ detail, reference }: { detail: PaintingDetail; refere
           <h2>Crop to the canvas</h2>
           <UnderCrop painting={painting} reference={reference} crop={shown} />
           <p className="small">{fileInWords(reference)}</p>
-          <button className="btn act mt-3 w-full" disabled={!changed || change.isPending} onClick={() => put({ crop })}>
+          <button
+            className={changed ? 'btn act mt-3 w-full' : 'btn mt-3 w-full'}
+            disabled={!changed || change.isPending}
+            onClick={() => put({ crop })}
+          >
             {changed ? 'Use this crop' : 'This crop is used'}
           </button>
           <ProblemNote error={change.error} />

@@ -1,5 +1,5 @@
 import { keptInWords, PLAN_TEXT } from '../../core/words';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useAction } from '../api/queries';
 import { useKeys } from '../keyboard';
@@ -33,7 +33,7 @@ const PARTS = [
 ] as const;
 type Part = (typeof PARTS)[number][0];
 /** Parts whose next step is a button of their own. */
-const OWN_BUTTON: readonly Part[] = ['references', 'crop', 'sheet'];
+const OWN_BUTTON: readonly Part[] = ['sheet'];
 const WITHOUT_REFERENCE: readonly Part[] = ['set-up', 'references', 'approach'];
 
 function AddReference({ id }: { id: string }) {
@@ -64,7 +64,9 @@ export function Plan() {
   const part: Part = wanted ?? (detail.sessions.length === 0 ? 'crop' : 'masses');
   const plan = usePlanDraft(detail);
   const { worker, problem } = usePlanWorker(detail, plan.draft.pins);
-  const go = (next: Part) => () => setSearch({ part: next }, { replace: true });
+  const go = (next: Part) => () => setSearch({ part: next });
+  const [cropping, setCropping] = useState(false);
+  const ownButton = OWN_BUTTON.includes(part) || (part === 'crop' && cropping);
   const shown = reference || WITHOUT_REFERENCE.includes(part);
   useKeys({
     z: plan.canUndo ? plan.undo : undefined,
@@ -94,14 +96,14 @@ export function Plan() {
       {shown &&
         part === 'references' &&
         (reference ? <ReferencesPart detail={detail} /> : <AddReference id={painting.id} />)}{' '}
-      {reference && part === 'crop' && <CropPart detail={detail} reference={reference} />}
+      {reference && part === 'crop' && <CropPart detail={detail} reference={reference} onCropping={setCropping} />}
       {reference && part === 'key' && <KeyPart {...props} />}
       {reference && part === 'masses' && <MassesPart {...props} />}
       {reference && part === 'edges' && <EdgesPart {...props} />}
       {reference && part === 'departures' && <DeparturesPart {...props} />}
       {shown && part === 'approach' && <ApproachPart detail={detail} />}
       {reference && part === 'sheet' && <SheetPart {...props} />}
-      {(reference || painting.setUp.from !== 'photograph') && (plan.dirty || !OWN_BUTTON.includes(part)) && (
+      {(reference || painting.setUp.from !== 'photograph') && (plan.dirty || !ownButton) && (
         <KeepBar detail={detail} plan={plan} />
       )}
     </>

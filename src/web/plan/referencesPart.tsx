@@ -222,6 +222,7 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
           </label>
           <FileDrop
             label="Choose another reference"
+            further
             busy={add.isPending}
             onFiles={([file]) => add.mutate({ params: { paintingId: painting.id }, file, body: { purpose } })}
           >

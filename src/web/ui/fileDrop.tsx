@@ -6,6 +6,7 @@ export function FileDrop({
   label,
   busy,
   several = false,
+  further = false,
   onFiles,
   children,
 }: {
@@ -13,6 +14,8 @@ export function FileDrop({
   busy: boolean;
   /** more than one may be given at once */
   several?: boolean;
+  /** something else is the page's next step */
+  further?: boolean;
   onFiles: (files: File[]) => void;
   children?: ReactNode;
 }) {
@@ -45,7 +48,7 @@ export function FileDrop({
     >
       {children}
       <PictureInput ref={input} busy={busy} several={several} onFiles={onFiles} />
-      <button className="btn act" disabled={busy} onClick={() => input.current?.click()}>
+      <button className={further ? 'btn' : 'btn act'} disabled={busy} onClick={() => input.current?.click()}>
         {busy ? 'Taking it in' : label}
       </button>
       <p className="small">{dropInWords(several)}</p>

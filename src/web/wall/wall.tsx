@@ -36,10 +36,14 @@ export function Wall() {
     );
   return (
     <WallProvider value={wall}>
-      <div className="flex flex-1 flex-wrap gap-6">
-        <div className="min-w-0 flex-1" style={{ minWidth: 'min(600px, 100%)' }}>
+      {/* Where it is narrow, what is said stands right under the pictures. */}
+      <div className="grid flex-1 gap-x-6 gap-y-5 lg:grid-cols-[minmax(0,1fr)_auto] lg:grid-rows-[auto_1fr]">
+        <div className="min-w-0">
           <WallHeader />
           <WallPictures />
+        </div>
+        <WallAside />
+        <div className="min-w-0">
           <WallTools />
           {reading && (
             <ReadingTables reading={reading} subject={subject} chosen={state.mass} onChoose={moves.chooseMass} />
@@ -49,7 +53,6 @@ export function Wall() {
             <SurroundChoice />
           </div>
         </div>
-        <WallAside />
       </div>
     </WallProvider>
   );

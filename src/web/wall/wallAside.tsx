@@ -27,12 +27,9 @@ export function WallAside() {
   const { detail, painting, number, reading, photo, guessing, reveal } = useWall();
   const step = nextOf(detail, number);
   return (
-    <aside
-      className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:h-[calc(100vh-70px)] lg:w-[292px]"
-      style={{ minHeight: 'min(680px, 86vh)' }}
-    >
+    <aside className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:h-[calc(100vh-70px)] lg:min-h-[min(680px,86vh)] lg:w-[292px]">
       <div
-        className="-mx-[18px] min-h-24 flex-1 overflow-y-auto px-[18px]"
+        className="-mx-[18px] min-h-24 flex-1 px-[18px] lg:overflow-y-auto"
         tabIndex={0}
         role="region"
         aria-label="Findings and verdicts"
