@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale';
-import { useRef, useState, type CSSProperties, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, useState, type CSSProperties, type KeyboardEvent, type SVGProps } from 'react';
 import type { Knot, PaintRange } from '../../core/plan';
 import { byteFromLinear, luminanceFromValue } from '../../core/colour';
 import { MarkAt } from '../marks/mark';
@@ -82,26 +82,22 @@ const Bead = ({ at }: { at: number }) => (
 /** A thread from rung to rung, with a nail where it is kept; to be pulled, or moved by the arrow keys. */
 function ThreadMark({
   thread,
-  weight,
+  width,
   chosen,
   nailed,
-  onKeyDown,
-  onFocus,
-  onPointerDown,
+  hand,
 }: {
   thread: Thread;
-  weight: number;
+  /** px */
+  width: number;
   chosen: boolean;
-  /** its nail is the painter's own */
+  /** the painter has nailed it there */
   nailed: boolean;
-  onKeyDown: (event: KeyboardEvent) => void;
-  onFocus: () => void;
-  onPointerDown: (event: PointerEvent) => void;
+  hand: Pick<SVGProps<SVGGElement>, 'onKeyDown' | 'onFocus' | 'onPointerDown'>;
 }) {
   const scale = useScale();
   const [from, to] = [y(thread.reference), y(thread.paint)];
   const d = `M${LEFT.to + 2} ${from}L${RIGHT.from - 2} ${to}`;
-  const width = 1.2 + 10 * weight;
   return (
     <g
       tabIndex={0}
@@ -113,15 +109,13 @@ function ThreadMark({
       aria-valuemax={10}
       aria-valuetext={`becomes ${scale.show(thread.paint)}`}
       style={{ cursor: 'ns-resize', outline: 'none', touchAction: 'none' }}
-      onKeyDown={onKeyDown}
-      onFocus={onFocus}
-      onPointerDown={onPointerDown}
+      {...hand}
     >
       <path d={d} stroke="transparent" strokeWidth={2 * REACH} />
       {chosen && <path d={d} stroke={INK} strokeWidth={width + 7} />}
       {chosen && <path d={d} stroke="var(--wall)" strokeWidth={width + 3.5} />}
       <path d={d} stroke={INK} strokeWidth={width} />
-      {nailed && thread.nail !== null && <MarkAt name="kept-at" x={RIGHT.from - 24} y={to - 11} />}
+      {nailed && <MarkAt name="kept-at" x={RIGHT.from - 24} y={to - 11} />}
       {chosen && <Bead at={(from + to) / 2} />}
     </g>
   );
@@ -133,41 +127,31 @@ interface Held {
   readonly knots: readonly Knot[];
 }
 
-/**
- * The key as two ladders of values, the reference's and the paint's, with threads from rung to rung, heavier where more
- * of the picture lies. A thread is pulled up or down, or moved by the arrow keys.
- */
-export function KeyLadders({
-  knots,
-  paint,
-  nailed,
-  histogram,
-  onKnots,
-  onChoose,
-}: {
-  knots: readonly Knot[];
-  paint: PaintRange;
+interface Props {
+  readonly knots: readonly Knot[];
+  readonly paint: PaintRange;
   /** the knots are the painter's own: they are shown as nails */
-  nailed: boolean;
-  histogram: readonly number[];
+  readonly nailed: boolean;
+  readonly histogram: readonly number[];
   /** the knots as pulled; done = the hand has let go */
-  onKnots: (knots: Knot[], done: boolean) => void;
+  readonly onKnots: (knots: Knot[], done: boolean) => void;
   /** the reference's value whose thread is held or under the keys */
-  onChoose: (reference: number) => void;
-}) {
+  readonly onChoose: (reference: number) => void;
+}
+
+/** Threads under hand and keys. */
+function useThreads({ knots, onKnots, onChoose }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [chosen, setChosen] = useState<number | null>(null);
-  const threads = threadsOf(knots);
-  const weights = weightsOf(threads, histogram);
-  const choose = (reference: number) => {
-    setChosen(reference);
-    onChoose(reference);
-  };
   const { hold, handlers } = usePointers<SVGSVGElement, Held>(svg, SIZE, {
     move: ({ thread, knots: before }, { at, start, travelled }) =>
       travelled > 2 && onKnots(pulled(before, thread, thread.paint + y.invert(at[1]) - y.invert(start[1])), false),
     end: (_held, { travelled }) => travelled > 2 && onKnots([...knots], true),
   });
+  const choose = (reference: number) => {
+    setChosen(reference);
+    onChoose(reference);
+  };
   const nudge = (thread: Thread) => (event: KeyboardEvent) => {
     const next = knotsAfterKey(knots, thread, event);
     if (!next) return;
@@ -175,6 +159,29 @@ export function KeyLadders({
     event.stopPropagation();
     onKnots(next, true);
   };
+  const under = (thread: Thread) => ({
+    chosen: chosen !== null && Math.abs(chosen - thread.reference) < 1e-6,
+    hand: {
+      onKeyDown: nudge(thread),
+      onFocus: () => choose(thread.reference),
+      onPointerDown: hold(() => {
+        choose(thread.reference);
+        return { thread, knots };
+      }),
+    },
+  });
+  return { svg, handlers, under };
+}
+
+/**
+ * The key as two ladders of values, the reference's and the paint's, with threads from rung to rung, heavier where more
+ * of the picture lies. A thread is pulled up or down, or moved by the arrow keys.
+ */
+export function KeyLadders(props: Props) {
+  const { knots, paint, nailed, histogram } = props;
+  const { svg, handlers, under } = useThreads(props);
+  const threads = threadsOf(knots);
+  const weights = weightsOf(threads, histogram);
   return (
     <svg
       ref={svg}
@@ -191,15 +198,9 @@ export function KeyLadders({
         <ThreadMark
           key={thread.reference}
           thread={thread}
-          weight={weights[i] ?? 0}
-          chosen={chosen !== null && Math.abs(chosen - thread.reference) < 1e-6}
-          nailed={nailed}
-          onKeyDown={nudge(thread)}
-          onFocus={() => choose(thread.reference)}
-          onPointerDown={hold(() => {
-            choose(thread.reference);
-            return { thread, knots };
-          })}
+          width={1.2 + 10 * (weights[i] ?? 0)}
+          nailed={nailed && thread.nail !== null}
+          {...under(thread)}
         />
       ))}
     </svg>

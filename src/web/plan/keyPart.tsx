@@ -8,7 +8,7 @@ import {
   tapInWords,
   threadInWords,
 } from '../../core/words';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { PlanContent } from '../../contract';
 import { holdingKey, keepSpotAt, knotsInUse, makeKey, type Hold, type Knot, keyChoiceOf } from '../../core/plan';
 import type { Point } from '../../core/raster';
@@ -176,20 +176,11 @@ function Mixtures({ desk: { key, put } }: { desk: KeyDesk }) {
   );
 }
 
-/** What the chosen thread does, ready-made keys, what is kept, and what the paint reaches. */
-function KeySlip({ desk, chosen }: { desk: KeyDesk; chosen: number | null }) {
-  const scale = useScale();
-  const { key, range, put, curve } = desk;
+/** Ready-made keys. */
+function ReadyKeys({ desk: { key, range, put, curve } }: { desk: KeyDesk }) {
   const holding = (hold: Hold) => holdingKey(hold, range, key);
-  const reached = makeKey(desk.knots);
-  const ends = { darkest: reached(range.darkest), lightest: reached(range.lightest) };
-  const beyond = beyondPaintInWords(ends, key, scale.show);
-  const pressed = pressedInWords(reached, range, scale.between);
   return (
-    <Slip>
-      <h2>Key</h2>
-      <ThreadLine desk={desk} chosen={chosen} />
-      <hr className="rule my-3" />
+    <>
       <WordChoice
         label="Key"
         className="words"
@@ -204,6 +195,24 @@ function KeySlip({ desk, chosen }: { desk: KeyDesk; chosen: number | null }) {
         value={HOLDS.find((hold) => key.kind === 'curve' && alike(key.knots, holding(hold)))}
         onChoose={(hold) => curve(holding(hold))}
       />
+    </>
+  );
+}
+
+/** What the chosen thread does, ready-made keys, what is kept, and what the paint reaches. */
+function KeySlip({ desk, chosen }: { desk: KeyDesk; chosen: number | null }) {
+  const scale = useScale();
+  const { key, range } = desk;
+  const reached = makeKey(desk.knots);
+  const ends = { darkest: reached(range.darkest), lightest: reached(range.lightest) };
+  const beyond = beyondPaintInWords(ends, key, scale.show);
+  const pressed = pressedInWords(reached, range, scale.between);
+  return (
+    <Slip>
+      <h2>Key</h2>
+      <ThreadLine desk={desk} chosen={chosen} />
+      <hr className="rule my-3" />
+      <ReadyKeys desk={desk} />
       <Nails desk={desk} />
       {[beyond, pressed].map(
         (words) =>
@@ -220,48 +229,33 @@ function KeySlip({ desk, chosen }: { desk: KeyDesk; chosen: number | null }) {
   );
 }
 
-/** The reference, and the same through the key; the chosen spot on both. */
-function KeyPictures({
-  desk,
-  worker,
+/** One of the key's pictures, with the chosen spot. */
+const KeyPicture = ({
+  bitmap,
+  label,
   painting,
   spot,
   onSpot,
-}: Pick<PartProps, 'worker'> & {
-  desk: KeyDesk;
+  ends,
+  children,
+}: {
+  bitmap: KeyDesk['base'];
+  label: string;
   painting: PartProps['detail']['painting'];
   spot: Point | null;
   onSpot: (at: Point) => void;
-}) {
-  const scale = useScale();
-  return (
-    <div className="grid grid-cols-2 gap-4 lg:grid-cols-1">
-      <figure className="m-0 min-w-0">
-        <PlanStage bitmap={desk.base} label="The reference" painting={painting} onTap={onSpot}>
-          {spot && <Spot at={spot} />}
-          {worker && (
-            <>
-              <End at={worker.base.extremes.darkest.at} fill="#000" rim="#fff" r={painting.widthMm / 110} />
-              <End at={worker.base.extremes.lightest.at} fill="#fff" rim="#000" r={painting.widthMm / 110} />
-            </>
-          )}
-        </PlanStage>
-        <figcaption className="under-ledge">
-          <b>Reference</b>&ensp;
-          {worker ? `${scale.show(desk.range.darkest)} to ${scale.show(desk.range.lightest)}` : 'is being opened'}
-        </figcaption>
-      </figure>
-      <figure className="m-0 min-w-0">
-        <PlanStage bitmap={desk.keyed} label="The reference through the key" painting={painting} onTap={onSpot}>
-          {spot && <Spot at={spot} />}
-        </PlanStage>
-        <figcaption className="under-ledge">
-          <b>Keyed</b>&ensp;as paint can reach it
-        </figcaption>
-      </figure>
-    </div>
-  );
-}
+  ends?: PlanWorker['base']['extremes'];
+  children: ReactNode;
+}) => (
+  <figure className="m-0 min-w-0">
+    <PlanStage bitmap={bitmap} label={label} painting={painting} onTap={onSpot}>
+      {spot && <Spot at={spot} />}
+      {ends && <End at={ends.darkest.at} fill="#000" rim="#fff" r={painting.widthMm / 110} />}
+      {ends && <End at={ends.lightest.at} fill="#fff" rim="#000" r={painting.widthMm / 110} />}
+    </PlanStage>
+    <figcaption className="under-ledge">{children}</figcaption>
+  </figure>
+);
 
 /** The key: the reference's values tied to the paint's, pulled by hand. */
 export function KeyPart(props: PartProps) {
@@ -269,11 +263,21 @@ export function KeyPart(props: PartProps) {
   const desk = useKeyDesk(props);
   const [spot, setSpot] = useState<Point | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
+  const scale = useScale();
+  const shown = { painting: props.detail.painting, spot, onSpot: setSpot };
   return (
     <Workbench slip={<KeySlip desk={desk} chosen={chosen} />}>
       <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,290px)_minmax(0,1fr)]">
         <div>
-          <KeyPictures {...{ desk, worker, spot }} painting={props.detail.painting} onSpot={setSpot} />
+          <div className="grid grid-cols-2 gap-4 lg:grid-cols-1">
+            <KeyPicture bitmap={desk.base} label="The reference" ends={worker?.base.extremes} {...shown}>
+              <b>Reference</b>&ensp;
+              {worker ? `${scale.show(desk.range.darkest)} to ${scale.show(desk.range.lightest)}` : 'is being opened'}
+            </KeyPicture>
+            <KeyPicture bitmap={desk.keyed} label="The reference through the key" {...shown}>
+              <b>Keyed</b>&ensp;as paint can reach it
+            </KeyPicture>
+          </div>
           <div className="mt-4 flex flex-wrap items-center gap-x-5 gap-y-2" aria-live="polite">
             <SpotLine spot={spot} worker={worker} desk={desk} />
           </div>
