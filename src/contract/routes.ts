@@ -118,6 +118,15 @@ export const ROUTES = {
     response: Added,
     status: 202,
   }),
+  addFirstPhoto: route({
+    method: 'post',
+    path: '/paintings/:paintingId/sessions/photo',
+    summary: 'Upload the first photograph of the next session, which is begun with it; finding its corners starts',
+    body: null,
+    upload: true,
+    response: Added.extend({ sessionNumber: z.number().int() }),
+    status: 202,
+  }),
   sortPhoto: route({
     method: 'post',
     path: '/paintings/:paintingId/photos',

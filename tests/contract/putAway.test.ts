@@ -110,6 +110,25 @@ describe('a session', () => {
   });
 });
 
+test('a first photograph begins its session; a file that is none begins nothing; undo takes both away', async () => {
+  const paintingId = await paintingWithReference(server, 'First photograph');
+  const params = { paintingId };
+  const none = { name: 'notes.jpg', bytes: new TextEncoder().encode('only text '.repeat(50)) };
+  expect((await send(server, 'addFirstPhoto', { params, file: none })).ok).toBe(false);
+  expect((await detailOf(paintingId)).sessions).toEqual([]);
+  const file = await demoFile('enamel-pot-session-2.jpg');
+  const { photo, sessionNumber } = await ask(server, 'addFirstPhoto', { params, file });
+  const { sessions, journal } = await detailOf(paintingId);
+  expect([sessionNumber, sessions.map(({ photos }) => photos.map(({ id }) => id))]).toEqual([1, [[photo.id]]]);
+  // The same photograph is no second session.
+  expect((await refusal(await send(server, 'addFirstPhoto', { params, file }))).code).toBe('known-photo');
+  expect((await detailOf(paintingId)).sessions).toHaveLength(1);
+  await undo(journal.undo?.id);
+  expect((await detailOf(paintingId)).sessions).toEqual([]);
+  // Taken back, it is no hindrance to itself.
+  expect((await ask(server, 'addFirstPhoto', { params, file })).sessionNumber).toBe(1);
+});
+
 describe('what hangs on a painting', () => {
   test('a reference that is not the main one, and a crop, go and come back', async () => {
     const paintingId = await paintingWithReference(server, 'References');

@@ -115,6 +115,9 @@ describe('from a photograph of the canvas to a correction that is checked', () =
       .getByRole('alert')
       .getByText(/not a picture that can be opened/)
       .waitFor();
+    // A file that cannot be taken in begins no session.
+    const [{ id }] = await ask(server, 'listPaintings');
+    expect((await ask(server, 'getPainting', { params: { paintingId: id } })).sessions).toEqual([]);
   });
 
   test('session 1: corners found, nudged by a key, greys marked, read', async () => {

@@ -113,7 +113,7 @@ test('a server that is gone is said in words, and the page goes on once it is ba
   await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));
   await page
     .getByRole('alert')
-    .getByText(/does not answer/)
+    .getByText(/Revlin is not running/)
     .waitFor();
   await page.unroute('**/api/**');
   await page.locator('input[type=file]').setInputFiles(join(DEMO, 'enamel-pot-session-4.jpg'));

@@ -33,6 +33,8 @@ export const sightInWords = (seen: { width: number; height: number } | null): st
   seen
     ? `${Math.round(seen.width)} × ${Math.round(seen.height)} mm stay in sight; the picture is judged inside them.`
     : 'Nothing is hidden: the whole canvas is seen.';
+/** @param value on the painter's scale */
+export const groundIsInWords = (value: string): string => `Value ${value}.`;
 const KNOWN = { typed: 'As you typed it.', photo: 'Learned from a photograph.', place: 'Learned from a photograph.' };
 /** Whence the ground's colour is known; null = it is not. */
 export const groundKnownInWords = (from: keyof typeof KNOWN | null): string =>

@@ -1,8 +1,7 @@
 import type { Journal, PhoneState } from '../../contract';
 import { journalOf, setUndone } from '../journal/undoing';
 import { describePainting } from '../painting/describe';
-import { addPhoto } from '../photo/photos';
-import { addSession } from '../photo/sessions';
+import { addFirstPhoto, addPhoto } from '../photo/photos';
 import type { Hand, Studio } from '../studio/studio';
 
 const PHONE: Hand = { by: 'phone', on: null };
@@ -25,11 +24,11 @@ export async function openPhone(screen: Studio, paintingId: string, session: num
     widthMm,
     heightMm,
     take: async (file) => {
-      const find = async () =>
-        (await describePainting(studio.db, paintingId)).sessions.find(({ number }) => number === session);
-      const known = (await find()) ?? (await addSession(studio, paintingId, {}).then(find));
-      if (!known) return 'That session can no longer be begun. Look at the screen.';
-      const { twin } = await addPhoto(studio, known.id, file);
+      const { sessions } = await describePainting(studio.db, paintingId);
+      const known = sessions.find(({ number }) => number === session);
+      if (!known && session !== (sessions.at(-1)?.number ?? 0) + 1)
+        return 'That session can no longer be begun. Nothing was kept. Look at the screen.';
+      const { twin } = known ? await addPhoto(studio, known.id, file) : await addFirstPhoto(studio, paintingId, file);
       return twin ? 'It is here already.' : 'It is in the studio. Look at the screen.';
     },
     journal: () => ownOf(studio, paintingId),

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { BodyOf, Covered, Job, PaintingDetail, Photo } from '../../contract';
+import type { BodyOf, Covered, Job, PaintingDetail, Photo, ResponseOf } from '../../contract';
 import { isConvexClockwise, type Corners } from '../../core/raster';
 import { InputError } from '../images/inputError';
 import { journaled, type Hold } from '../journal/journal';
@@ -9,6 +9,7 @@ import { imageOf } from '../plan/planRows';
 import { keepSet } from './photoSets';
 import { cleanName, keepPicture, type Arrived } from './keepPicture';
 import { homeOf, lookAgain, lookForCorners } from './looking';
+import { beginSession } from './sessions';
 import {
   ASIDE,
   DELETED,
@@ -86,6 +87,7 @@ async function refuseElsewhere(
     .join('session', 'session.id', 'photo.sessionId')
     .where({ 'session.paintingId': session.paintingId, 'photo.sha256': sha256 })
     .where('photo.aside', '<', DELETED)
+    .where('session.number', '>', 0)
     .first('session.number as number')) as { number: number } | undefined;
   if (!other) return;
   throw new InputError(
@@ -121,6 +123,32 @@ export async function addPhoto(
   });
   const painting = await rowOf<PaintingRow>(db, 'painting', session.paintingId);
   return { photo: await photoOf(db, row), job: lookForCorners(studio, row, painting), twin };
+}
+
+/**
+ * The same for the session after the newest, which is begun with it: a file that cannot be taken in begins none.
+ */
+export async function addFirstPhoto(
+  studio: Studio,
+  paintingId: string,
+  arrived: Arrived,
+): Promise<ResponseOf<'addFirstPhoto'>> {
+  const { db } = studio;
+  const painting = await rowOf<PaintingRow>(db, 'painting', paintingId);
+  const name = cleanName(arrived.name);
+  const { sha256 } = await keepPicture(studio, { ...arrived, name });
+  const hour = await hourOf(studio, { sha256, name });
+  const said = (made: { session: SessionRow }) => ({ what: 'photo-added', session: made.session.number }) as const;
+  const { row, session } = await journaled(studio, { paintingId, said }, async (hold) => {
+    const begun = await beginSession(hold, studio, { paintingId });
+    await refuseElsewhere(hold.trx, begun, { sha256, name });
+    return {
+      row: await keepPhoto(hold, studio, { sessionId: begun.id, sha256, name, hour }),
+      session: begun,
+    };
+  });
+  const job = lookForCorners(studio, row, painting);
+  return { photo: await photoOf(db, row), job, twin: false, sessionNumber: session.number };
 }
 
 /** Keeps the places that are not read, or read all the same. */

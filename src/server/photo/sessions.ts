@@ -1,9 +1,30 @@
 import type { BodyOf, PaintingDetail } from '../../contract';
-import { journaled } from '../journal/journal';
+import { journaled, type Hold } from '../journal/journal';
 import { describePainting } from '../painting/describe';
 import { takeSessionAway } from '../studio/sessionNumbers';
 import { DELETED, rowOf, type CorrectionRow, type PaintingRow, type PhotoRow, type SessionRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
+
+/** The row of the next session; without a date, today's. */
+export async function beginSession(
+  { trx, touch }: Hold,
+  { world }: Studio,
+  { paintingId, date, intention = '', minutes = null }: { paintingId: string } & BodyOf<'addSession'>,
+): Promise<SessionRow> {
+  const sessions = trx('session').where({ paintingId }).where('number', '>', 0);
+  const last = (await sessions.max('number as number').first()) as { number: number | null };
+  const row: SessionRow = {
+    id: world.newId(),
+    paintingId,
+    number: (last.number ?? 0) + 1,
+    date: date ?? world.now().toISOString().slice(0, 10),
+    intention,
+    minutes,
+  };
+  await touch('session', row.id);
+  await trx('session').insert(row);
+  return row;
+}
 
 /** Starts the next session; without a date, today's. */
 export async function addSession(
@@ -11,25 +32,10 @@ export async function addSession(
   paintingId: string,
   input: BodyOf<'addSession'>,
 ): Promise<PaintingDetail> {
-  const { db, world } = studio;
-  await rowOf<PaintingRow>(db, 'painting', paintingId);
-  const begun = (session: number) => ({ what: 'session', session }) as const;
-  await journaled(studio, { paintingId, said: begun }, async ({ trx, touch }) => {
-    const sessions = trx('session').where({ paintingId }).where('number', '>', 0);
-    const last = (await sessions.max('number as number').first()) as { number: number | null };
-    const row: SessionRow = {
-      id: world.newId(),
-      paintingId,
-      number: (last.number ?? 0) + 1,
-      date: input.date ?? world.now().toISOString().slice(0, 10),
-      intention: input.intention ?? '',
-      minutes: input.minutes ?? null,
-    };
-    await touch('session', row.id);
-    await trx('session').insert(row);
-    return row.number;
-  });
-  return describePainting(db, paintingId);
+  await rowOf<PaintingRow>(studio.db, 'painting', paintingId);
+  const begun = ({ number }: SessionRow) => ({ what: 'session', session: number }) as const;
+  await journaled(studio, { paintingId, said: begun }, (hold) => beginSession(hold, studio, { paintingId, ...input }));
+  return describePainting(studio.db, paintingId);
 }
 
 /** What is said of a session: its day, what was meant, how long it took. Its number and its verdicts stay. */

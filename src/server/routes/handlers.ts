@@ -17,7 +17,7 @@ import { rereadPainting } from '../reading/rereading';
 import { bringBack, listPutAway } from '../painting/putAway';
 import { changePainting } from '../painting/setUp';
 import { changeSession, addSession, deletePhoto, deleteSession } from '../photo/sessions';
-import { addPhoto, changePhoto, setAreas, setCorners, setGreys } from '../photo/photos';
+import { addFirstPhoto, addPhoto, changePhoto, setAreas, setCorners, setGreys } from '../photo/photos';
 import { learnGround, setGround } from '../photo/ground';
 import { historyOf } from '../photo/history';
 import { learnPaints } from '../photo/paints';
@@ -70,6 +70,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   deletePhoto: ({ studio, params }) => deletePhoto(studio, params.photoId),
   deleteReference: ({ studio, params }) => deleteReference(studio, params.referenceId),
   addPhoto: ({ studio, params, file }) => addPhoto(studio, params.sessionId, file()),
+  addFirstPhoto: ({ studio, params, file }) => addFirstPhoto(studio, params.paintingId, file()),
   sortPhoto: ({ studio, params, body, file }) =>
     sortPhoto(studio, params.paintingId, { arrived: file(), modified: body.modified }),
   listArrivals: ({ studio }) => listArrivals(studio),

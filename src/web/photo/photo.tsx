@@ -28,14 +28,10 @@ function useUpload(detail: PaintingDetail, number: number) {
   const send = async (file: File) => {
     setState({ busy: true, error: null, job: null, twin: false });
     try {
-      let session = detail.sessions.find((one) => one.number === number);
-      if (!session) {
-        const after = await call('addSession', { params: { paintingId: id }, body: {} });
-        session = after.sessions.at(-1);
-        await refresh(client, id, after);
-      }
-      if (!session) return;
-      const { job, twin } = await call('addPhoto', { params: { sessionId: session.id }, file });
+      const session = detail.sessions.find((one) => one.number === number);
+      const { job, twin } = session
+        ? await call('addPhoto', { params: { sessionId: session.id }, file })
+        : await call('addFirstPhoto', { params: { paintingId: id }, file });
       setState({ busy: false, error: null, job, twin });
       await refresh(client, id);
       return job.photoId;

@@ -1,4 +1,5 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { useSearchParams } from 'react-router';
 import { fileUrl, type Job, type PaintingDetail, type Photo as PhotoShape, type Session } from '../../contract';
 import { cornersFoundInWords, cornersToShowInWords, lensInWords, PHOTO_TEXT } from '../../core/words';
 import { JobProgress } from '../ui/jobProgress';
@@ -201,7 +202,8 @@ export function PhotoDesk({
   shots: ReactNode;
 }) {
   const desk = usePhotoDesk(detail, session, photo, found);
-  const [view, setView] = useState<View>('corners');
+  const [search, setSearch] = useSearchParams();
+  const view: View = VIEWS.find(([name]) => name === search.get('view'))?.[0] ?? 'corners';
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(520px, 100%)' }}>
@@ -211,7 +213,7 @@ export function PhotoDesk({
             className="words mb-2"
             options={VIEWS}
             value={view}
-            onChoose={setView}
+            onChoose={(next) => setSearch(next === 'corners' ? {} : { view: next })}
           />
         )}
         <Stage desk={desk} view={view} />

@@ -1,9 +1,11 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { PaintingDetail, SetUp } from '../../contract';
-import { groundKnownInWords, PLAN_TEXT, sightInWords } from '../../core/words';
+import { groundIsInWords, groundKnownInWords, PLAN_TEXT, sightInWords } from '../../core/words';
 import { useAction } from '../api/queries';
 import { useScale, useSettings } from '../settings';
 import { NumberField } from '../ui/numberField';
+import { cssOf } from '../ui/swatch';
 import { ProblemNote } from '../ui/problem';
 import { TextField } from '../ui/textField';
 import { WordChoice, WordSwitch } from '../ui/words';
@@ -105,13 +107,13 @@ function Frame({ detail: { painting }, setting }: Props) {
 }
 
 const TINTS = [
-  ['red, a*', 'a'],
-  ['yellow, b*', 'b'],
+  ['Towards red (a*)', 'a'],
+  ['Towards yellow (b*)', 'b'],
 ] as const;
 const USUAL_GROUND = { value: 6, a: 6, b: 16 };
 
-/** The ground's colour, typed or learned. */
-function GroundColour({ detail: { painting, ground } }: Pick<Props, 'detail'>) {
+/** The ground's colour as numbers, as a colour reader or a tube's sheet says them. */
+function GroundTyped({ detail: { painting, ground } }: Pick<Props, 'detail'>) {
   const set = useAction('setGround', painting.id);
   const scale = useScale();
   const { colour } = ground;
@@ -119,8 +121,9 @@ function GroundColour({ detail: { painting, ground } }: Pick<Props, 'detail'>) {
   const give = (part: Partial<typeof USUAL_GROUND>) =>
     set.mutate({ params: { paintingId: painting.id }, body: { colour: { ...USUAL_GROUND, ...known, ...part } } });
   return (
-    <>
-      <div className="flex items-end gap-3">
+    <details>
+      <summary>Type it, from a colour reader</summary>
+      <div className="mt-2 flex flex-wrap items-end gap-3">
         <NumberField
           label="Ground, value"
           shown
@@ -143,9 +146,33 @@ function GroundColour({ detail: { painting, ground } }: Pick<Props, 'detail'>) {
           />
         ))}
       </div>
-      <p className="small">{groundKnownInWords(colour && ground.from)}</p>
       <ProblemNote error={set.error} />
-    </>
+    </details>
+  );
+}
+
+/** What is known of the ground's colour; shown on a photograph, or typed. */
+function GroundColour({ detail }: Pick<Props, 'detail'>) {
+  const scale = useScale();
+  const { colour, from } = detail.ground;
+  const read = detail.sessions.find(({ photos }) => photos.some(({ readingId }) => readingId));
+  return (
+    <div className="flex flex-col gap-2">
+      <span className="font-semibold">Ground</span>
+      <p className="flex items-center gap-3">
+        {colour && <span className="block h-9 w-16 shrink-0" style={{ background: cssOf(colour) }} />}
+        <span className="small">
+          {colour && `${groundIsInWords(scale.show(colour.value))} `}
+          {groundKnownInWords(colour && from)}
+        </span>
+      </p>
+      {read && (
+        <Link className="line self-start" to={`/painting/${detail.painting.id}/photo/${read.number}?view=ground`}>
+          Show a bare place on the photo of session {read.number}
+        </Link>
+      )}
+      <GroundTyped detail={detail} />
+    </div>
   );
 }
 

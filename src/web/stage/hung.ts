@@ -38,6 +38,8 @@ export interface PicturesProps {
   readonly leaders?: boolean;
   /** there is no reference, so no plan will come */
   readonly planless?: boolean;
+  /** what is said where the painting's flat is not there yet; left out = it is being opened */
+  readonly flatAwaited?: string;
   /** name of what hangs in the plan's place */
   readonly leftName?: string;
 }

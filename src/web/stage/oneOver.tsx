@@ -70,6 +70,7 @@ export function OneOver({
   names,
   leftName,
   tall,
+  flatAwaited,
 }: HungProps) {
   const blinks = laid === 'blink';
   const side = blinks && !showFlat ? 'plan' : 'flat';
@@ -88,7 +89,7 @@ export function OneOver({
             </>
           )}
           atHand={atHand[side]}
-          empty={WALL_TEXT.nothingPhotographed}
+          empty={flatAwaited ?? WALL_TEXT.flatBeingOpened}
         />
         {!blinks && shown.plan && <PlanBeside bitmap={shown.plan} view={frame.view} share={plumb.at} />}
       </div>

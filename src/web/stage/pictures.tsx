@@ -103,7 +103,7 @@ export function Pictures(props: PicturesProps) {
 }
 
 function SideBySide(props: HungProps) {
-  const { shown, over, atHand, ruler, frame, pick, names, planless, onDraw, onDrawPlan, tall } = props;
+  const { shown, over, atHand, ruler, frame, pick, names, planless, onDraw, onDrawPlan, tall, flatAwaited } = props;
   const limited = tall || frame.proportion < 0.9;
   const high = tall ? '(100vh - 150px)' : '62vh';
   const empty = planless ? <span className="serif">{WALL_TEXT.withoutReference}</span> : WALL_TEXT.planBeingMade;
@@ -138,7 +138,7 @@ function SideBySide(props: HungProps) {
           label="The painting, flat"
           overlay={over.flat}
           atHand={atHand.flat}
-          empty={<span className="serif">{WALL_TEXT.nothingPhotographed}</span>}
+          empty={<span className="serif">{flatAwaited ?? WALL_TEXT.flatBeingOpened}</span>}
         />
         {ruler}
         <figcaption className="pt-1">{names.flat}</figcaption>

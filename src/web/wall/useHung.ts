@@ -3,6 +3,7 @@ import { useSearchParams } from 'react-router';
 import { fileUrl, type PaintingDetail } from '../../contract';
 import { rangeOfPixels } from '../../core/look';
 import { readSessions } from './hanging';
+import { STUDIO_TEXT, WALL_TEXT } from '../../core/words';
 import { usePicture } from '../stage/usePicture';
 
 const ANY_RANGE = { darkest: 1.6, lightest: 9.3 };
@@ -26,7 +27,7 @@ export function useHung(detail: PaintingDetail, number: number) {
   const planUrl = reference ? fileUrl('plan', painting.id, { v: plan?.version }) : null;
   const { picture: planned } = usePicture(planUrl);
   const { picture: earlier } = usePicture(beside === null ? null : flatUrl(photoOf(beside)));
-  const { picture: flat } = usePicture(flatUrl(photoOf(number)));
+  const { picture: flat, failed } = usePicture(flatUrl(photoOf(number)));
   const put = (name: string, value: string | null) =>
     setSearch(
       (now) => {
@@ -41,6 +42,7 @@ export function useHung(detail: PaintingDetail, number: number) {
     planned,
     left: beside === null ? planned : earlier,
     flat,
+    flatAwaited: failed ? STUDIO_TEXT.noAnswer : photoOf(number) ? undefined : WALL_TEXT.nothingPhotographed,
     beside,
     others,
     search,

@@ -58,6 +58,7 @@ export function WallPictures() {
         chosen={state.chosen}
         range={wall.range}
         showFlat={state.showFlat}
+        flatAwaited={wall.hung.flatAwaited}
         planless={!detail.reference}
         leftName={wall.leftName}
         layers={layersOf(wall)}

@@ -1,6 +1,6 @@
 /** What the studio, its beginnings and its empty pages say. */
 export const STUDIO_TEXT = {
-  noAnswer: 'Revlin on this machine does not answer. Nothing was changed. Start it again with ./revlin start.',
+  noAnswer: 'Revlin is not running. Nothing was changed. Start it again with ./revlin start.',
   leftAsTheOther: 'It was left as it was changed in the other window. Yours was not kept.',
   markIsInstruction: 'A mark is always an instruction: what the hand should do, never what is wrong.',
   canvasProportions: 'The canvas, in its proportions.',

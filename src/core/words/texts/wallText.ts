@@ -36,5 +36,6 @@ export const WALL_TEXT = {
   withoutReference: 'Made without a reference: nothing is compared.',
   planBeingMade: 'The plan is being made.',
   nothingPhotographed: 'Nothing is photographed yet.',
+  flatBeingOpened: 'The painting is being opened.',
   readAgain: 'Corners, greys, plan or method have changed since: read the photo again.',
 } as const;
