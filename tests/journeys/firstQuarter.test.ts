@@ -114,16 +114,20 @@ describe('the first quarter of an hour, from an empty studio to the verdicts of 
   test.each([
     ['by keyboard alone', { viewport: { width: 1280, height: 800 } }, Keys],
     ['by touch on a phone', phone, Finger],
-  ] as const)('%s', async (_how, context, HandKind) => {
-    const server: Server = await startServer();
-    const page = await (await browser.newContext(context)).newPage();
-    page.setDefaultTimeout(PATIENCE);
-    const complaints = complaintsOf(page);
-    await page.goto(server.url);
-    const { taken, verdicts } = await firstQuarter(new HandKind(page));
-    expect(taken).toBeLessThanOrEqual(12);
-    expect(verdicts).toBeLessThanOrEqual(18);
-    expect(complaints).toEqual([]);
-    await server.stop();
-  });
+  ] as const)(
+    '%s',
+    async (_how, context, HandKind) => {
+      const server: Server = await startServer();
+      const page = await (await browser.newContext(context)).newPage();
+      page.setDefaultTimeout(PATIENCE);
+      const complaints = complaintsOf(page);
+      await page.goto(server.url);
+      const { taken, verdicts } = await firstQuarter(new HandKind(page));
+      expect(taken).toBeLessThanOrEqual(12);
+      expect(verdicts).toBeLessThanOrEqual(18);
+      expect(complaints).toEqual([]);
+      await server.stop();
+    },
+    600_000,
+  );
 });
