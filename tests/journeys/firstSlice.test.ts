@@ -124,8 +124,7 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await page.locator('input[type=file]').setInputFiles(photoOf(3));
     await page.getByText(/All four corners found/).waitFor();
     expect(await axeFaults(page)).toEqual([]);
-    const corner = page.locator('[data-corner="0"]');
-    await corner.focus();
+    await page.locator('[data-side="3"]').focus();
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowLeft');
     await page.getByText(/Corners as you set them/).waitFor();

@@ -178,7 +178,7 @@ describe('the photo desk', () => {
     expect(await sticksOut(page)).toBe(false);
   });
 
-  test('corners are the painter’s once all four are shown; another painting is read only when the painter insists', async () => {
+  test('the canvas is the painter’s once all four sides are shown; another painting is read only when the painter insists', async () => {
     const paintingId = await paintingWithReference(server, 'Another picture');
     const { sessions } = await ask(server, 'addSession', { params: { paintingId }, body: {} });
     const door = await demoFile('glasshouse-door-session-1.jpg');
@@ -186,16 +186,16 @@ describe('the photo desk', () => {
     await ended(server, added.job);
     const { page, complaints } = await open(`/painting/${paintingId}/photo/1`);
     const reads = page.getByRole('button', { name: /^Read session 1/ });
-    await page.getByText('Show the four corners').waitFor();
-    const nudge = async (corner: number) => {
-      await page.locator(`[data-corner="${corner}"]`).focus();
-      await page.keyboard.press('Shift+ArrowUp');
+    await page.getByText('Show the four sides').waitFor();
+    const nudge = async (side: number) => {
+      await page.locator(`[data-side="${side}"]`).focus();
+      await page.keyboard.press(side % 2 === 0 ? 'ArrowUp' : 'ArrowLeft');
     };
     await nudge(0);
-    await page.getByText('Drag the other three rings').waitFor();
+    await page.getByText('Pull the other three threads').waitFor();
     expect(await reads.isDisabled()).toBe(true);
     expect((await photosOf(paintingId))[0].corners).toBeNull();
-    for (const corner of [1, 2, 3]) await nudge(corner);
+    for (const side of [1, 2, 3]) await nudge(side);
     await page.getByText('Corners as you set them').waitFor();
     await reads.click();
     await page.getByText(/shapes in this photograph are not those of the plan/).waitFor();

@@ -82,8 +82,8 @@ describe('the plan, changed in two windows', () => {
 
 test('corners nudged one after another are no conflict with oneself; with another window they are', async () => {
   const { page, complaints } = await windowAt(`/painting/${paintingId}/photo/1`, { width: 390, height: 844 });
-  const ring = page.getByRole('button', { name: /corner/i }).first();
-  await ring.focus();
+  const thread = page.getByRole('button', { name: /^Thread along the top/ });
+  await thread.focus();
   for (let n = 0; n < 5; n++) await page.keyboard.press('Shift+ArrowRight');
   await expect
     .poll(async () => (await ask(server, 'getPainting', { params: { paintingId } })).sessions[0].photos[0].cornersFrom)
@@ -94,7 +94,7 @@ test('corners nudged one after another are no conflict with oneself; with anothe
   const { corners } = (await ask(server, 'getPainting', { params: { paintingId } })).sessions[0].photos[0];
   const moved = (corners ?? []).map(([x, y]) => [x + 3, y + 3]) as unknown as NonNullable<typeof corners>;
   await ask(server, 'setCorners', { params: { photoId }, body: { corners: moved } });
-  await ring.focus();
+  await thread.focus();
   await page.keyboard.press('Shift+ArrowRight');
   await dialog(page).waitFor();
   expect(await dialog(page).textContent()).toMatch(/The corners were shown anew meanwhile/);

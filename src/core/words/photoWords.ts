@@ -3,13 +3,13 @@ import { PHOTO_TEXT } from './texts/photoText';
 
 const SURELY = 0.9; // confidence from which nothing is added
 export const cornersFoundInWords = (confidence: number): string =>
-  `All four corners found${confidence < SURELY ? ', less surely than usual: look at each' : ''}. Drag one, or nudge it with the arrow keys.`;
+  `All four corners found${confidence < SURELY ? ', less surely than usual: look at each' : ''}. Pull a thread, or nudge it with the arrow keys.`;
 const NUMBER = ['no', 'one', 'two', 'three', 'four'];
-/** What is asked of the painter while so many of the four corners have not been shown. */
+/** What is asked of the painter while so many of the four sides have not been shown. */
 export const cornersToShowInWords = (left: number): string =>
   left === 4
-    ? 'Show the four corners: drag each ring to its corner of the canvas.'
-    : `Drag the other ${left === 1 ? 'ring' : `${NUMBER[left]} rings`} to ${left === 1 ? 'its corner' : 'their corners'} too; then they are kept.`;
+    ? 'Show the four sides: pull each thread onto its side of the canvas.'
+    : `Pull the other ${left === 1 ? 'thread' : `${NUMBER[left]} threads`} onto ${left === 1 ? 'its side' : 'their sides'} too; then the corners are kept.`;
 export const lensInWords = (px: number): string =>
   `The lens bends straight sides by ${px.toFixed(0)} px; that is taken out.`;
 export const shotsInWords = (shots: number): string => (shots > 1 ? `${shots} shots read as one.` : '');

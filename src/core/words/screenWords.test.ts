@@ -139,7 +139,7 @@ describe('how things stand', () => {
   });
 
   test('photographs: corners, shots, a batch, the phone, the work under way', () => {
-    expect(cornersFoundInWords(0.974)).toMatch(/^All four corners found\. Drag/);
+    expect(cornersFoundInWords(0.974)).toMatch(/^All four corners found\. Pull/);
     expect([shotsInWords(1), shotsInWords(2)]).toEqual(['', '2 shots read as one.']);
     expect(asideInWords(1)).toMatch(/^1 photograph left out/);
     expect(sortingInWords({ known: 0, looking: 3 })).toBe(

@@ -1,10 +1,12 @@
 import { expect, test } from 'vitest';
-import { mapCorners } from '../../core/raster';
 import { guessIn, untouched } from './cornerGuess';
+import { pulledSide, SIDES, turnedSide } from './threads';
 
-test('a guess is nobody’s corners until each of them has been moved', () => {
+test('a guess is nobody’s canvas until the thread of every side has been moved', () => {
   const guess = guessIn({ width: 4000, height: 3000 });
   expect(untouched(guess, guess)).toBe(4);
-  const moved = (count: number) => mapCorners(guess, ([x, y], i) => [i < count ? x + 3 : x, y] as const);
-  expect([1, 2, 3, 4].map((count) => untouched(guess, moved(count)))).toEqual([3, 2, 1, 0]);
+  const after = (count: number) =>
+    SIDES.slice(0, count).reduce((corners, side) => pulledSide(corners, side, [1, 1]), guess);
+  expect([1, 2, 3, 4].map((count) => untouched(guess, after(count)))).toEqual([3, 2, 1, 0]);
+  expect(untouched(guess, turnedSide(guess, 2, 1, [300, 2600]))).toBe(3);
 });

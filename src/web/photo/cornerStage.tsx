@@ -1,11 +1,12 @@
-import { Fragment, useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
-import { fileUrl, type Photo } from '../../contract';
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import type { Photo } from '../../contract';
 import { visibleBox, wholeCorners, type CanvasSize } from '../../core/photo';
-import { mapCorners, bentBy, unbent, type Corners, type Lens, type Point } from '../../core/raster';
-import { arrowOf } from '../stage/pointers';
+import { mapCorners, type Corners, type Point } from '../../core/raster';
 import { usePointers } from '../stage/usePointers';
+import { bentSides, HOLD, ThreadMark } from './threadMark';
+import { cornersAfterKey, pulledSide, SIDES, turnedSide, type Side } from './threads';
+import { twice } from './twice';
 
-export const CORNER_NAMES = ['top left', 'top right', 'bottom right', 'bottom left'] as const;
 type Grey = Photo['greys'][number];
 type Box = Grey['box'];
 
@@ -15,9 +16,9 @@ interface Props {
   /** how the lens bent straight sides, where it is known */
   readonly bend: number;
   readonly corners: Corners;
-  readonly chosen: number;
-  readonly onChoose: (corner: number) => void;
-  /** while dragging or nudging; done = the painter let go */
+  readonly chosen: Side;
+  readonly onChoose: (side: Side) => void;
+  /** while pulling or nudging; done = the painter let go */
   readonly onCorners: (corners: Corners, done: boolean) => void;
   readonly greys: readonly Grey[];
   /** the printed card's rings, where it was found */
@@ -25,35 +26,6 @@ interface Props {
   /** a box is being drawn for a grey patch */
   readonly marking: boolean;
   readonly onGrey: (box: Box) => void;
-}
-
-interface Stroke {
-  readonly fill: string;
-  readonly stroke: string;
-  readonly strokeWidth: number;
-  readonly vectorEffect: 'non-scaling-stroke';
-}
-
-/** A line drawn twice, white under black, so that it shows on any picture. */
-const twice = (under: number, over: number, draw: (stroke: Stroke, upper: boolean) => ReactNode) =>
-  [under, over].map((strokeWidth, k) => (
-    <Fragment key={strokeWidth}>
-      {draw(
-        { fill: 'none', stroke: k === 0 ? '#fff' : '#000', strokeWidth, vectorEffect: 'non-scaling-stroke' },
-        k === 1,
-      )}
-    </Fragment>
-  ));
-
-/** The sides between four corners as the lens bends them: a path. */
-function bentSides(corners: Corners, lens: Lens): string {
-  if (lens.bend === 0) return `M${corners.map((p) => p.join(' ')).join('L')}Z`;
-  const flat = corners.map((p) => unbent(lens, p));
-  const points = flat.flatMap(([x, y], i) => {
-    const [u, v] = flat[(i + 1) % 4];
-    return Array.from({ length: 16 }, (_, k) => bentBy(lens, [x + ((u - x) * k) / 16, y + ((v - y) * k) / 16]));
-  });
-  return `M${points.map((p) => p.map((c) => c.toFixed(1)).join(' ')).join('L')}Z`;
 }
 
 /** The box between two points, photo px. */
@@ -64,21 +36,19 @@ function boxBetween([x0, y0]: Point, [x1, y1]: Point): Box {
 
 const LEAST_BOX = 6; // photo px a side: less is a slip of the hand
 
-interface FoundProps extends Pick<Props, 'photo' | 'canvas' | 'bend' | 'corners' | 'greys' | 'card'> {
+interface FoundProps extends Pick<Props, 'photo' | 'canvas' | 'bend' | 'corners' | 'greys' | 'card' | 'marking'> {
   /** the box being drawn */
   readonly ghost: Box | null;
 }
 
 /** What is found and marked on the photograph: the canvas, what hides it, the card, patches, the box being drawn. */
-function Found({ photo, canvas, bend, corners, greys, card, ghost }: FoundProps) {
+function Found({ photo, canvas, bend, corners, greys, card, marking, ghost }: FoundProps) {
   const lens = { bend, width: photo.width, height: photo.height };
   const hidden = photo.covered.by !== 'nothing' && visibleBox(canvas, photo.covered)[2] > 0;
   const whole = hidden ? wholeCorners(corners, canvas, photo.covered) : null;
   return (
     <>
-      {twice(4, 1.5, (stroke) => (
-        <path d={bentSides(corners, lens)} {...stroke} />
-      ))}
+      {marking && twice(4, 1.5, (stroke) => <path d={bentSides(corners, lens)} {...stroke} />)}
       {whole &&
         twice(3, 1.2, (stroke, upper) => (
           <path d={bentSides(whole, lens)} {...stroke} strokeDasharray={upper ? '7 5' : undefined} />
@@ -105,156 +75,111 @@ function Found({ photo, canvas, bend, corners, greys, card, ghost }: FoundProps)
   );
 }
 
-/** One corner as a ring to take hold of. */
-function CornerRing({
-  index,
-  at: [x, y],
-  radius,
-  chosen,
-  onFocus,
-  onKeyDown,
-  onPointerDown,
-}: {
-  index: number;
-  at: Point;
-  radius: number;
-  chosen: boolean;
-  onFocus: () => void;
-  onKeyDown: (event: KeyboardEvent) => void;
-  onPointerDown: (event: PointerEvent) => void;
-}) {
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={`Corner ${CORNER_NAMES[index]}; the arrow keys nudge it`}
-      data-corner={index}
-      style={{ cursor: 'grab' }}
-      onFocus={onFocus}
-      onKeyDown={onKeyDown}
-      onPointerDown={(event) => {
-        event.preventDefault();
-        event.currentTarget.focus();
-        onPointerDown(event);
-      }}
-    >
-      <circle cx={x} cy={y} r={radius * 1.6} fill="transparent" />
-      {twice(chosen ? 7 : 5, chosen ? 3 : 1.8, (stroke) => (
-        <circle cx={x} cy={y} r={radius} {...stroke} />
-      ))}
-    </g>
-  );
+/** What the hand holds: a thread, one of its nails, a crossing of two, or a box that is drawn. */
+type Held =
+  | { readonly what: 'thread'; readonly side: Side; readonly before: Corners }
+  | { readonly what: 'nail'; readonly side: Side; readonly end: 0 | 1; readonly before: Corners }
+  | { readonly what: 'crossing'; readonly corner: number; readonly before: Corners }
+  | { readonly what: 'box' };
+
+/** The corners after what is held was moved. */
+function movedTo(held: Exclude<Held, { what: 'box' }>, at: Point, start: Point): Corners {
+  const { before } = held;
+  if (held.what === 'crossing') return mapCorners(before, (p, i) => (i === held.corner ? at : p));
+  if (held.what === 'nail') return turnedSide(before, held.side, held.end, at);
+  return pulledSide(before, held.side, [at[0] - start[0], at[1] - start[1]]);
 }
 
-/** The photograph with its four corners to drag or nudge, and grey patches to mark. */
-export function CornerStage({ chosen, onChoose, onCorners, marking, onGrey, ...found }: Props) {
-  const { photo, corners } = found;
+/** Threads, nails, crossings and grey boxes under the hand. */
+function useThreads({ photo, corners, marking, onChoose, onCorners, onGrey }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [ghost, setGhost] = useState<Box | null>(null);
-  const moved = (corner: number, to: Point) => mapCorners(corners, (p, i) => (i === corner ? to : p));
-  const { hold, handlers } = usePointers<SVGSVGElement, number | 'box'>(svg, photo, {
+  const { hold, handlers } = usePointers<SVGSVGElement, Held>(svg, photo, {
     move(held, { start, at }) {
-      if (held === 'box') setGhost(boxBetween(start, at));
-      else onCorners(moved(held, at), false);
+      if (held.what === 'box') setGhost(boxBetween(start, at));
+      else onCorners(movedTo(held, at, start), false);
     },
-    end(held, { start, at }) {
-      if (held !== 'box') return onCorners(moved(held, at), true);
+    end(held, { start, at, travelled }) {
+      if (held.what !== 'box') {
+        if (travelled > 0) onCorners(movedTo(held, at, start), true);
+        return;
+      }
       setGhost(null);
       const box = boxBetween(start, at);
       if (box[2] > LEAST_BOX && box[3] > LEAST_BOX) onGrey(box);
     },
   });
-  const grasp = (corner: number) =>
-    hold(() => {
-      onChoose(corner);
-      return corner;
+  const grasp = (side: Side, held: Held) => {
+    const take = hold(() => {
+      onChoose(side);
+      return held;
     });
-  const onKey = (event: KeyboardEvent, corner: number) => {
-    const way = arrowOf(event.key);
-    if (!way) return;
+    return (event: PointerEvent) => {
+      event.preventDefault();
+      event.currentTarget.closest<SVGElement>('[data-side]')?.focus();
+      take(event);
+    };
+  };
+  const onKeyDown = (side: Side) => (event: KeyboardEvent) => {
+    const next = cornersAfterKey(corners, side, event);
+    if (!next) return;
     event.preventDefault();
     event.stopPropagation();
-    const step = event.shiftKey ? 10 : event.altKey ? 0.1 : 1;
-    onCorners(
-      mapCorners(corners, ([x, y], i) => (i === corner ? [x + way[0] * step, y + way[1] * step] : [x, y])),
-      true,
-    );
+    onCorners(next, true);
   };
+  return { svg, ghost, handlers, grasp, onKeyDown, onDraw: hold(() => (marking ? { what: 'box' } : null)) };
+}
+
+/** Where two threads cross: both can be taken hold of there at once. */
+const Crossings = ({ corners, hold }: { corners: Corners; hold: (corner: number) => (event: PointerEvent) => void }) =>
+  corners.map(([x, y], corner) => (
+    <circle
+      key={corner}
+      data-corner={corner}
+      cx={x}
+      cy={y}
+      r={1}
+      fill="transparent"
+      stroke="transparent"
+      strokeWidth={2 * HOLD}
+      vectorEffect="non-scaling-stroke"
+      style={{ cursor: 'grab' }}
+      onPointerDown={hold(corner)}
+    />
+  ));
+
+/** The photograph with a thread along each side of the canvas to pull or turn, and grey patches to mark. */
+export function CornerStage(props: Props) {
+  const { photo, corners, bend, chosen, marking, onChoose } = props;
+  const { svg, ghost, handlers, grasp, onKeyDown, onDraw } = useThreads(props);
+  const lens = { bend, width: photo.width, height: photo.height };
   return (
     <svg
       ref={svg}
       viewBox={`0 0 ${photo.width} ${photo.height}`}
       className="onpic absolute inset-0 h-full w-full"
       style={{ touchAction: 'none', overflow: 'visible', cursor: marking ? 'crosshair' : 'default' }}
-      onPointerDown={hold(() => (marking ? 'box' : null))}
+      onPointerDown={onDraw}
       {...handlers}
     >
-      <Found {...found} ghost={ghost} />
+      <Found {...props} ghost={ghost} />
       {!marking &&
-        corners.map((at, i) => (
-          <CornerRing
-            key={i}
-            index={i}
-            at={at}
-            radius={Math.max(photo.width, photo.height) / 60}
-            chosen={chosen === i}
-            onFocus={() => onChoose(i)}
-            onKeyDown={(event) => onKey(event, i)}
-            onPointerDown={grasp(i)}
+        SIDES.map((side) => (
+          <ThreadMark
+            key={side}
+            {...{ side, corners, lens }}
+            chosen={chosen === side}
+            hand={{
+              onFocus: () => onChoose(side),
+              onKeyDown: onKeyDown(side),
+              onPointerDown: grasp(side, { what: 'thread', side, before: corners }),
+            }}
+            hold={(end) => grasp(side, { what: 'nail', side, end, before: corners })}
           />
         ))}
+      {!marking && (
+        <Crossings corners={corners} hold={(corner) => grasp(chosen, { what: 'crossing', corner, before: corners })} />
+      )}
     </svg>
-  );
-}
-
-/** A corner under the magnifier: five photo pixels to one of the preview's, with a cross at the corner itself. */
-export function Magnifier({
-  photo,
-  corner,
-  name,
-  chosen,
-  onChoose,
-}: {
-  photo: Photo;
-  corner: Point;
-  name: string;
-  chosen: boolean;
-  onChoose: () => void;
-}) {
-  const span = Math.max(photo.width, photo.height) / 30; // photo px shown across
-  const [x, y] = corner;
-  return (
-    <button
-      onClick={onChoose}
-      className="block w-full border-0 bg-transparent p-0 text-left"
-      aria-pressed={chosen}
-      aria-label={`Magnifier, ${name}`}
-    >
-      <svg
-        viewBox={`${x - span / 2} ${y - span / 2} ${span} ${span}`}
-        className="block w-full"
-        style={{
-          border: '1px solid var(--ink)',
-          outline: chosen ? '3px solid var(--ink)' : 'none',
-          background: 'var(--well)',
-        }}
-      >
-        <image
-          href={fileUrl('photoPreview', photo.id)}
-          x={0}
-          y={0}
-          width={photo.width}
-          height={photo.height}
-          preserveAspectRatio="none"
-        />
-        {twice(3, 1.2, (stroke) => (
-          <path
-            d={`M${x - span / 2} ${y}H${x - span / 10}M${x + span / 10} ${y}H${x + span / 2}M${x} ${y - span / 2}V${y - span / 10}M${x} ${y + span / 10}V${y + span / 2}`}
-            {...stroke}
-          />
-        ))}
-      </svg>
-      <span className="small">{name}</span>
-    </button>
   );
 }

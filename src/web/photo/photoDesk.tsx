@@ -7,7 +7,9 @@ import { ProblemNote } from '../ui/problem';
 import { WordChoice } from '../ui/words';
 import { GuessForm, Guessed } from '../wall/guess';
 import { ComingIn } from './comingIn';
-import { CORNER_NAMES, CornerStage, Magnifier } from './cornerStage';
+import { CornerStage } from './cornerStage';
+import { SideStrip } from './sideStrip';
+import type { Side } from './threads';
 import { CoveredChoice } from './coveredChoice';
 import { Greys, patchesFrom } from './greys';
 import { GroundSlip } from './groundSlip';
@@ -20,7 +22,7 @@ import { PhotoCertainty, PhotoQuality } from './photoQuality';
 import { usePhotoDesk, type PhotoDeskModel } from './usePhotoDesk';
 
 const VIEWS = [
-  ['corners', 'Corners'],
+  ['corners', 'Sides'],
   ['light', 'Light, before and after'],
   ['unread', 'What is not read'],
   ['ground', 'Bare ground'],
@@ -31,31 +33,22 @@ interface Part {
   readonly desk: PhotoDeskModel;
 }
 
-/** The photograph with its corners under magnifiers, and the greys in it. */
-function UnderMagnifiers({ desk }: Part) {
+/** The photograph with a thread along each side, a strip of every side beside it, and the greys in it. */
+function BesideStrips({ desk }: Part) {
   const { photo, painting, session, own, corners: shown, marking, setMarking, strip, keepGreys } = desk;
   const { corners, chosen, setChosen, keep } = shown;
-  const magnifiers = (indices: readonly (0 | 1 | 2 | 3)[]) => (
-    <div className="contents sm:flex sm:flex-col sm:justify-between">
-      {indices.map((i) => (
-        <Magnifier
-          key={i}
-          photo={photo}
-          corner={corners[i]}
-          name={CORNER_NAMES[i]}
-          chosen={chosen === i}
-          onChoose={() => setChosen(i)}
-        />
-      ))}
-    </div>
+  const along = (side: Side, lying?: boolean) => (
+    <SideStrip {...{ photo, corners, side }} flat={lying} chosen={chosen === side} onChoose={() => setChosen(side)} />
   );
+  const proportion = photo.width / photo.height;
   return (
-    <div className="grid grid-cols-4 gap-4 sm:grid-cols-[112px_1fr_112px]">
-      {magnifiers([0, 3])}
-      <div
-        className="relative order-first col-span-4 sm:order-none sm:col-span-1"
-        style={{ aspectRatio: photo.width / photo.height }}
-      >
+    <div
+      className="grid gap-3 sm:grid-cols-[56px_minmax(0,1fr)_56px]"
+      style={{ maxWidth: `calc(58vh * ${proportion} + 136px)` }}
+    >
+      <div className="col-start-2 max-sm:hidden">{along(0)}</div>
+      <div className="relative col-start-1 max-sm:hidden">{along(3)}</div>
+      <div className="relative sm:col-start-2 sm:row-start-2" style={{ aspectRatio: proportion }}>
         <img
           src={fileUrl('photoPreview', photo.id)}
           alt={`Photograph of session ${session.number}`}
@@ -79,7 +72,9 @@ function UnderMagnifiers({ desk }: Part) {
           }}
         />
       </div>
-      {magnifiers([1, 2])}
+      <div className="relative col-start-3 max-sm:hidden">{along(1)}</div>
+      <div className="col-start-2 max-sm:hidden">{along(2)}</div>
+      <div className="sm:hidden">{along(chosen, true)}</div>
     </div>
   );
 }
@@ -94,7 +89,7 @@ function Stage({ desk, view }: Part & { view: View }) {
   if (own && view === 'ground') return <GroundStage detail={detail} photo={photo} reading={own} />;
   if (own && view === 'light')
     return <LightStage photoId={photo.id} reading={own} proportion={painting.widthMm / painting.heightMm} />;
-  return <UnderMagnifiers desk={desk} />;
+  return <BesideStrips desk={desk} />;
 }
 
 /** What is known of the corners, and what to do about them. */
@@ -104,6 +99,7 @@ function CornerWords({ desk, view }: Part & { view: View }) {
   const { before } = corners;
   return (
     <p className="mt-2">
+      {at && <span className="small block">{PHOTO_TEXT.strips}</span>}
       {at && photo.cornersFrom === 'found' && cornersFoundInWords(photo.confidence ?? 0)}
       {at && photo.cornersFrom === 'given' && PHOTO_TEXT.cornersYours}
       {at && own && own.lens.px >= 0.5 && ` ${lensInWords(own.lens.px)}`}
@@ -151,7 +147,7 @@ function Slip({ desk }: Part) {
   const mayGuess = photo.id === main.id && photo.corners && !photo.readingId && !photo.impression;
   return (
     <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>
-      <h2>{photo.readingId ? PHOTO_TEXT.howGood : 'Corners and light'}</h2>
+      <h2>{photo.readingId ? PHOTO_TEXT.howGood : 'Sides and light'}</h2>
       <p className="small soft">
         {photo.fileName}, {photo.width} × {photo.height} px
       </p>

@@ -7,6 +7,7 @@ import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { guessIn, untouched } from './cornerGuess';
 import { USUAL_STRIP, type Marking } from './greys';
+import type { Side } from './threads';
 
 /** The corners of the last photographed session, carried over to a photo of the same proportions. */
 function lastCorners(detail: PaintingDetail, session: Session, photo: Photo): Corners | null {
@@ -24,14 +25,14 @@ const underWay = (job: Job | null | undefined) => job?.state === 'running' || jo
 /** The corners on the photograph while they are dragged, and kept. */
 function useCorners(detail: PaintingDetail, session: Session, photo: Photo) {
   const [draft, setDraft] = useState<Corners | null>(null);
-  const [chosen, setChosen] = useState(0);
+  const [chosen, setChosen] = useState<Side>(0);
   const keeping = useAction('setCorners', detail.painting.id);
   const guess = guessIn(photo);
   const corners = draft ?? photo.corners ?? guess;
   const stillGuessed = (now: Corners) => (photo.corners ? 0 : untouched(guess, now));
   return {
     corners,
-    /** how many of them nobody has shown yet; none are kept before all are */
+    /** how many sides nobody has shown yet; none are kept before all are */
     toShow: stillGuessed(corners),
     /** where they were last session; null = the photographs are not alike */
     before: lastCorners(detail, session, photo),

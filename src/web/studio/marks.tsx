@@ -117,11 +117,12 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
     ],
   ],
   [
-    'Corners',
+    'Sides of the canvas',
     [
-      ['arrows', 'move the corner by one pixel'],
-      ['Shift', 'by ten'],
+      ['Tab', 'next thread'],
+      ['arrows', 'move the thread by one pixel'],
       ['Alt', 'by a tenth'],
+      ['Shift', 'turn it'],
       ['G', 'mark a grey patch'],
     ],
   ],

@@ -4,7 +4,10 @@ export const PHOTO_TEXT = {
   howToPhotograph:
     'Photograph the canvas as squarely and evenly lit as you can, all four corners in the frame. What is left is taken out here.',
   severalAtOnce: 'Several at once, of any days: each goes into the session of the day it was taken.',
-  cornersYours: 'Corners as you set them. Shift with an arrow moves ten pixels, Alt a tenth.',
+  cornersYours:
+    'Corners as you set them. An arrow moves a thread by a pixel, with Alt by a tenth; with Shift it turns it.',
+  strips:
+    'Each strip is one side, straightened and stretched across. The canvas should end under the thread. Where two threads cross is a corner, also outside the photograph or behind a clamp.',
   lookingForCorners: 'Looking for the corners. You may show them yourself.',
   anotherPicture:
     'The shapes in this photograph are not those of the plan. Either the corners are not on those of the canvas, or it shows another painting. Nothing was read, and the photograph is kept. Put the corners right; if they are, read it all the same.',
@@ -40,7 +43,7 @@ export const PHOTO_TEXT = {
   showsGround: 'It tells the colour of the ground; nothing of it is read against the plan.',
   keptLooking: 'The photograph is kept; its corners are being looked for.',
   cornersUnsure:
-    'The corners could not be found surely. Drag each ring to its corner of the canvas, or nudge it with the arrow keys.',
+    'The corners could not be found surely. Pull each thread onto its side of the canvas, or nudge it with the arrow keys.',
   cornersSetLooking: 'The corners are set. Looking how good the photograph is.',
   cornersSetGreys: 'The corners are set. Mark greys of known value if there are any in the frame, then read.',
   outOfDate: 'Something its reading rests on has changed since: read again.',
