@@ -1,5 +1,5 @@
 import { ASIDE, IN_USE } from '../server/studio/rows';
-import { putOnEasel } from '../server/painting/paintings';
+import { putOnEasel, shelvePainting } from '../server/painting/paintings';
 import type { Sample } from '../server/studio/studio';
 import { paint } from './paint';
 import { enamelPot } from './paintings/enamelPot';
@@ -16,14 +16,20 @@ export const sampleFrom =
   async (studio, { signal, tell }) => {
     const { sessions } = enamelPot;
     const shelve = (id: string, aside: number) => studio.db('painting').where({ id }).update({ aside });
-    const id = await paint(
-      { studio, data, recipe: enamelPot },
-      {
-        onBegun: async (begun) => void (await shelve(begun, ASIDE)),
-        onSession: (number) => {
-          signal.throwIfAborted();
-          tell({ session: number, of: sessions.length });
-        },
+    let begun = '';
+    const onBegun = async (made: string) => {
+      begun = made;
+      await shelve(made, ASIDE);
+    };
+    const onSession = (number: number) => {
+      signal.throwIfAborted();
+      tell({ session: number, of: sessions.length });
+    };
+    const id = await paint({ studio, data, recipe: enamelPot }, { onBegun, onSession }).catch(
+      async (cause: unknown) => {
+        // Half a sample teaches nothing: it goes where everything deleted goes.
+        if (begun) await shelvePainting(studio, begun, { shelf: 'deleted' });
+        throw cause;
       },
     );
     await studio.db('deed').where({ paintingId: id }).update({ settled: 1 });

@@ -10,7 +10,7 @@ export function useKeys(actions: Record<string, (() => void) | undefined>, { out
       if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
       const target = event.target as HTMLElement;
       if (target.closest('input:not([type=range]), textarea, select, [role=dialog]')) return;
-      if ((event.key === 'Enter' || event.key === ' ') && target.closest('button, a')) return;
+      if ((event.key === 'Enter' || event.key === ' ') && target.closest('button, a, summary, [role=button]')) return;
       const action = actions[event.key.length === 1 ? event.key.toLowerCase() : event.key];
       if (!action) return;
       event.preventDefault();

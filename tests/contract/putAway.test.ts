@@ -7,6 +7,7 @@ import { namedDigests } from '../../src/server/store/originals';
 import {
   ask,
   demoFile,
+  ended,
   paintingWithReference,
   photographSession,
   readWithCard,
@@ -66,6 +67,20 @@ describe('a painting', () => {
   });
 });
 
+test('a sample that is stopped is no painting in the studio; what there is of it is among the deleted', async () => {
+  const before = (await ask(server, 'listPaintings')).length;
+  const job = await ask(server, 'addSample');
+  expect((await ask(server, 'addSample')).id).toBe(job.id); // asked twice it is made once
+  await ask(server, 'stopJob', { params: { jobId: job.id } });
+  expect((await ended(server, job)).state).toBe('stopped');
+  expect(await ask(server, 'listPaintings')).toHaveLength(before);
+  // It stops before its next session: what was begun of it goes then.
+  await expect
+    .poll(async () => (await putAway()).deleted[0]?.words, { timeout: 20_000 })
+    .toBe('“Enamel pot and persimmons”');
+  expect((await putAway()).archived).toEqual([]);
+});
+
 describe('a session', () => {
   let paintingId: string;
   const numbers = async () => (await detailOf(paintingId)).sessions.map(({ number }) => number);
@@ -96,6 +111,17 @@ describe('a session', () => {
     const listed = (await ask(server, 'listPaintings')).find(({ id }) => id === paintingId);
     expect(listed).toMatchObject({ sessionCount: 2, latestSession: 3 });
     expect(await bringNewestBack()).toBe('session 2');
+    expect(await numbers()).toEqual([1, 2, 3]);
+  });
+
+  test('that is deleted, brought back and deleted again is told of once, by the last time', async () => {
+    const params = { sessionId: (await session(2)).id };
+    await ask(server, 'deleteSession', { params });
+    await bringNewestBack();
+    await ask(server, 'deleteSession', { params });
+    expect((await putAway()).deleted.filter(({ words }) => words === 'session 2')).toHaveLength(1);
+    await bringNewestBack();
+    expect((await putAway()).deleted.filter(({ words }) => words === 'session 2')).toEqual([]);
     expect(await numbers()).toEqual([1, 2, 3]);
   });
 

@@ -14,15 +14,30 @@ import { describeStudio } from '../studio/studioList';
 /** Days for which what was deleted can be brought back. */
 export const KEPT_DAYS = 30;
 
-/** The deletions that are in force, newest first, each with what it took away; of a deleted painting only its own. */
-export async function deletionsIn(db: Knex): Promise<(DeedRow & { readonly title: string | null })[]> {
-  return (await db('deed')
+/** A deletion, with the title of the painting it belongs to; null = it is of a painting itself. */
+type Deletion = DeedRow & { readonly title: string | null };
+
+/** What a deletion is about, by name: of what was deleted, brought back and deleted again, the last time counts. */
+const aboutIn = (row: DeedRow): string => {
+  const { thing, id, before, after } = mainOf(row);
+  const crops = saidOf(row).what === 'crop-deleted' ? cropsLost({ before, after }).map(({ name }) => name) : [];
+  return JSON.stringify([thing, id, ...crops]);
+};
+
+/**
+ * The deletions that are in force, newest first, each with what it took away: one a thing; of a deleted painting only
+ * its own.
+ */
+export async function deletionsIn(db: Knex): Promise<Deletion[]> {
+  const rows = (await db('deed')
     .leftJoin('painting', 'painting.id', 'deed.paintingId')
     .whereNull('deed.undoneAt')
     .whereRaw(`json_extract(deed.said, '$.what') IN (${DELETIONS.map(() => '?').join()})`, DELETIONS)
     .where((of) => void of.whereNull('painting.id').orWhere('painting.aside', '<', DELETED))
     .orderBy('deed.rowid', 'desc')
-    .select('deed.*', 'painting.title')) as (DeedRow & { title: string | null })[];
+    .select('deed.*', 'painting.title')) as Deletion[];
+  const about = rows.map(aboutIn);
+  return rows.filter((_, i) => about.indexOf(about[i] ?? '') === i);
 }
 
 /** Whether what a deletion took away is still away. */
@@ -49,7 +64,7 @@ const cropsLost = ({ before, after }: Pick<Part, 'before' | 'after'>) => {
   return cropsIn(before?.crops ?? '[]').filter(({ name }) => !left.includes(name));
 };
 
-function deletedIn({ id, said, parts, doneAt, title }: DeedRow & { title: string | null }): Deleted {
+function deletedIn({ id, said, parts, doneAt, title }: Deletion): Deleted {
   const photo = kept('deed.parts', parts).find(({ thing }) => thing === 'photo');
   return {
     id,

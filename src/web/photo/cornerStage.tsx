@@ -3,7 +3,7 @@ import type { Photo } from '../../contract';
 import { visibleBox, wholeCorners, type CanvasSize } from '../../core/photo';
 import { mapCorners, type Corners, type Point } from '../../core/raster';
 import { usePointers } from '../stage/usePointers';
-import { bentSides, HOLD, ThreadMark } from './threadMark';
+import { bentSides, HOLD, Nails, SideThread } from './sideThread';
 import { cornersAfterKey, pulledSide, SIDES, turnedSide, type Side } from './threads';
 import { twice } from './twice';
 
@@ -116,7 +116,7 @@ function useThreads({ photo, corners, marking, onChoose, onCorners, onGrey }: Pr
     });
     return (event: PointerEvent) => {
       event.preventDefault();
-      event.currentTarget.closest<SVGElement>('[data-side]')?.focus();
+      svg.current?.querySelector<SVGElement>(`[data-side="${side}"]`)?.focus();
       take(event);
     };
   };
@@ -165,7 +165,7 @@ export function CornerStage(props: Props) {
       <Found {...props} ghost={ghost} />
       {!marking &&
         SIDES.map((side) => (
-          <ThreadMark
+          <SideThread
             key={side}
             {...{ side, corners, lens }}
             chosen={chosen === side}
@@ -174,12 +174,19 @@ export function CornerStage(props: Props) {
               onKeyDown: onKeyDown(side),
               onPointerDown: grasp(side, { what: 'thread', side, before: corners }),
             }}
-            hold={(end) => grasp(side, { what: 'nail', side, end, before: corners })}
           />
         ))}
       {!marking && (
         <Crossings corners={corners} hold={(corner) => grasp(chosen, { what: 'crossing', corner, before: corners })} />
       )}
+      {!marking &&
+        SIDES.map((side) => (
+          <Nails
+            key={side}
+            {...{ side, corners, lens }}
+            hold={(end) => grasp(side, { what: 'nail', side, end, before: corners })}
+          />
+        ))}
     </svg>
   );
 }

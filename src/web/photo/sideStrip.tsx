@@ -12,8 +12,7 @@ interface Shown {
   readonly chosen: boolean;
 }
 
-function Strip({ photo, corners, side, chosen }: Shown) {
-  const upright = side % 2 === 1;
+function Strip({ photo, corners, side, chosen, upright }: Shown & { upright: boolean }) {
   const { length, breadth } = STRIP;
   const [wide, high] = upright ? [breadth, length] : [length, breadth];
   const across = Math.max(photo.width, photo.height) / 40;
@@ -29,7 +28,7 @@ function Strip({ photo, corners, side, chosen }: Shown) {
         width={photo.width}
         height={photo.height}
         preserveAspectRatio="none"
-        transform={stripMatrix(corners, side, { ...STRIP, across })}
+        transform={stripMatrix(corners, side, { ...STRIP, across, upright })}
       />
       {twice(3.2, 1.1, (stroke) => (
         <path d={upright ? `M${breadth / 2} 0V${length}` : `M0 ${breadth / 2}H${length}`} {...stroke} />
@@ -59,7 +58,7 @@ export function SideStrip({
       aria-label={`Strip along the ${SIDE_NAMES[side]}`}
       title={`along the ${SIDE_NAMES[side]}`}
     >
-      <Strip {...{ photo, corners, side, chosen }} />
+      <Strip {...{ photo, corners, side, chosen }} upright={!flat} />
     </button>
   );
 }

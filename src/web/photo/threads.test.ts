@@ -76,14 +76,10 @@ describe('a thread under the keys', () => {
 test('a strip lays each side along its middle, canvas always on the same hand', () => {
   const strip = { length: 640, breadth: 56, across: 100 };
   const on = (side: Side, [x, y]: Point): Point => {
-    const [a, b, c, d, e, f] = stripMatrix(POSED, side, strip).slice(7, -1).split(' ').map(Number) as [
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
-    ];
+    const [a, b, c, d, e, f] = stripMatrix(POSED, side, { ...strip, upright: side % 2 === 1 })
+      .slice(7, -1)
+      .split(' ')
+      .map(Number) as [number, number, number, number, number, number];
     return [a * x + c * y + e, b * x + d * y + f];
   };
   const middle = mapCorners(POSED, (p) => p).reduce<Point>(([x, y], p) => [x + p[0] / 4, y + p[1] / 4], [0, 0]);
@@ -97,4 +93,13 @@ test('a strip lays each side along its middle, canvas always on the same hand', 
   expect(on(2, middle)[1]).toBeLessThan(28);
   expect(on(3, middle)[0]).toBeGreaterThan(28); // right of the left side
   expect(on(1, middle)[0]).toBeLessThan(28);
+  // Lying flat, as under a narrow picture, a side that stands runs from its top as well.
+  const lying = stripMatrix(POSED, 1, { ...strip, upright: false })
+    .slice(7, -1)
+    .split(' ')
+    .map(Number);
+  const [[x, y]] = nailsOf(POSED, 1);
+  const [a = NaN, b = NaN, c = NaN, d = NaN, e = NaN, f = NaN] = lying;
+  expect(a * x + c * y + e).toBeCloseTo(0);
+  expect(b * x + d * y + f).toBeCloseTo(28);
 });

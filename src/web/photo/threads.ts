@@ -78,13 +78,13 @@ export function cornersAfterKey(
 
 /**
  * How a photograph is laid so that a side runs along a strip, stretched across: an SVG matrix, photo px to strip.
- * Top and bottom lie flat, left to right; left and right stand upright, top to bottom.
+ * It lies flat, from the left or from the top, or stands upright, from the top.
  * @param strip its length and breadth, and how many photo px lie across it
  */
 export function stripMatrix(
   corners: Corners,
   side: Side,
-  { length, breadth, across }: { length: number; breadth: number; across: number },
+  { length, breadth, across, upright }: { length: number; breadth: number; across: number; upright: boolean },
 ): string {
   const [a, b] = nailsOf(corners, side);
   const [p, q] = side < 2 ? [a, b] : [b, a];
@@ -92,7 +92,6 @@ export function stripMatrix(
   const [ux, uy] = [(q[0] - p[0]) / whole, (q[1] - p[1]) / whole];
   const [along, over] = [length / whole, breadth / across];
   // What lies along the side, and what lies across it: downwards where it lies flat, to the right where it stands.
-  const upright = side % 2 === 1;
   const [vx, vy] = upright ? [uy, -ux] : [-uy, ux];
   const first = [along * ux, along * uy, -along * (p[0] * ux + p[1] * uy)];
   const second = [over * vx, over * vy, breadth / 2 - over * (p[0] * vx + p[1] * vy)];

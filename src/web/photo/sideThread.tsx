@@ -18,25 +18,26 @@ export const bentSides = (corners: Corners, lens: Lens): string =>
 
 export const HOLD = 22; // px on the screen round what is taken hold of: wide enough for a finger
 
+/** What nails and beads are drawn by, photo px. */
+const unitOf = ({ width, height }: Lens) => Math.max(width, height) / 62;
+
 /** The thread along one side: nailed beyond both corners, with a bead at its middle while it is chosen. */
-export function ThreadMark({
+export function SideThread({
   side,
   corners,
   lens,
   chosen,
   hand,
-  hold,
 }: {
   side: Side;
   corners: Corners;
   lens: Lens;
   chosen: boolean;
   hand: Pick<SVGProps<SVGGElement>, 'onFocus' | 'onKeyDown' | 'onPointerDown'>;
-  hold: (end: 0 | 1) => (event: PointerEvent) => void;
 }) {
   const nails = nailsOf(corners, side);
   const [from, to] = [corners[side], corners[((side + 1) % 4) as Side]];
-  const unit = Math.max(lens.width, lens.height) / 62;
+  const unit = unitOf(lens);
   const beyond = `M${nails[0].join(' ')}L${from.join(' ')}M${to.join(' ')}L${nails[1].join(' ')}`;
   const along = sidePath(corners, side, lens);
   const middle: Point = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
@@ -54,13 +55,29 @@ export function ThreadMark({
       {twice(chosen ? 7 : 4, chosen ? 3 : 1.5, (stroke) => (
         <path d={`${beyond}${along}`} {...stroke} />
       ))}
-      {nails.map((at, end) => (
-        <Nail key={end} at={at} unit={unit} onPointerDown={hold(end as 0 | 1)} />
-      ))}
       {chosen && <Bead at={middle} unit={unit} turned={side % 2 === 1} />}
     </g>
   );
 }
+
+/** Both nails of a side's thread; they lie over the crossings, which are near them where the picture is small. */
+export const Nails = ({
+  side,
+  corners,
+  lens,
+  hold,
+}: {
+  side: Side;
+  corners: Corners;
+  lens: Lens;
+  hold: (end: 0 | 1) => (event: PointerEvent) => void;
+}) => (
+  <g data-nails={side}>
+    {nailsOf(corners, side).map((at, end) => (
+      <Nail key={end} at={at} unit={unitOf(lens)} onPointerDown={hold(end as 0 | 1)} />
+    ))}
+  </g>
+);
 
 /** A nail: a head and a point, to turn the thread by. */
 const Nail = ({
