@@ -1,3 +1,4 @@
+import { expect } from 'vitest';
 import axe from 'axe-core';
 import { chromium, type Browser, type Locator, type Page } from 'playwright-core';
 
@@ -45,6 +46,18 @@ export async function axeFaults(page: Page): Promise<string[]> {
 /** Whether the page can be pushed sideways: something sticks out. */
 export const sticksOut = (page: Page): Promise<boolean> =>
   page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);
+
+/**
+ * The page as it stands is clean for axe on every surround, and nothing sticks out of it.
+ * @param where for who reads the fault
+ */
+export async function cleanOnEverySurround(page: Page, where: string): Promise<void> {
+  for (const surround of ['dark', 'light', 'middle']) {
+    await page.evaluate((name) => (document.documentElement.dataset.surround = name), surround);
+    expect(await axeFaults(page), `${where}, ${surround}`).toEqual([]);
+  }
+  expect(await sticksOut(page), where).toBe(false);
+}
 
 /**
  * Where a locator is on the page once it is there and has come to rest: a picture may be drawn anew in the very moment

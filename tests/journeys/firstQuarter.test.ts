@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { DEMO, startServer, type Server } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut, PATIENCE } from './browser';
+import { cleanOnEverySurround, complaintsOf, openBrowser, PATIENCE } from './browser';
 
 let browser: Browser;
 beforeAll(async () => {
@@ -46,14 +46,6 @@ class Keys implements Hand {
     }
     this.presses++;
   }
-}
-
-async function cleanOnEverySurround(page: Page, where: string): Promise<void> {
-  for (const surround of ['dark', 'light', 'middle']) {
-    await page.evaluate((name) => (document.documentElement.dataset.surround = name), surround);
-    expect(await axeFaults(page), `${where}, ${surround}`).toEqual([]);
-  }
-  expect(await sticksOut(page), where).toBe(false);
 }
 
 /** Presses a button that asks for a file, and gives it one. */
