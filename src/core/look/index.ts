@@ -3,4 +3,14 @@ export { readSpot, type Spot } from './spot';
 export { profileOf, type Profile } from './profile';
 export { repainted, type Taken } from './whatIf';
 export { finder, shifter } from './shifter';
-export { measuresOf, snapToContour, type Measures } from './compare';
+export {
+  angleBetween,
+  compareLines,
+  leansBy,
+  snapToContour,
+  type ComparedLine,
+  type MeasuredLine,
+  type Pointed,
+} from './compare';
+export { readArea, type Area } from './area';
+export { warmAgainst } from './warmAgainst';

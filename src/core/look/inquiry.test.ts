@@ -8,8 +8,20 @@ import {
   valueFromLuminance,
   labFromLinear,
 } from '../colour';
-import { placeOfBox } from '../raster';
-import { finder, measuresOf, profileOf, repainted, shifter, snapToContour } from './index';
+import { chance } from '../chance.testing';
+import { placeOfBox, type Point } from '../raster';
+import {
+  angleBetween,
+  compareLines,
+  finder,
+  leansBy,
+  profileOf,
+  readArea,
+  repainted,
+  shifter,
+  snapToContour,
+  warmAgainst,
+} from './index';
 
 describe('a line across a passage', () => {
   const along = Array.from({ length: 81 }, (_, i) => i);
@@ -87,18 +99,79 @@ describe('what if', () => {
   });
 });
 
-describe('measures between points', () => {
-  test('lengths, proportion and angle', () => {
-    const found = measuresOf([
-      [0, 0],
-      [30, 40],
+/** Points that are the same on both pictures, but for a move of the painted ones. */
+const pointed = (points: readonly Point[], move: (at: Point) => Point = (at) => at) =>
+  points.map((plan) => ({ plan, painted: move(plan) }));
+
+describe('lines between points', () => {
+  const four: Point[] = [
+    [0, 0],
+    [30, 40],
+    [100, 0],
+    [200, 0],
+  ];
+
+  test('lengths, shares of the first, leans, heights', () => {
+    const [first, second] = compareLines(pointed(four));
+    expect(first.planned).toMatchObject({ length: 50, height: 20 });
+    expect(first.planned?.lean).toBeCloseTo(53.13, 1);
+    expect(second.share).toEqual({ planned: 2, painted: 2 });
+    expect([first.off, second.off]).toEqual([0, 0]);
+    expect(first.planned && second.planned && angleBetween(first.planned, second.planned)).toBeCloseTo(53.13, 1);
+    expect(compareLines(pointed([[1, 2]]))).toEqual([]);
+  });
+
+  test('a drawing that is larger all over has right proportions; one line that is longer has not', () => {
+    const [first, second] = compareLines(pointed(four, ([x, y]) => [1.1 * x, 1.1 * y]));
+    expect(first.off).toBeCloseTo(0.1, 6);
+    expect(second.off).toBeCloseTo(0, 6);
+    const longer = compareLines(pointed(four, ([x, y]) => [x > 150 ? x + 5 : x, y]));
+    expect(longer[1].off).toBeCloseTo(0.05, 6);
+  });
+
+  test('what is not known on the painting is said of the plan alone', () => {
+    const points = pointed(four).map((one, i) => (i === 3 ? { ...one, painted: null } : one));
+    const [first, second] = compareLines(points);
+    expect(first.painted).not.toBeNull();
+    expect([second.painted, second.share.painted, second.off]).toEqual([null, null, null]);
+    expect(second.share.planned).toBe(2);
+  });
+
+  test('a horizon that stands higher and leans: mm of its middle and degrees to a half', () => {
+    const horizon: Point[] = [
+      [0, 150],
+      [400, 150],
+    ];
+    const turn = Math.tan((1.5 * Math.PI) / 180);
+    const [{ planned, painted }] = compareLines(pointed(horizon, ([x, y]) => [x, y - 3 + (x - 200) * turn]));
+    expect(painted && planned && painted.height - planned.height).toBeCloseTo(-3, 6);
+    expect(Math.abs((painted && planned ? leansBy(painted, planned) : 0) - 1.5)).toBeLessThan(0.05);
+  });
+
+  test('an upright that crosses the vertical leans by the small way round', () => {
+    const upright = (dx: number): Point[] => [
       [100, 0],
-      [200, 0],
-    ]);
-    expect(found).toMatchObject({ first: 50, second: 100, proportion: 0.5 });
-    expect(found?.lean).toBeCloseTo(53.13, 1);
-    expect(found?.angle).toBeCloseTo(53.13, 1);
-    expect(measuresOf([[1, 2]])).toBeNull();
+      [100 + dx, 200],
+    ];
+    const line = (dx: number) => compareLines(pointed(upright(dx)))[0].planned;
+    const [one, other] = [line(2), line(-2)];
+    expect(one && other && Math.abs(leansBy(one, other))).toBeCloseTo(1.146, 2);
+  });
+
+  test('the same picture measured again with another hand agrees within half a hundredth', () => {
+    const [W, H] = [1200, 900];
+    const rgba = new Uint8ClampedArray(4 * W * H);
+    const edges = [200, 500, 620, 1000];
+    for (let i = 0; i < W * H; i++) {
+      const dark = edges.filter((x) => i % W >= x).length % 2;
+      rgba.fill(dark ? 70 : 180, 4 * i, 4 * i + 4);
+    }
+    const hand = chance(11);
+    const tapped = (x: number) =>
+      snapToContour(rgba, { width: W, height: H }, { at: [x + 8 * (hand() - 0.5), 450], reach: 9 });
+    const measure = () => compareLines(pointed(edges.map(tapped)))[1].share.planned ?? NaN;
+    const first = measure();
+    for (let round = 0; round < 20; round++) expect(Math.abs(measure() / first - 1)).toBeLessThan(0.005);
   });
 
   test('a line leans the same whichever end was shown first', () => {
@@ -106,18 +179,8 @@ describe('measures between points', () => {
     fc.assert(
       fc.property(mm, mm, mm, mm, (a, b, c, d) => {
         fc.pre(Math.abs(a - c) > 1);
-        expect(
-          measuresOf([
-            [a, b],
-            [c, d],
-          ])?.lean,
-        ).toBeCloseTo(
-          measuresOf([
-            [c, d],
-            [a, b],
-          ])?.lean ?? NaN,
-          6,
-        );
+        const lean = (from: Point, to: Point) => compareLines(pointed([from, to]))[0].planned?.lean;
+        expect(lean([a, b], [c, d])).toBeCloseTo(lean([c, d], [a, b]) ?? NaN, 6);
       }),
     );
   });
@@ -152,4 +215,63 @@ test('a place is found where the nearest point of the drift is known', () => {
   }));
   expect([10, 90].map((x) => finder(points)([x, 0]))).toEqual([true, false]);
   expect(finder([])([5, 5])).toBe(false);
+});
+
+describe('warm against cool', () => {
+  // Linear light of two greys and some paints: a warm light beside a cool dark is what a painter asks about.
+  const PAIRS = [
+    [
+      [0.62, 0.5, 0.34],
+      [0.06, 0.08, 0.12],
+    ],
+    [
+      [0.4, 0.3, 0.28],
+      [0.2, 0.24, 0.3],
+    ],
+    [
+      [0.1, 0.05, 0.03],
+      [0.5, 0.55, 0.6],
+    ],
+  ] as const;
+  const lit = (light: readonly number[], gain: readonly number[]) =>
+    labFromLinear(light[0] * gain[0], light[1] * gain[1], light[2] * gain[2]);
+
+  test('another white balance changes it by less than a tenth, however unlike the values', () => {
+    for (const [one, other] of PAIRS)
+      for (const gain of [
+        [1.12, 1, 0.88],
+        [0.9, 1, 1.14],
+        [1, 0.94, 1.04],
+      ]) {
+        const before = warmAgainst(lit(one, [1, 1, 1]), lit(other, [1, 1, 1]));
+        const after = warmAgainst(lit(one, gain), lit(other, gain));
+        expect(Math.abs(after / before - 1)).toBeLessThan(0.1);
+      }
+  });
+
+  test('the warmer is positive, and the other way round it is as much negative', () => {
+    const [[one, other]] = PAIRS;
+    const there = warmAgainst(lit(one, [1, 1, 1]), lit(other, [1, 1, 1]));
+    expect(there).toBeGreaterThan(15);
+    expect(warmAgainst(lit(other, [1, 1, 1]), lit(one, [1, 1, 1]))).toBe(-there);
+  });
+});
+
+test('an outlined area is told by its middle value, whatever lies beside it', () => {
+  const [W, H] = [80, 60];
+  const rgba = new Uint8ClampedArray(4 * W * H);
+  const byte = byteFromLinear(luminanceFromValue(6) / 100);
+  for (let i = 0; i < W * H; i++) rgba.fill(i % W < 40 ? byte : 10, 4 * i, 4 * i + 4);
+  const box = (x: number, w: number): Point[] => [
+    [x, 10],
+    [x + w, 10],
+    [x + w, 50],
+    [x, 50],
+  ];
+  const area = readArea(rgba, { width: W, height: H }, box(5, 30));
+  expect(area?.value).toBeCloseTo(6, 1);
+  expect(area?.spread).toBeCloseTo(0, 6);
+  expect(area?.chroma).toBeLessThan(0.5);
+  expect(readArea(rgba, { width: W, height: H }, box(20, 40))?.spread).toBeGreaterThan(4);
+  expect(readArea(rgba, { width: W, height: H }, box(200, 5))).toBeNull();
 });

@@ -19,6 +19,7 @@ export { listed, percent, plural } from './listed';
 export { meanwhileInWords, PLAN_PARTS, type Meanwhile, type PhotoHistory, type PlanPart } from './meanwhileWords';
 export { driftInWords, moveInWords, poseInWords, shiftInWords } from './shiftWords';
 export * from './accountWords';
+export * from './comparedWords';
 export * from './measuredWords';
 export * from './photoWords';
 export * from './planningWords';

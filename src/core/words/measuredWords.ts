@@ -22,6 +22,13 @@ export function outlineInWords({ target, painted, difference, uncertainty, sprea
   ].join(' ');
 }
 
+/** What an outlined place of a picture shows that nothing is compared with. */
+export const areaAloneInWords = (
+  { value, spread, warmth, chroma }: Record<'value' | 'spread' | 'warmth' | 'chroma', number>,
+  show: Show,
+): string =>
+  `Painted ${show(value)}. Warmth ${figure(warmth, 0)}, chroma ${chroma.toFixed(0)}. Its values spread by ${spread.toFixed(2)}.`;
+
 /** What a mass shows, in short. */
 export function massInWords(
   { target, painted, difference }: Pick<Comparison, 'target' | 'painted' | 'difference'>,
@@ -49,6 +56,10 @@ interface Profile {
 const running = (steps: number) =>
   Math.abs(steps) < 0.1 ? 'level' : `${Math.abs(steps).toFixed(1)} steps ${steps > 0 ? 'lighter' : 'darker'}`;
 
+/** How the values run along a line of a picture that nothing is compared with. */
+export const gradientInWords = ({ slope }: Pick<Profile, 'slope'>): string =>
+  `Over 100 mm it runs ${running(slope.painted)}.`;
+
 /** How the values run along a line. */
 export const profileInWords = ({ slope, breaks, reversals, furthest }: Profile): string =>
   [
@@ -67,9 +78,11 @@ export const profileInWords = ({ slope, breaks, reversals, furthest }: Profile):
       : []),
   ].join(' ');
 
-/** Spots in the order of their values. @param planned, painted their numbers, the lightest first */
-export const orderInWords = (planned: readonly number[], painted: readonly number[]): string =>
-  `Light to dark, planned: ${planned.join(', ')}; painted: ${painted.join(', ')}.`;
+/** Spots in the order of their values. @param planned, painted their numbers, the lightest first; null = no plan */
+export const orderInWords = (planned: readonly number[] | null, painted: readonly number[]): string =>
+  planned
+    ? `Light to dark, planned: ${planned.join(', ')}; painted: ${painted.join(', ')}.`
+    : `Light to dark: ${painted.join(', ')}.`;
 
 const area = (mm2: number) => `${(mm2 / 100).toFixed(mm2 < 1000 ? 1 : 0)} cm²`;
 /** What of a seat was measured. */

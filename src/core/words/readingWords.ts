@@ -49,10 +49,18 @@ export const glareInWords = (share: number): string => `${(100 * share).toFixed(
 /** How far the deciding has come. */
 export const toDecideInWords = (taken: number, open: number): string =>
   `Take three to seven. ${taken} taken, ${open} to decide.`;
-export const takenInWords = (taken: number): string =>
-  taken > 0
-    ? `${plural(taken, 'correction')} for the next session. Its photograph will tell of each whether it worked.`
-    : 'No correction is on the list yet. Take a finding, add your own, or paint on.';
+
+/**
+ * How many corrections the next session has, and what becomes of them.
+ * @param compared whether the next photograph is compared with a plan
+ */
+export function takenInWords(taken: number, compared = true): string {
+  if (taken === 0)
+    return `No correction is on the list yet. ${compared ? 'Take a finding, add' : 'Add'} your own, or paint on.`;
+  const count = `${plural(taken, 'correction')} for the next session.`;
+  return compared ? `${count} Its photograph will tell of each whether it worked.` : count;
+}
+
 /** How the list of corrections stands, wherever they are counted. */
 export const correctionsInWords = (open: number, done: number): string => `Corrections: ${open} open, ${done} done.`;
 export const offListInWords = (name: string): string => `“${name}” is off the list.`;

@@ -105,6 +105,7 @@ describe('how things stand', () => {
       'No correction is',
       '1 correction for',
     ]);
+    expect(takenInWords(0, false) + takenInWords(2, false)).not.toMatch(/plan|finding|photograph/);
     expect(groundInWords('6.0', 'place')).toBe('The ground has value 6.0, from the place you outlined.');
   });
 

@@ -5,8 +5,8 @@ import { useScale } from '../settings';
 
 const [W, H, LEFT, LOW] = [256, 150, 26, 18];
 
-/** Two curves of value along a line: dashed with bars = plan, unbroken = painted. */
-export function ProfileChart({ profile }: { profile: Profile }) {
+/** Curves of value along a line: dashed = plan, unbroken = painted; of the painting alone where nothing is planned. */
+export function ProfileChart({ profile, planless = false }: { profile: Profile; planless?: boolean }) {
   const scale = useScale();
   const { along, planned, painted, breaks, furthest } = profile;
   const all = [...planned, ...painted];
@@ -19,7 +19,7 @@ export function ProfileChart({ profile }: { profile: Profile }) {
     along.flatMap((at, i) => values.slice(i, i + 1).map((v): [number, number] => [x(at), y(v)]));
   const path = (values: readonly number[]) => line()(points(values)) ?? '';
   const ends = (values: readonly number[]) => [...values.slice(0, 1), ...values.slice(-1)].map(scale.show).join(' to ');
-  const words = `Value along the line of ${Math.round(length)} mm: planned from ${ends(planned)}, painted from ${ends(painted)}`;
+  const words = `Value along the line of ${Math.round(length)} mm: ${planless ? '' : `planned from ${ends(planned)}, `}painted from ${ends(painted)}`;
   const worst = points(painted)[along.indexOf(furthest.at)];
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={words}>
@@ -36,7 +36,7 @@ export function ProfileChart({ profile }: { profile: Profile }) {
           {v}
         </text>
       ))}
-      <path d={path(planned)} fill="none" stroke="var(--ink)" strokeWidth="2.2" strokeDasharray="6 4" />
+      {!planless && <path d={path(planned)} fill="none" stroke="var(--ink)" strokeWidth="2.2" strokeDasharray="6 4" />}
       <path d={path(painted)} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
       {breaks.map(({ at }) => (
         <path key={at} d={`M${x(at)} ${H - LOW}v-8m-3 3l3 -3l3 3`} fill="none" stroke="var(--ink)" strokeWidth="1.6" />

@@ -5,7 +5,8 @@ import { useScale } from '../settings';
 /** One spot of a string, on both pictures. */
 export interface Strung {
   readonly number: number;
-  readonly planned: number;
+  /** null = nothing is planned */
+  readonly planned: number | null;
   readonly painted: number;
 }
 const [W, ROW] = [256, 22];
@@ -18,8 +19,12 @@ function SpotRow({ spot, next, at }: { spot: Strung; next: Strung | undefined; a
       <text x="4" y="5" fontSize="14" fontWeight="650" fill="var(--ink)" stroke="none">
         {number}
       </text>
-      <path d={`M${at(planned)} 0H${at(painted)}`} strokeWidth="1.4" />
-      <path d={`M${at(planned)} -7V7`} strokeWidth="2.4" />
+      {planned !== null && (
+        <>
+          <path d={`M${at(planned)} 0H${at(painted)}`} strokeWidth="1.4" />
+          <path d={`M${at(planned)} -7V7`} strokeWidth="2.4" />
+        </>
+      )}
       <circle cx={at(painted)} r="4" fill="var(--ink)" stroke="none" />
       {next && next.painted > painted + 0.1 && (
         <path d={`M${at(painted)} 0L${at(next.painted)} ${ROW}`} strokeWidth="1" strokeDasharray="2 3" />
@@ -34,14 +39,15 @@ function SpotRow({ spot, next, at }: { spot: Strung; next: Strung | undefined; a
  */
 export function ValueString({ spots }: { spots: readonly Strung[] }) {
   const scale = useScale();
-  const rows = [...spots].sort((a, b) => b.planned - a.planned);
+  const meant = ({ planned, painted }: Strung) => planned ?? painted;
+  const rows = [...spots].sort((a, b) => meant(b) - meant(a));
   const order = [...spots].sort((a, b) => b.painted - a.painted).map(({ number }) => number);
   const x = scaleLinear([0, 10], [30, W - 8]);
   const at = (value: number) => x((scale.number(value) * 10) / Math.max(scale.number(0), scale.number(10)));
   const words = rows
     .map(
       ({ number, planned, painted }) =>
-        `spot ${number}: planned ${scale.show(planned)}, painted ${scale.show(painted)}`,
+        `spot ${number}: ${planned === null ? '' : `planned ${scale.show(planned)}, `}painted ${scale.show(painted)}`,
     )
     .join('; ');
   return (
@@ -55,10 +61,7 @@ export function ValueString({ spots }: { spots: readonly Strung[] }) {
         ))}
       </svg>
       <p className="small">
-        {orderInWords(
-          rows.map(({ number }) => number),
-          order,
-        )}
+        {orderInWords(rows.some(({ planned }) => planned !== null) ? rows.map(({ number }) => number) : null, order)}
       </p>
     </>
   );

@@ -1,4 +1,4 @@
-import { notReadInWords, takenInWords, toDecideInWords } from '../../core/words';
+import { DECIDE_TEXT, notReadInWords, takenInWords, toDecideInWords } from '../../core/words';
 import { useEffect, useRef } from 'react';
 import { Link, useParams } from 'react-router';
 import { fileUrl, type PaintingDetail, type ReadingDetail } from '../../contract';
@@ -38,7 +38,8 @@ function Listed({ detail, reading, number, desk }: Parts) {
   return (
     <div className="w-full lg:w-[256px]">
       <h3>
-        Session {number}: {plural(findings.filter(({ loud }) => loud).length, 'finding')}
+        Session {number}
+        {reading.planVersion !== null && `: ${plural(findings.filter(({ loud }) => loud).length, 'finding')}`}
       </h3>
       <p className="small">
         {findings.length > 0 &&
@@ -71,10 +72,10 @@ function Listed({ detail, reading, number, desk }: Parts) {
 }
 
 /** The chosen finding on both pictures. */
-function Shown({ detail: { painting, plan }, reading, number, desk }: Parts) {
+function Shown({ detail: { painting, plan, reference }, reading, number, desk }: Parts) {
   const { finding, chosen, view, setView, adding, outline } = desk;
   const { onFlat } = useMoved(reading);
-  const { picture: planned } = usePicture(fileUrl('plan', painting.id, { v: plan?.version }));
+  const { picture: planned } = usePicture(reference && fileUrl('plan', painting.id, { v: plan?.version }));
   const { picture: flat } = usePicture(fileUrl('flat', reading.photoId, { r: reading.id }));
   return (
     <Pictures
@@ -85,6 +86,7 @@ function Shown({ detail: { painting, plan }, reading, number, desk }: Parts) {
       view={view}
       onView={setView}
       laid="side"
+      alone={!reference}
       findings={finding ? [onFlat(finding)] : []}
       chosen={chosen}
       leaders={false}
@@ -106,6 +108,7 @@ function Asked({ detail, reading, number, desk }: Parts) {
         points={outline.points}
         onClear={outline.clear}
         masses={reading.masses}
+        checked={reading.planVersion !== null}
         canvas={detail.painting}
         busy={deciding.own.isPending}
         error={deciding.own.error}
@@ -118,8 +121,7 @@ function Asked({ detail, reading, number, desk }: Parts) {
         }
       />
     );
-  if (!finding)
-    return <AllDecided count={reading.findings.length} taken={takenOf(reading) + ownOf(detail, number).length} />;
+  if (!finding) return <AllDecided reading={reading} taken={takenOf(reading) + ownOf(detail, number).length} />;
   return (
     <DecisionSlip
       finding={finding}
@@ -167,11 +169,12 @@ function Desk({ detail, reading, number }: Omit<Parts, 'desk'>) {
   );
 }
 
-function AllDecided({ count, taken }: { count: number; taken: number }) {
+function AllDecided({ reading, taken }: { reading: ReadingDetail; taken: number }) {
+  const nothing = reading.planVersion === null ? DECIDE_TEXT.nothingCompared : NOTHING_TO_CORRECT;
   return (
     <>
-      <h2 style={{ fontSize: 25, lineHeight: '34px' }}>{count === 0 ? NOTHING_TO_CORRECT : 'All decided.'}</h2>
-      <p className="serif mt-2">{takenInWords(taken)}</p>
+      <h2 style={{ fontSize: 25, lineHeight: '34px' }}>{reading.findings.length === 0 ? nothing : 'All decided.'}</h2>
+      <p className="serif mt-2">{takenInWords(taken, reading.planVersion !== null)}</p>
     </>
   );
 }

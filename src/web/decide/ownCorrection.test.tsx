@@ -26,6 +26,7 @@ function form(props: Partial<ComponentProps<typeof OwnCorrectionForm>> = {}) {
       points={[]}
       onClear={vi.fn()}
       masses={masses}
+      checked
       canvas={{ widthMm: 400, heightMm: 300 }}
       busy={false}
       error={null}

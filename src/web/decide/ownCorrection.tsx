@@ -18,6 +18,8 @@ interface Props {
   readonly points: readonly Point[];
   readonly onClear: () => void;
   readonly masses: readonly MassOfReading[];
+  /** the next photograph is compared with a plan */
+  readonly checked: boolean;
   readonly canvas: { widthMm: number; heightMm: number };
   readonly busy: boolean;
   readonly error: Error | null;
@@ -28,7 +30,7 @@ interface Props {
 const KINDS = FINDING_KINDS.map((kind) => ({ kind, name: faceOf(kind).name }));
 
 /** A correction of the painter's own: outline the place (or name a mass), say what the hand should do. */
-export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error, onKeep, onLeave }: Props) {
+export function OwnCorrectionForm({ points, onClear, masses, checked, canvas, busy, error, onKeep, onLeave }: Props) {
   const { register, watch, setValue, handleSubmit } = useForm<Typed>({
     defaultValues: { name: '', words: '', kind: 'value', massId: '' },
   });
@@ -56,17 +58,19 @@ export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error
         )}
       </p>
       <div className="grid gap-3 sm:grid-cols-2">
-        <label className="flex flex-col gap-1">
-          <span className="small">Mass</span>
-          <select {...register('massId')}>
-            <option value="">as outlined by hand</option>
-            {masses.map(({ id, name: massName }) => (
-              <option key={id} value={id}>
-                {massName}
-              </option>
-            ))}
-          </select>
-        </label>
+        {masses.length > 0 && (
+          <label className="flex flex-col gap-1">
+            <span className="small">Mass</span>
+            <select {...register('massId')}>
+              <option value="">as outlined by hand</option>
+              {masses.map(({ id, name: massName }) => (
+                <option key={id} value={id}>
+                  {massName}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
         <label className="flex flex-col gap-1">
           <span className="small">Name of the place</span>
           <input {...register('name')} maxLength={60} placeholder={mass?.name} />
@@ -77,7 +81,7 @@ export function OwnCorrectionForm({ points, onClear, masses, canvas, busy, error
         <textarea {...register('words')} rows={2} maxLength={300} />
       </label>
       <fieldset className="words">
-        <legend className="small">The next photograph checks its</legend>
+        <legend className="small">{checked ? DECIDE_TEXT.checksIts : DECIDE_TEXT.isAbout}</legend>
         {KINDS.map(({ kind, name }) => (
           <WordSwitch key={kind} on={typed.kind === kind} onSwitch={() => setValue('kind', kind)}>
             {name}

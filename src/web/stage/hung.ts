@@ -36,8 +36,8 @@ export interface PicturesProps {
   readonly showFlat: boolean;
   /** leader lines to numerals in the margin; on unless said otherwise */
   readonly leaders?: boolean;
-  /** there is no reference, so no plan will come */
-  readonly planless?: boolean;
+  /** nothing is compared with the painting, so it hangs by itself */
+  readonly alone?: boolean;
   /** what is said where the painting's flat is not there yet; left out = it is being opened */
   readonly flatAwaited?: string;
   /** name of what hangs in the plan's place */

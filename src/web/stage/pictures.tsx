@@ -103,32 +103,33 @@ export function Pictures(props: PicturesProps) {
 }
 
 function SideBySide(props: HungProps) {
-  const { shown, over, atHand, ruler, frame, pick, names, planless, onDraw, onDrawPlan, tall, flatAwaited } = props;
-  const limited = tall || frame.proportion < 0.9;
+  const { shown, over, atHand, ruler, frame, pick, names, alone, onDraw, onDrawPlan, tall, flatAwaited } = props;
+  const limited = tall || alone || frame.proportion < 0.9;
   const high = tall ? '(100vh - 150px)' : '62vh';
-  const empty = planless ? <span className="serif">{WALL_TEXT.withoutReference}</span> : WALL_TEXT.planBeingMade;
   return (
     <div
       className="grid gap-x-4 gap-y-10"
       style={{
         gridTemplateColumns: 'repeat(auto-fit, minmax(min(320px, 100%), 1fr))',
-        maxWidth: limited ? `calc(2 * ${high} * ${frame.proportion} + 16px)` : undefined,
+        maxWidth: limited ? `calc(${alone ? 1 : 2} * ${high} * ${frame.proportion} + 16px)` : undefined,
       }}
     >
-      <figure className="m-0 min-w-0">
-        <PictureFrame
-          {...frame}
-          onPick={pick('plan')}
-          onDraw={onDrawPlan}
-          bitmap={shown.plan}
-          label="The plan"
-          overlay={over.plan}
-          atHand={atHand.plan}
-          empty={empty}
-        />
-        {ruler}
-        <figcaption className="pt-1">{names.plan}</figcaption>
-      </figure>
+      {!alone && (
+        <figure className="m-0 min-w-0">
+          <PictureFrame
+            {...frame}
+            onPick={pick('plan')}
+            onDraw={onDrawPlan}
+            bitmap={shown.plan}
+            label="The plan"
+            overlay={over.plan}
+            atHand={atHand.plan}
+            empty={WALL_TEXT.planBeingMade}
+          />
+          {ruler}
+          <figcaption className="pt-1">{names.plan}</figcaption>
+        </figure>
+      )}
       <figure className="m-0 min-w-0">
         <PictureFrame
           {...frame}

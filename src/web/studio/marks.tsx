@@ -79,6 +79,7 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['L', 'plumb and level lines through the spot'],
       ['K', 'show mass outlines'],
       ['I V C', 'check a gradient, order by value, compare lengths'],
+      ['T', 'warm against cool'],
       ['R F', 'landmarks, measure an area'],
       ['S', 'squint'],
       ['G', 'grey'],

@@ -23,12 +23,15 @@ interface Hung {
   readonly beside: number | null;
   readonly onBeside: (number: number | null) => void;
   readonly others: readonly number[];
+  /** there is no plan to hang */
+  readonly planless: boolean;
 }
 
 /** How the pictures hang: side by side, one over the other, blinking; and what hangs beside the painting. */
-export function Hanging({ laid, onLaid, beside, onBeside, others }: Hung) {
+export function Hanging({ laid, onLaid, beside, onBeside, others, planless }: Hung) {
+  const ways = planless && beside === null ? [] : WAYS;
   return (
-    <WordChoice label="How the pictures hang" className="words ml-auto" options={WAYS} value={laid} onChoose={onLaid}>
+    <WordChoice label="How the pictures hang" className="words ml-auto" options={ways} value={laid} onChoose={onLaid}>
       <label className="flex items-baseline gap-2">
         beside
         <select
@@ -37,7 +40,7 @@ export function Hanging({ laid, onLaid, beside, onBeside, others }: Hung) {
           value={beside ?? ''}
           onChange={(e) => onBeside(e.target.value === '' ? null : Number(e.target.value))}
         >
-          <option value="">the plan</option>
+          <option value="">{planless ? 'nothing' : 'the plan'}</option>
           {others.map((n) => (
             <option key={n} value={n}>
               session {n}

@@ -23,7 +23,8 @@ const endsShown = ({ subject, state, inquiry, reading }: WallModel) =>
 
 /** Plumb and level through the spot, and what the hand has shown of an inquiry: on both pictures alike. */
 function handLayers(wall: WallModel, side: Side): Layer[] {
-  const { state, spot, inquiry, painting, moved } = wall;
+  const { state, spot, inquiry, painting, moved, found, planned } = wall;
+  const toPlan = planned && wall.toPlan;
   const { landmarks } = wall.landmarks;
   return [
     ...when(state.plumb, (_on, toPx, size) => (
@@ -31,7 +32,9 @@ function handLayers(wall: WallModel, side: Side): Layer[] {
         {(at) => at && <PlumbAndLevel at={at} size={size} toPx={toPx} />}
       </AtSpot>
     )),
-    ...when(inquiry.tool, (_tool, toPx) => <InquiryMarks {...{ inquiry, landmarks, painting, toPx, side, moved }} />),
+    ...when(inquiry.tool, (_tool, toPx) => (
+      <InquiryMarks {...{ inquiry, landmarks, painting, toPx, side, moved, found, toPlan }} />
+    )),
   ];
 }
 

@@ -45,7 +45,7 @@ export function Wall() {
         <WallAside />
         <div className="min-w-0">
           <WallTools />
-          {reading && (
+          {reading?.account && (
             <ReadingTables reading={reading} subject={subject} chosen={state.mass} onChoose={moves.chooseMass} />
           )}
           <SessionRail detail={detail} shown={number} room="wall" />

@@ -5,7 +5,7 @@ import { WordChoice } from '../ui/words';
 
 /** Above the pictures: what is read, and how they hang. */
 export function WallHeader() {
-  const { reading, subject, read, state, moves, beside, hung } = useWall();
+  const { detail, reading, subject, read, state, moves, beside, hung } = useWall();
   return (
     <div className="mb-9 flex flex-wrap items-baseline gap-x-6 gap-y-1">
       {reading?.account && (
@@ -16,13 +16,16 @@ export function WallHeader() {
           onChoose={read}
         />
       )}
-      <Hanging
-        laid={state.laid}
-        onLaid={moves.hang}
-        beside={beside}
-        onBeside={(n) => hung.put('beside', n === null ? null : String(n))}
-        others={hung.others}
-      />
+      {(detail.reference || hung.others.length > 0) && (
+        <Hanging
+          planless={!detail.reference}
+          laid={state.laid}
+          onLaid={moves.hang}
+          beside={beside}
+          onBeside={(n) => hung.put('beside', n === null ? null : String(n))}
+          others={hung.others}
+        />
+      )}
     </div>
   );
 }

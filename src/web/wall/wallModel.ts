@@ -14,6 +14,7 @@ import { useMoved, type Moved } from '../stage/useMoved';
 import type { LoadedPicture } from '../stage/usePicture';
 import { useInquiry, type Side } from './tools/inquiry';
 import { useLandmarks } from './tools/useLandmarks';
+import { useSnap } from './tools/useSnap';
 import { departurePlaces } from './planOverlay';
 import { useHung, usePlanRange } from './useHung';
 import { takenOf, useWhatIf } from './useWhatIf';
@@ -92,14 +93,15 @@ export function useWallModel(detail: PaintingDetail, number: number) {
   const subject: Subject = SUBJECTS.find(([name]) => name === hung.search.get('read'))?.[0] ?? 'all';
   const { moved, found, toPlan, onFlat } = useMoved(whole);
   const inquiry = useInquiry(painting, toPlan);
-  const landmarks = useLandmarks(painting, photo, { inquiry, plan: hung.planned, flat: painted });
+  const snap = useSnap(painting, { plan: hung.planned, flat: painted });
+  const landmarks = useLandmarks(painting, photo, { inquiry, snapped: snap.snapped });
   const { taken, repainted } = useRepainted({ detail, reading, state, moved }, painted);
   // What was taken out is compared with the painting as it is.
   const left = repainted ? painted : hung.left;
   const { beside } = hung;
   const leftName = repainted ? 'as painted' : beside === null ? 'plan' : `session ${beside}`;
   return {
-    ...{ detail, painting, number, hung, photo, reading, aids, state, moves, spot, subject, inquiry, landmarks },
+    ...{ detail, painting, number, hung, photo, reading, aids, state, moves, spot, subject, inquiry, snap, landmarks },
     ...{ moved, found, toPlan, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
     flat: repainted ?? painted,
     range: usePlanRange(left?.pixels),
@@ -117,7 +119,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
     /** a tap on one picture, shares of it */
     pick(at: Point, side: Side) {
       if (inquiry.tool === 'landmarks') return landmarks.tap(at, side);
-      if (inquiry.tool) return inquiry.tap(at, side);
+      if (inquiry.tool) return inquiry.tap(at, side, snap.snapped);
       const mm: Point = [at[0] * painting.widthMm, at[1] * painting.heightMm];
       const place = side === 'flat' ? toPlan(mm) : mm;
       moves.pin(at, reading?.masses.find((one) => placeHolds(one.place, place))?.id ?? null);

@@ -14,7 +14,7 @@ function LeftName() {
   if (beside !== null) return <b>Session {beside}</b>;
   return (
     <>
-      <b>{detail.plan ? 'Plan' : 'No reference'}</b>&ensp;{detail.plan && planInWords(detail.plan)}
+      <b>Plan</b>&ensp;{detail.plan && planInWords(detail.plan)}
     </>
   );
 }
@@ -59,7 +59,7 @@ export function WallPictures() {
         range={wall.range}
         showFlat={state.showFlat}
         flatAwaited={wall.hung.flatAwaited}
-        planless={!detail.reference}
+        alone={!detail.reference && wall.beside === null}
         leftName={wall.leftName}
         layers={layersOf(wall)}
         names={{ plan: <LeftName />, flat: <FlatName /> }}

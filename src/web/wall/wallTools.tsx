@@ -27,10 +27,11 @@ export function WallTools() {
             ))}
         </OverPictures>
       </div>
-      {reading?.account && photo && (
+      {reading && photo && (
         <div className="mt-1">
           <ToolBar
             inquiry={inquiry}
+            planless={!reading.account}
             plumb={state.plumb}
             onPlumb={() => moves.switch('plumb')}
             outlines={state.outlines}

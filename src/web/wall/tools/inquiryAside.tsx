@@ -1,4 +1,5 @@
 import type { Photo } from '../../../contract';
+import { WALL_TEXT } from '../../../core/words';
 import { JobProgress } from '../../ui/jobProgress';
 import { ProblemNote } from '../../ui/problem';
 import { useWall } from '../wallModel';
@@ -7,9 +8,18 @@ import { InquiryResult } from './inquirySlip';
 import { LandmarkSlip } from './landmarkSlip';
 import { LandmarkTable } from './landmarkTable';
 
+/** What to do where there is no plan to show anything on. */
+const ALONE: Partial<Record<Tool, string>> = {
+  line: WALL_TEXT.drawProfileAlone,
+  string: WALL_TEXT.tapStringAlone,
+  compare: WALL_TEXT.tapPainted,
+  warm: WALL_TEXT.tapWarmPainted,
+  outline: WALL_TEXT.outlineAlone,
+};
+
 /** The inquiry under way: what to do, and what it found. */
 export function InquiryAside({ photo, tool }: { photo: Photo; tool: Tool }) {
-  const { painting, planned, painted, moved, found, inquiry } = useWall();
+  const { painting, planned, painted, moved, found, toPlan, inquiry } = useWall();
   const [, name, todo] = TOOLS.find(([one]) => one === tool) ?? TOOLS[0];
   return (
     <>
@@ -18,7 +28,8 @@ export function InquiryAside({ photo, tool }: { photo: Photo; tool: Tool }) {
         <Landmarks />
       ) : (
         <>
-          <p className="small">{todo}</p>
+          <p className="small">{planned ? todo : (ALONE[tool] ?? todo)}</p>
+          {tool === 'compare' && <SnapChoice />}
           <InquiryResult
             inquiry={inquiry}
             photo={photo}
@@ -27,15 +38,27 @@ export function InquiryAside({ photo, tool }: { photo: Photo; tool: Tool }) {
             flat={painted}
             moved={moved}
             found={found}
+            toPlan={planned && toPlan}
           />
-          {inquiry.points.length > 0 && (
-            <button className="line" onClick={() => inquiry.setPoints([])}>
+          {inquiry.points.length + inquiry.pointed.length > 0 && (
+            <button className="line" onClick={inquiry.clear}>
               Begin again
             </button>
           )}
         </>
       )}
     </>
+  );
+}
+
+/** Whether points go to the nearest contour. */
+function SnapChoice() {
+  const { snap } = useWall();
+  return (
+    <label className="small mt-1 flex items-center gap-2">
+      <input type="checkbox" checked={snap.snap} onChange={(event) => snap.setSnap(event.target.checked)} />
+      snap to the nearest contour
+    </label>
   );
 }
 
@@ -50,8 +73,7 @@ function Landmarks() {
         painting={painting}
         plan={planned}
         flat={painted}
-        snap={landmarks.snap}
-        onSnap={landmarks.setSnap}
+        snap={<SnapChoice />}
         onChange={inquiry.setLandmarks}
         onKeep={() => void landmarks.keepAll()}
       />

@@ -1,6 +1,7 @@
 import type { Account, Landmark, Painting } from '../../../contract';
 import type { Point } from '../../../core/raster';
 import type { Inquiry } from './inquiry';
+import { placed } from './pointed';
 
 type ToPx = (at: Point) => Point;
 
@@ -15,10 +16,21 @@ function Line({ from, to, dashed }: { from: Point; to: Point; dashed?: boolean }
 }
 
 /** A point with its name. */
-function Dot({ at, name, left = false }: { at: Point; name: string; left?: boolean }) {
+function Dot({
+  at,
+  name,
+  left = false,
+  filled = false,
+}: {
+  at: Point;
+  name: string;
+  left?: boolean;
+  filled?: boolean;
+}) {
   return (
     <g>
-      <circle cx={at[0]} cy={at[1]} r="5" fill="#fff" stroke="#000" strokeWidth="1.6" />
+      {filled && <circle cx={at[0]} cy={at[1]} r="6.5" fill="#fff" />}
+      <circle cx={at[0]} cy={at[1]} r="5" fill={filled ? '#000' : '#fff'} stroke="#000" strokeWidth="1.6" />
       <text
         x={at[0] + (left ? -8 : 8)}
         textAnchor={left ? 'end' : 'start'}
@@ -36,6 +48,28 @@ function Dot({ at, name, left = false }: { at: Point; name: string; left?: boole
   );
 }
 
+/** Points with their letters, and lines between every two of them; filled = shown by the painter. */
+function Pointed({
+  places,
+  byHand,
+  lines,
+}: {
+  places: readonly (Point | null)[];
+  byHand: readonly boolean[];
+  lines: boolean;
+}) {
+  return (
+    <g>
+      {lines &&
+        places.map((from, i) => {
+          const to = places[i + 1];
+          return i % 2 === 0 && from && to && <Line key={i} from={from} to={to} dashed={i > 0} />;
+        })}
+      {places.map((at, i) => at && <Dot key={i} at={at} name={'ABCDEFGHIJKL'.charAt(i)} filled={byHand[i]} />)}
+    </g>
+  );
+}
+
 /** What the hand has shown, on one picture. @param moved from the plan's place to this picture's */
 export function InquiryMarks({
   inquiry,
@@ -44,6 +78,8 @@ export function InquiryMarks({
   toPx,
   side,
   moved,
+  found,
+  toPlan,
 }: {
   inquiry: Inquiry;
   landmarks: readonly Landmark[];
@@ -51,6 +87,8 @@ export function InquiryMarks({
   toPx: ToPx;
   side: 'plan' | 'flat';
   moved: (at: Point) => Point;
+  found: (at: Point) => boolean;
+  toPlan: ((at: Point) => Point) | null;
 }) {
   const { tool, points, stroke, waiting } = inquiry;
   const px = (at: Point): Point => {
@@ -93,17 +131,11 @@ export function InquiryMarks({
         ))}
       </g>
     );
-  if (tool === 'compare') {
-    const [a, b, c, d] = points;
-    return (
-      <g>
-        {a && b && <Line from={px(a)} to={px(b)} />}
-        {c && d && <Line from={px(c)} to={px(d)} dashed />}
-        {points.map((at, i) => (
-          <Dot key={i} at={px(at)} name={'ABCD'.charAt(i)} />
-        ))}
-      </g>
-    );
+  if (tool === 'compare' || tool === 'warm') {
+    const shown = placed(inquiry.pointed, { moved, found, toPlan }, tool);
+    const places = shown.map((one) => (side === 'plan' ? one.plan : one.painted));
+    const byHand = inquiry.pointed.map((one) => (side === 'plan' ? one.plan : one.painted) !== null);
+    return <Pointed places={places.map((at) => at && bare(at))} byHand={byHand} lines={tool === 'compare'} />;
   }
   return null;
 }

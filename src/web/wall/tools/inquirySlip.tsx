@@ -1,38 +1,40 @@
 import { useEffect, useState } from 'react';
 import type { Comparison, Painting, Photo } from '../../../contract';
-import { measuresOf, profileOf, readSpot } from '../../../core/look';
-import { outlineInWords, profileInWords, WALL_TEXT } from '../../../core/words';
+import { profileOf, readArea } from '../../../core/look';
+import { areaAloneInWords, gradientInWords, outlineInWords, profileInWords, WALL_TEXT } from '../../../core/words';
 import type { Point } from '../../../core/raster';
 import { call, type Refused } from '../../api/client';
 import { ProfileChart } from '../../charts/profileChart';
 import { ValueString } from '../../charts/valueString';
 import { useScale } from '../../settings';
 import type { LoadedPicture } from '../../stage/usePicture';
+import { CompareResult } from './compareResult';
 import type { Inquiry } from './inquiry';
+import { placed } from './pointed';
+import { PointedSlip } from './pointedSlip';
+import { spotAt } from './spotAt';
+import { WarmResult } from './warmResult';
 
-const SPOT_MM = 2.5;
 const STEP_MM = 1;
 
 interface Pair {
   readonly painting: Painting;
+  /** null = made without a reference */
   readonly plan: LoadedPicture | null;
   readonly flat: LoadedPicture | null;
   /** where a place of the plan lies in the painting, mm beyond */
   readonly moved: (at: Point) => Point;
   readonly found: (at: Point) => boolean;
+  /** a place of the painting back on the plan; null = there is no plan */
+  readonly toPlan: ((at: Point) => Point) | null;
 }
 
-function valueAt(picture: LoadedPicture, [x, y]: Point, { widthMm }: Painting): number | null {
-  const { width, height, data } = picture.pixels;
-  const perMm = width / widthMm;
-  return readSpot(data, { width, height }, { x: x * perMm, y: y * perMm, radius: SPOT_MM * perMm })?.value ?? null;
-}
-
-function both({ painting, plan, flat, moved }: Pair, at: Point): { planned: number; painted: number } | null {
-  if (!plan || !flat) return null;
+/** Values of a place on both pictures; where nothing is planned, of the painting alone. */
+function both({ painting, plan, flat, moved }: Pair, at: Point): { planned: number | null; painted: number } | null {
   const [dx, dy] = moved(at);
-  const [planned, painted] = [valueAt(plan, at, painting), valueAt(flat, [at[0] + dx, at[1] + dy], painting)];
-  return planned === null || painted === null ? null : { planned, painted };
+  const planned = plan ? (spotAt(plan, at, painting)?.value ?? null) : null;
+  const painted = flat ? (spotAt(flat, [at[0] + dx, at[1] + dy], painting)?.value ?? null) : null;
+  return painted === null || (plan && planned === null) ? null : { planned, painted };
 }
 
 /** The gradient under a drawn line. */
@@ -45,92 +47,28 @@ export function LineResult({ from, to, ...pair }: Pair & { from: Point; to: Poin
     return seen && { along: t * long, ...seen };
   }).filter((one) => one !== null);
   if (samples.length < 5) return <p className="small">{WALL_TEXT.lineLeaves}</p>;
+  const planless = !pair.plan;
   const profile = profileOf(
     samples.map(({ along }) => along),
-    samples.map(({ planned }) => planned),
+    samples.map(({ planned, painted }) => planned ?? painted),
     samples.map(({ painted }) => painted),
   );
   return (
     <div data-testid="line-result">
-      <ProfileChart profile={profile} />
-      <p className="small">dashed: plan; unbroken: painted; from A to B in mm</p>
-      <p className="serif mt-1">{profileInWords(profile)}</p>
+      <ProfileChart profile={profile} planless={planless} />
+      <p className="small">{planless ? WALL_TEXT.profileAlone : WALL_TEXT.profileBoth}</p>
+      <p className="serif mt-1">{planless ? gradientInWords(profile) : profileInWords(profile)}</p>
     </div>
   );
 }
 
 /** Spots ordered by value on both pictures. */
-export function StringResult({ points, ...pair }: Pair & { points: readonly Point[] }) {
+function StringResult({ points, ...pair }: Pair & { points: readonly Point[] }) {
   const spots = points.flatMap((at, i) => {
     const seen = both(pair, at);
     return seen ? [{ number: i + 1, ...seen }] : [];
   });
   return spots.length > 0 ? <ValueString spots={spots} /> : null;
-}
-
-const NOT_FOUND = 'not found';
-
-/** A lean from whichever of level and plumb is nearer. */
-const leanInWords = (lean: number): string =>
-  Math.abs(lean) <= 45
-    ? `${Math.abs(lean).toFixed(1)}° off level${Math.abs(lean) < 0.05 ? '' : lean > 0 ? ', right end low' : ', right end high'}`
-    : `${(90 - Math.abs(lean)).toFixed(1)}° off plumb${Math.abs(lean) > 89.95 ? '' : lean > 0 ? ', top left' : ', top right'}`;
-
-/**
- * Lengths, angles and proportions of two or four points, planned and painted; of the painting only where both ends were
- * found in it.
- */
-export function CompareResult({
-  points,
-  moved,
-  found,
-}: Pick<Pair, 'moved' | 'found'> & { readonly points: readonly Point[] }) {
-  const planned = measuresOf(points);
-  const painted = measuresOf(
-    points.map((at): Point => {
-      const [dx, dy] = moved(at);
-      return [at[0] + dx, at[1] + dy];
-    }),
-  );
-  if (!planned || !painted) return null;
-  const known = points.map(found);
-  const every = (ends: readonly boolean[]) => !ends.includes(false);
-  const [first, second, all] = [every(known.slice(0, 2)), every(known.slice(2)), every(known)];
-  const told = (is: boolean, words: string) => (is ? words : NOT_FOUND);
-  const rows: [string, string, string][] = [
-    ['A to B', `${planned.first.toFixed(1)} mm`, told(first, `${painted.first.toFixed(1)} mm`)],
-    ['A to B leans', leanInWords(planned.lean), told(first, leanInWords(painted.lean))],
-  ];
-  if (planned.second !== null && painted.second !== null) {
-    rows.push(['C to D', `${planned.second.toFixed(1)} mm`, told(second, `${painted.second.toFixed(1)} mm`)]);
-    rows.push(['A B : C D', planned.proportion?.toFixed(2) ?? '', told(all, painted.proportion?.toFixed(2) ?? '')]);
-    rows.push(['angle between', `${planned.angle?.toFixed(1)}°`, told(all, `${painted.angle?.toFixed(1)}°`)]);
-  }
-  return (
-    <table className="mt-2 w-full text-[15px]" data-testid="compare-result">
-      {!all && <caption className="small caption-bottom text-left">{WALL_TEXT.endsNotFound}</caption>}
-      <thead>
-        <tr className="text-left">
-          <th scope="col">
-            <span className="sr-only">Measure</span>
-          </th>
-          <th scope="col">planned</th>
-          <th scope="col">painted</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map(([name, a, b]) => (
-          <tr key={name} style={{ borderTop: '1px solid var(--slip-rule)' }}>
-            <th scope="row" className="text-left font-normal">
-              {name}
-            </th>
-            <td>{a}</td>
-            <td>{b}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
 }
 
 /** Any region by outline, measured where the whole photograph is. */
@@ -176,13 +114,40 @@ export function OutlineResult({ points, photo }: { points: readonly Point[]; pho
   );
 }
 
+/** Any region by outline, where there is no plan to compare it with: as the flat shows it. */
+function AreaResult({ points, painting, flat }: Pick<Pair, 'painting' | 'flat'> & { points: readonly Point[] }) {
+  const scale = useScale();
+  if (!flat) return null;
+  const perMm = flat.pixels.width / painting.widthMm;
+  const outline = points.map(([x, y]): Point => [x * perMm, y * perMm]);
+  const area = readArea(flat.pixels.data, flat.pixels, outline);
+  return (
+    area && (
+      <p className="serif mt-1" data-testid="outline-result">
+        {areaAloneInWords(area, scale.show)}
+      </p>
+    )
+  );
+}
+
 /** What the inquiry under way found. */
 export function InquiryResult({ inquiry, photo, ...pair }: Pair & { inquiry: Inquiry; photo: Photo }) {
-  const { tool, points } = inquiry;
+  const { tool, points, pointed } = inquiry;
+  const { painting, plan, flat } = pair;
   const [from, to] = points;
   if (tool === 'line' && from && to) return <LineResult from={from} to={to} {...pair} />;
   if (tool === 'string') return <StringResult points={points} {...pair} />;
-  if (tool === 'compare') return <CompareResult points={points} moved={pair.moved} found={pair.found} />;
-  if (tool === 'outline' && points.length > 2) return <OutlineResult points={points} photo={photo} />;
+  if (tool === 'compare' || tool === 'warm') {
+    const shown = placed(pointed, pair, tool);
+    return (
+      <>
+        {tool === 'compare' && <CompareResult points={shown} painting={painting} />}
+        {tool === 'warm' && <WarmResult points={shown} {...{ painting, plan, flat }} />}
+        <PointedSlip points={shown} {...{ inquiry, painting, plan, flat }} />
+      </>
+    );
+  }
+  if (tool === 'outline' && points.length > 2)
+    return plan ? <OutlineResult points={points} photo={photo} /> : <AreaResult {...{ points, painting, flat }} />;
   return null;
 }

@@ -1,73 +1,11 @@
-import { landmarkAtInWords, landmarkInWords, WALL_TEXT } from '../../../core/words';
-import { useEffect, useState, type KeyboardEvent } from 'react';
+import { landmarkInWords, WALL_TEXT } from '../../../core/words';
+import { useEffect, useState, type ReactNode } from 'react';
 import type { Landmark, Painting } from '../../../contract';
 import type { Point } from '../../../core/raster';
 import type { LoadedPicture } from '../../stage/usePicture';
-import { Pane } from '../../stage/pane';
-import { arrowOf, insideOf } from '../../stage/pointers';
+import { insideOf } from '../../stage/pointers';
 import { WordChoice } from '../../ui/words';
-
-const SIZE = 118;
-const SHOWN_MM = 24;
-
-/** A place enlarged, with the point in its middle; arrow keys move it by half a millimetre, with Shift by two. */
-function Magnifier({
-  picture,
-  at,
-  painting,
-  label,
-  onNudge,
-}: {
-  picture: LoadedPicture | null;
-  at: Point;
-  painting: Painting;
-  label: string;
-  onNudge: (by: Point) => void;
-}) {
-  const draw = (context: CanvasRenderingContext2D, ratio: number) => {
-    if (!picture) return;
-    const wide = SIZE * ratio;
-    const perMm = picture.bitmap.width / painting.widthMm;
-    context.drawImage(
-      picture.bitmap,
-      (at[0] - SHOWN_MM / 2) * perMm,
-      (at[1] - SHOWN_MM / 2) * perMm,
-      SHOWN_MM * perMm,
-      SHOWN_MM * perMm,
-      0,
-      0,
-      wide,
-      wide,
-    );
-    const m = wide / 2;
-    for (const [colour, line] of [
-      ['#fff', 3 * ratio],
-      ['#000', 1.2 * ratio],
-    ] as const) {
-      context.strokeStyle = colour;
-      context.lineWidth = line;
-      context.beginPath();
-      context.moveTo(m - 16 * ratio, m);
-      context.lineTo(m + 16 * ratio, m);
-      context.moveTo(m, m - 16 * ratio);
-      context.lineTo(m, m + 16 * ratio);
-      context.stroke();
-    }
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    const way = arrowOf(event.key);
-    if (!way) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const far = event.shiftKey ? 2 : 0.5;
-    onNudge([way[0] * far, way[1] * far]);
-  };
-  return (
-    <button className="border-0 bg-transparent p-0" aria-label={landmarkAtInWords(label, at)} onKeyDown={onKeyDown}>
-      <Pane size={SIZE} draw={draw} changes={[picture, at, painting]} />
-    </button>
-  );
-}
+import { Magnifier } from './magnifier';
 
 interface OneProps {
   readonly landmark: Landmark;
@@ -124,7 +62,6 @@ export function LandmarkSlip({
   waiting,
   kept,
   snap,
-  onSnap,
   onChange,
   onKeep,
   ...pictures
@@ -133,8 +70,8 @@ export function LandmarkSlip({
   waiting: boolean;
   /** they are the ones already kept */
   kept: boolean;
-  snap: boolean;
-  onSnap: (on: boolean) => void;
+  /** whether points go to the nearest contour */
+  snap: ReactNode;
   onChange: (next: Landmark[]) => void;
   onKeep: () => void;
 }) {
@@ -149,10 +86,7 @@ export function LandmarkSlip({
       <p className="small" role="status">
         {waiting ? WALL_TEXT.tapOnPainting : WALL_TEXT.tapLandmark}
       </p>
-      <label className="small mt-1 flex items-center gap-2">
-        <input type="checkbox" checked={snap} onChange={(event) => onSnap(event.target.checked)} />
-        snap to the nearest contour
-      </label>
+      {snap}
       {one && (
         <>
           <OneLandmark landmark={one} index={index} onPut={put} {...pictures} />

@@ -1,5 +1,4 @@
 import type { Painting } from '../../../contract';
-import { readSpot } from '../../../core/look';
 import { alongWithValue, hueTowards, warmthAlong } from '../../../core/colour';
 import { AMOUNT_WORDS, colourAmount, stepsInWords, WALL_TEXT } from '../../../core/words';
 import type { Point } from '../../../core/raster';
@@ -7,18 +6,11 @@ import { Mark, markOf } from '../../marks/mark';
 import { useScale } from '../../settings';
 import type { LoadedPicture } from '../../stage/usePicture';
 import { figure } from '../../words';
+import { spotAt } from './spotAt';
 
-const SPOT_MM = 2.5; // radius: a fingertip
-
-function spotOf(picture: LoadedPicture | null, at: Point, { widthMm }: Painting) {
-  if (!picture) return null;
-  const { width, height, data } = picture.pixels;
-  return readSpot(
-    data,
-    { width, height },
-    { x: at[0] * width, y: at[1] * height, radius: (SPOT_MM / widthMm) * width },
-  );
-}
+/** The spot at a place, shares of the picture. */
+const spotOf = (picture: LoadedPicture | null, [x, y]: Point, painting: Painting) =>
+  picture && spotAt(picture, [x * painting.widthMm, y * painting.heightMm], painting);
 
 /** The spot under the pointer on both pictures: value, warmth, chroma, and the difference in words. */
 export function SpotSlip({
@@ -38,7 +30,8 @@ export function SpotSlip({
   const scale = useScale();
   const planned = at && spotOf(left, at, painting);
   const painted = at && spotOf(flat, at, painting);
-  if (!at || (!planned && !painted)) return <p className="small">{WALL_TEXT.moveForSpot}</p>;
+  if (!at || (!planned && !painted))
+    return <p className="small">{left ? WALL_TEXT.moveForSpot : WALL_TEXT.moveForSpotAlone}</p>;
   if (!planned) return painted ? <Alone at={at} painting={painting} spot={painted} /> : null;
   const amount = painted ? painted.value - planned.value : 0;
   const matched = painted ? alongWithValue(planned.lab, painted.lab, (painted.lab.L + 16) / (planned.lab.L + 16)) : 1;

@@ -1,0 +1,57 @@
+import { describe, expect, test } from 'vitest';
+import {
+  angleInWords,
+  comparedInWords,
+  heightOffInWords,
+  leanOffInWords,
+  leanShortInWords,
+  lengthOffInWords,
+  longerInWords,
+  warmAgainstInWords,
+} from './comparedWords';
+
+describe('lines compared', () => {
+  test('one line, two, and the furthest and nearest of several', () => {
+    expect(comparedInWords([0.04])).toBe('A B is 4.0 % too long.');
+    expect(comparedInWords([null])).toBe('');
+    expect(comparedInWords([0, -0.1])).toBe('Beside A B, C D is 10.0 % too short.');
+    expect(comparedInWords([0, 0.001, -0.002])).toBe('Beside A B, every length is right.');
+    expect(comparedInWords([0, 0.02, null, -0.1, 0.001])).toBe(
+      'Beside A B, G H is 10.0 % too short: the furthest off. The nearest is I J, right.',
+    );
+  });
+
+  test('what is off by nothing is right; a lean is told from level or from plumb', () => {
+    expect([lengthOffInWords(0.001), heightOffInWords(0), longerInWords(0.01), leanOffInWords(0)]).toEqual([
+      'right',
+      'right',
+      'right',
+      'right',
+    ]);
+    expect([0, 1.24, -3, 90, 88.8, -88].map(leanShortInWords)).toEqual([
+      'level',
+      '1.2° right low',
+      '3.0° right high',
+      'plumb',
+      '1.2° top left',
+      '2.0° top right',
+    ]);
+    expect(leanOffInWords(-0.6)).toBe('0.6° back');
+    expect(angleInWords(null, 30)).toBe('Between A B and C D: 30.0°.');
+    expect(angleInWords(30, null)).toBe('Between A B and C D: planned 30.0°, painted not found.');
+  });
+});
+
+test('warm against cool says what to do and why', () => {
+  expect(warmAgainstInWords(6, 2.6)).toBe(
+    'Make A warmer or B cooler, by 3: A is 6 warmer than B in the plan, 3 in the painting.',
+  );
+  expect(warmAgainstInWords(5, -4)).toBe(
+    'Make A warmer or B cooler, by 9: A is 5 warmer than B in the plan; A is 4 cooler than B in the painting.',
+  );
+  expect(warmAgainstInWords(0, 6)).toBe(
+    'Make A cooler or B warmer, by 6: A and B are alike in warmth in the plan; A is 6 warmer than B in the painting.',
+  );
+  expect(warmAgainstInWords(6, 5)).toBe('As planned: A is 6 warmer than B in the plan, 5 in the painting.');
+  expect(warmAgainstInWords(null, -3)).toBe('A is 3 cooler than B in the painting.');
+});
