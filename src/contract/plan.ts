@@ -182,6 +182,21 @@ export const Approach = z.object({
   stages: z.array(Stage).min(1, INPUT_TEXT.approachStage).max(12),
 }) satisfies z.ZodType<ApproachRecord>;
 
+/** What likeness is measured by: the planned span between two landmarks, and from which share of it a shift is told. */
+const Likeness = z.object({
+  from: z.string().trim().min(1).max(40),
+  to: z.string().trim().min(1).max(40),
+  /** percent of the span */
+  threshold: z.number().min(0.1, INPUT_TEXT.likenessLeast).max(50),
+});
+
+/** A known length, mm, and what it measures on an aid, through a lens or on a print. */
+export const KnownLength = z.object({
+  name: z.string().trim().min(1, INPUT_TEXT.aidName).max(60),
+  should: z.number().min(1, INPUT_TEXT.aidLength).max(5000),
+  measures: z.number().min(1, INPUT_TEXT.aidLength).max(5000),
+});
+
 /** What holds for the whole painting. */
 export const SetUp = z.object({
   surface: z.string().trim().max(120).default(''),
@@ -194,6 +209,10 @@ export const SetUp = z.object({
   approach: Approach.nullable().default(null),
   /** id of the stage under way */
   stage: z.string().max(60).nullable().default(null),
+  /** null = by the widest span between landmarks */
+  likeness: Likeness.nullable().default(null),
+  /** aids, lenses and prints a known length was measured on */
+  aids: z.array(KnownLength).max(6).default([]),
 });
 
 export const Purpose = z.enum(['main', 'detail', 'colour', 'field study', 'set-up', 'earlier version', 'added thing']);
@@ -254,6 +273,7 @@ export type PassageLabel = Made<typeof PassageLabel>;
 export type Passage = Made<typeof Passage>;
 export type EdgeWish = Made<typeof EdgeWish>;
 export type SetUp = Made<typeof SetUp>;
+export type KnownLength = Made<typeof KnownLength>;
 export type Stage = Made<typeof Stage>;
 export type Approach = Made<typeof Approach>;
 export type Purpose = Made<typeof Purpose>;

@@ -97,8 +97,8 @@ try {
       async () => {
         await page.goto(wall);
         await page.getByText('Reading, session').waitFor();
-        await page.getByRole('button', { name: 'Outlines' }).click();
-        await page.getByRole('button', { name: 'Plumb and level' }).click();
+        await page.keyboard.press('k');
+        await page.keyboard.press('l');
       },
     ],
   ];

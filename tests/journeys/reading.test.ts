@@ -10,7 +10,16 @@ import {
   startServer,
   type Server,
 } from '../server';
-import { axeFaults, boxOf, complaintsOf, drag, openBrowser, sticksOut, PATIENCE } from './browser';
+import {
+  axeFaults,
+  boxOf,
+  cleanOnEverySurround,
+  complaintsOf,
+  drag,
+  openBrowser,
+  sticksOut,
+  PATIENCE,
+} from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -115,6 +124,7 @@ describe('reading a session on the wall', () => {
 
   test('a line tells its gradient, spots are strung, four points make a proportion, an outline is measured', async () => {
     await open();
+    await button('Measure').click();
     await button('Check a gradient').click();
     await drag(page, plan(), [
       [0.22, 0.5],
@@ -144,8 +154,7 @@ describe('reading a session on the wall', () => {
       await tapAt(flat(), at);
     await page
       .getByTestId('compare-result')
-      .getByText('Beside A B, every length is right.')
-      .or(page.getByText(/Beside A B, C D is/))
+      .getByRole('row', { name: /C D .*\d+\.\d/ })
       .waitFor();
     await button('Measure an area').click();
     await drag(page, flat(), [
@@ -160,8 +169,67 @@ describe('reading a session on the wall', () => {
       .waitFor();
   });
 
+  test('ends shown on the painting go before those found; proportions, leans and heights are told', async () => {
+    await open();
+    await page.keyboard.press('c');
+    await page.getByLabel('snap to the nearest contour').uncheck();
+    for (const at of [
+      [0.1, 0.2],
+      [0.9, 0.2],
+      [0.1, 0.6],
+      [0.5, 0.6],
+    ] as const)
+      await tapAt(plan(), at);
+    for (const at of [
+      [0.1, 0.2],
+      [0.9, 0.2],
+      [0.1, 0.63],
+      [0.54, 0.63],
+    ] as const)
+      await tapAt(flat(), at);
+    await page.getByText('Beside A B, C D is 10.0 % too long.').waitFor();
+    await button('Heights').click();
+    await page.getByRole('row', { name: /C D 180\.0 189\.0 3\.0 % low/ }).waitFor();
+    await button('Begin again').click();
+    // Two places: which is the warmer, by keys alone.
+    await page.keyboard.press('t');
+    await page.getByRole('group', { name: /^The plan: arrow keys/ }).focus();
+    for (const key of ['Shift+ArrowLeft', 'Shift+ArrowUp', 'Enter', 'Shift+ArrowRight', 'Shift+ArrowDown', 'Enter'])
+      await page.keyboard.press(key);
+    await page
+      .getByTestId('warm-result')
+      .getByText(/A (is \d+ (warmer|cooler) than|and) B.* in the painting/)
+      .waitFor();
+    await cleanOnEverySurround(page, 'warm against cool');
+  });
+
+  test('one laid over the other tells how well they lie; both are shown in the plan’s own values', async () => {
+    await open();
+    await page.keyboard.press('o');
+    await page
+      .getByTestId('residual')
+      .getByText(/half lie within \d+\.\d mm|too little/)
+      .waitFor();
+    await page.keyboard.press('Escape');
+    const greys = () =>
+      flat().evaluate((canvas: HTMLCanvasElement) => {
+        const data = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? [];
+        const counts = new Map<number, number>();
+        for (let i = 0; i < data.length; i += 40)
+          if (data[i] === data[i + 1]) counts.set(data[i] ?? 0, (counts.get(data[i] ?? 0) ?? 0) + 1);
+        return [...counts.values()].filter((n) => n > data.length / 40 / 50).length;
+      });
+    await page.keyboard.press('1');
+    await button('The plan’s values').waitFor();
+    // Five tones in the plan, so five in the painting.
+    await expect.poll(greys, { timeout: PATIENCE }).toBeLessThanOrEqual(5);
+    expect(await greys()).toBeGreaterThan(2);
+    await page.keyboard.press('1');
+  });
+
   test('a landmark is shown on both pictures, moved by key, kept, and read anew', async () => {
     await open();
+    await button('Measure').click();
     await button('Landmarks').click();
     await page.getByLabel('snap to the nearest contour').uncheck();
     await tapAt(plan(), [0.115, 0.31]);
@@ -179,6 +247,15 @@ describe('reading a session on the wall', () => {
     const table = page.getByRole('table', { name: /Landmarks, the furthest off first/ });
     await table.getByRole('row').nth(2).waitFor();
     expect(await table.getByRole('row').nth(1).innerText()).toMatch(/spout\s+\d+\.\d mm\s+\d\.\d %/);
+    // The painter's own measure: from which share of the span a shift is told, kept with the painting.
+    await page.getByLabel('told from').fill('0,5');
+    await page.keyboard.press('Enter');
+    await page
+      .getByTestId('likeness')
+      .getByText(/Off by more than 0\.5 % of .* as planned: .*spout \(\d/)
+      .waitFor();
+    const { painting } = await ask(server, 'getPainting', { params: { paintingId: id } });
+    expect(painting.setUp.likeness).toMatchObject({ threshold: 0.5 });
     await button('2').click();
     await button('Take this one away').click();
     await button('spout').click();
@@ -278,11 +355,12 @@ describe('reading a session on the wall', () => {
     const landmarks = [landmark('spout', [46, 93], [46, 90]), landmark('foot', [240, 210], [240, 210])];
     await ask(server, 'setLandmarks', { params: { photoId: nextPhoto }, body: { landmarks } });
     await page.goto(`${server.url}/painting/${id}/wall/2`);
+    await button('Measure').click();
     await button('Landmarks').click();
     const table = page.getByRole('table', { name: /Landmarks, the furthest off first/ });
     await table.getByRole('columnheader', { name: 'session 1' }).waitFor();
     const rows = await table.locator('tbody tr').allInnerTexts();
-    expect(rows[0]).toMatch(/^spout\s+3\.0 mm\s+1\.3 %\s+\d+\.\d mm$/);
+    expect(rows[0]).toMatch(/^spout\s+3\.0 mm\s+1\.3 %\s+\d+\.\d %$/);
     expect(rows[1].trim()).toMatch(/^foot\s+0\.0 mm\s+0\.0 %$/);
   });
 

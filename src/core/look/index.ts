@@ -13,4 +13,6 @@ export {
   type Pointed,
 } from './compare';
 export { readArea, type Area } from './area';
+export { displacedBy, unitBetween, widestSpan, type Displaced, type Feature, type Unit } from './likeness';
+export { residualOf, type Residual } from './residual';
 export { warmAgainst } from './warmAgainst';

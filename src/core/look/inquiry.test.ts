@@ -18,6 +18,7 @@ import {
   profileOf,
   readArea,
   repainted,
+  residualOf,
   shifter,
   snapToContour,
   warmAgainst,
@@ -274,4 +275,11 @@ test('an outlined area is told by its middle value, whatever lies beside it', ()
   expect(area?.chroma).toBeLessThan(0.5);
   expect(readArea(rgba, { width: W, height: H }, box(20, 40))?.spread).toBeGreaterThan(4);
   expect(readArea(rgba, { width: W, height: H }, box(200, 5))).toBeNull();
+});
+
+test('a residual is told of the places that were found; too few of them tell nothing', () => {
+  const point = (mm: number, confidence: number) => ({ shift: [0, mm] as const, confidence });
+  const points = [point(0, 0.9), point(1, 0.9), point(2, 0.6), point(-6, 0.5), point(40, 0.2)];
+  expect(residualOf(points)).toEqual({ median: 1.5, most: 6, found: 0.8 });
+  expect(residualOf(points.slice(1))).toBeNull();
 });

@@ -12,6 +12,7 @@ export {
   type PaintRange,
   type ValueRange,
 } from './key';
+export { aidScaleOf, type AidScale, type KnownLength } from './aidScale';
 export {
   cropBase,
   cropCorners,

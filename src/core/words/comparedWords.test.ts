@@ -5,8 +5,10 @@ import {
   heightOffInWords,
   leanOffInWords,
   leanShortInWords,
+  likenessInWords,
   lengthOffInWords,
   longerInWords,
+  residualInWords,
   warmAgainstInWords,
 } from './comparedWords';
 
@@ -54,4 +56,24 @@ test('warm against cool says what to do and why', () => {
   );
   expect(warmAgainstInWords(6, 5)).toBe('As planned: A is 6 warmer than B in the plan, 5 in the painting.');
   expect(warmAgainstInWords(null, -3)).toBe('A is 3 cooler than B in the painting.');
+});
+
+test('likeness names what is off by more than the painter allows', () => {
+  const by = { from: 'crown', to: 'chin', mm: 200, threshold: 0.02 };
+  const off = [
+    { name: 'left eye', share: 0.03 },
+    { name: 'mouth', share: 0.021 },
+    { name: 'nose', share: 0.02 },
+  ];
+  expect(likenessInWords(off, by)).toBe(
+    'Off by more than 2 % of crown to chin, 200 mm as planned: left eye (3.0 %) and mouth (2.1 %).',
+  );
+  expect(likenessInWords(off.slice(2), by)).toBe('Every landmark is within 2 % of crown to chin, 200 mm as planned.');
+});
+
+test('how well plan and painting lie over each other; nothing is said where too little was found', () => {
+  expect(residualInWords({ median: 0.62, most: 2.31, found: 0.618 })).toBe(
+    'Of the plan’s places 62 % were found again in the painting: half lie within 0.6 mm of where they are planned, the furthest 2.3 mm off.',
+  );
+  expect(residualInWords(null)).toMatch(/too little/);
 });

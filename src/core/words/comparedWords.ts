@@ -1,4 +1,5 @@
 import { figure } from './figures';
+import { listed, percent } from './listed';
 
 // Share of a length from which it is called off: what the same photograph measured again may differ by.
 const SPOKEN = 0.005;
@@ -85,3 +86,40 @@ export function warmAgainstInWords(planned: number | null, painted: number): str
   const [one, other] = by > 0 ? ['warmer', 'cooler'] : ['cooler', 'warmer'];
   return `Make A ${one} or B ${other}, by ${figure(Math.abs(by), 0)}: ${meant}.`;
 }
+
+interface Off {
+  readonly name: string;
+  /** of the unit, 0..1 */
+  readonly share: number;
+}
+
+/**
+ * Which features are off by more than the painter allows.
+ * @param off the furthest first; @param threshold of the unit, 0..1
+ */
+export function likenessInWords(
+  off: readonly Off[],
+  { from, to, mm, threshold }: { from: string; to: string; mm: number; threshold: number },
+): string {
+  const unit = `${from} to ${to}, ${mm.toFixed(0)} mm as planned`;
+  const allowed = `${+(100 * threshold).toFixed(1)} % of ${unit}`;
+  const beyond = off.filter(({ share }) => share > threshold);
+  if (beyond.length === 0) return `Every landmark is within ${allowed}.`;
+  const names = beyond.map(({ name, share }) => `${name} (${(100 * share).toFixed(1)} %)`);
+  return `Off by more than ${allowed}: ${listed(names)}.`;
+}
+
+/**
+ * How far plan and painting lie apart when one is laid over the other.
+ * @param residual null = found in too few places
+ */
+export const residualInWords = (residual: { median: number; most: number; found: number } | null): string =>
+  residual
+    ? [
+        `Of the plan’s places ${percent(residual.found)} were found again in the painting:`,
+        `half lie within ${residual.median.toFixed(1)} mm of where they are planned, the furthest ${residual.most.toFixed(1)} mm off.`,
+      ].join(' ')
+    : 'Revlin found too little of the plan in the painting to say how well the two lie over each other.';
+
+/** What keys do on a picture. */
+export const keysInWords = (picture: string): string => `${picture}: arrow keys move the spot, Enter puts it down`;

@@ -100,10 +100,6 @@ export const landmarkInWords = ([x, y]: Point): string =>
 export const landmarkAtInWords = (which: string, [x, y]: Point): string =>
   `${which}: ${x.toFixed(1)} mm across, ${y.toFixed(1)} down. Arrow keys move it.`;
 
-/** The widest span between landmarks. */
-export const spanInWords = ({ names, mm }: { names: string; mm: number }): string =>
-  `The span is ${names}, ${mm.toFixed(0)} mm. The same name in another session is the same feature.`;
-
 const SIDES = ['left', 'right', 'top', 'bottom'] as const;
 /** Margins of a mass in the window a frame leaves: left, right, top, bottom, mm. */
 export function marginsInWords(planned: readonly number[], painted: readonly number[]): string {

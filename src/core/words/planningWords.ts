@@ -45,3 +45,18 @@ export const rereadInWords = (sessions: number): string =>
   sessions === 0 ? 'Every session is read by this plan already.' : `${plural(sessions, 'session')} being read again.`;
 /** What is asked of a place that was shown. @param name of the place */
 export const howToDifferInWords = (name: string): string => `${name}: how should it differ?`;
+
+/**
+ * Whether an aid, lens or print is true to size, and what to do where it is not.
+ * @param scale its factor is measured over known
+ */
+export function aidScaleInWords(
+  name: string,
+  { factor, doubt, tooShort, true: isTrue }: { factor: number; doubt: number; tooShort: boolean; true: boolean },
+): string {
+  const off = `${(100 * Math.abs(factor - 1)).toFixed(1)} % too ${factor > 1 ? 'large' : 'small'}`;
+  const sure = `give or take ${(100 * doubt).toFixed(1)} %`;
+  const longer = tooShort ? ' Measure 50 mm or more, to know it to 1 %.' : '';
+  if (isTrue) return `${name}: true to size, ${sure}.${longer}`;
+  return `${name}: ${off}, ${sure}. Do not work at the same size from it: set it to ${(100 / factor).toFixed(1)} %, and measure again.${longer}`;
+}

@@ -17,7 +17,7 @@ import { useMoved } from '../stage/useMoved';
 import { nextOf, NOTHING_TO_CORRECT, plural } from '../words';
 import { useDetail } from '../painting/paintingLayout';
 
-const RANGE = { darkest: 0, lightest: 10 };
+const FITTED = { range: { darkest: 0, lightest: 10 } };
 
 interface Parts {
   readonly detail: PaintingDetail;
@@ -92,7 +92,7 @@ function Shown({ detail: { painting, plan, reference }, reading, number, desk }:
       leaders={false}
       onDraw={adding ? outline.draw : undefined}
       layers={{ top: [(toPx) => <OutlineSoFar points={outline.points} toPx={toPx} />] }}
-      range={RANGE}
+      fitted={FITTED}
       showFlat
       names={{ plan: <b>Plan</b>, flat: <b>Session {number}</b> }}
     />

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { PlanDraft } from './draft';
+import { dayInWords } from '../words';
 import { WordChoice } from '../ui/words';
 
 const TOLERANCES = [
@@ -42,7 +43,7 @@ export function DrawingsSlip({ plan: { draft, change } }: { plan: PlanDraft }) {
               {' '}
               {drawing.name}
             </button>
-            <span className="small">{drawing.keptAt.slice(0, 10)}</span>
+            <span className="small">{dayInWords(drawing.keptAt)}</span>
           </li>
         ))}
       </ul>

@@ -32,7 +32,7 @@ function AuditMap({ detail, reference }: { detail: PaintingDetail; reference: Re
           src={fileUrl('referenceBase', reference.id, { crop: JSON.stringify(reference.crop) })}
           alt={`${reference.fileName} as cropped`}
           className="absolute inset-0 h-full w-full"
-        />{' '}
+        />
         <svg
           viewBox={`0 0 ${painting.widthMm} ${painting.heightMm}`}
           className="absolute inset-0 h-full w-full"
@@ -84,7 +84,6 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
             value={reference.purpose}
             onChange={(event) => say({ purpose: event.target.value as Purpose })}
           >
-            {' '}
             {FURTHER.map((purpose) => (
               <option key={purpose} value={purpose}>
                 {PURPOSES[purpose]}
@@ -108,9 +107,7 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
       )}
       {text('source', 'Where it comes from', 'my own photograph')}
       {text('permission', 'Whether it may be used', 'asked on 3 March, yes')}
-      {reference.purpose === 'detail' && (
-        <DetailPlace detail={detail} reference={reference} onPlace={(place) => say({ place })} />
-      )}{' '}
+      {!reference.governs && <ItsPlace detail={detail} reference={reference} onPlace={(place) => say({ place })} />}
       {!reference.governs && (
         <div className="flex flex-wrap gap-x-4">
           <button className="line" onClick={() => say({ governs: true })}>
@@ -129,8 +126,8 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
   );
 }
 
-/** A detail's place, typed in mm from the canvas's top left. */
-function DetailPlace({
+/** The place a reference is for, typed in mm from the canvas's top left; none = all of it. */
+function ItsPlace({
   detail,
   reference,
   onPlace,
@@ -150,7 +147,7 @@ function DetailPlace({
   };
   return (
     <fieldset>
-      <legend className="small">Its place on the canvas, mm</legend>
+      <legend className="small">{box ? PLAN_TEXT.itsPlace : PLAN_TEXT.forAll}</legend>
       <div className="flex gap-2">
         <NumberField
           label="from the left"
@@ -160,7 +157,7 @@ function DetailPlace({
           max={widthMm}
           step={1}
           onValue={(v) => set(0, v)}
-        />{' '}
+        />
         <NumberField
           label="from the top"
           shown
@@ -169,7 +166,7 @@ function DetailPlace({
           max={heightMm}
           step={1}
           onValue={(v) => set(1, v)}
-        />{' '}
+        />
         <NumberField
           label="wide"
           shown
@@ -178,8 +175,13 @@ function DetailPlace({
           max={widthMm}
           step={1}
           onValue={(v) => set(2, v)}
-        />{' '}
+        />
       </div>
+      {box && (
+        <button className="line small" onClick={() => onPlace(null)}>
+          It is for the whole canvas
+        </button>
+      )}
     </fieldset>
   );
 }
@@ -195,7 +197,6 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
         className="grid items-start gap-5"
         style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(min(300px, 100%), 1fr))' }}
       >
-        {' '}
         {references.map((reference) => (
           <section key={reference.id} className="slip" aria-label={reference.fileName}>
             <h2 className="mb-2 first-letter:uppercase">
@@ -226,7 +227,6 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
             busy={add.isPending}
             onFiles={([file]) => add.mutate({ params: { paintingId: painting.id }, file, body: { purpose } })}
           >
-            {' '}
             <p className="small">{PLAN_TEXT.fileKept}</p>
           </FileDrop>
           <ProblemNote error={add.error} />

@@ -4,8 +4,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import { fileUrl, PlanContent } from '../../contract';
 import { refresh, useAction, useJob, usePlans } from '../api/queries';
 import { ProblemNote } from '../ui/problem';
-import { plural } from '../words';
+import { dayInWords, plural } from '../words';
 import type { PartProps } from './part';
+import { SizeWarning, TrueToSize } from './trueToSize';
 import { TextField } from '../ui/textField';
 import { WordChoice, WordSwitch } from '../ui/words';
 
@@ -99,6 +100,7 @@ function Transfer({ detail, printed }: Pick<PartProps, 'detail'> & { printed: Pr
           onChange={(event) => printed.setStrength(Number(event.target.value))}
         />
       </label>
+      <SizeWarning detail={detail} />
       <a className="btn" href={fileUrl('transfer', detail.painting.id, printed.query)} target="_blank" rel="noreferrer">
         Print the lines
       </a>
@@ -122,7 +124,7 @@ function Versions({ detail: { painting }, plan }: PartProps) {
           <li key={one.id} className="flex justify-between gap-3">
             <span style={{ fontWeight: i === 0 ? 700 : undefined }}>version {one.version}</span>
             <span className="small">
-              {one.createdAt.slice(0, 10)}, {plural(one.readings, 'reading')}
+              {dayInWords(one.createdAt)}, {plural(one.readings, 'reading')}
               {i > 0 && (
                 <>
                   {' '}
@@ -167,6 +169,7 @@ export function SheetPart(props: PartProps) {
     >
       <Sheet {...props} printed={printed} />
       <Transfer detail={props.detail} printed={printed} />
+      <TrueToSize detail={props.detail} />
       <Versions {...props} />
     </div>
   );

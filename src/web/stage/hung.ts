@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { FindingOfReading, Painting } from '../../contract';
 import type { Point } from '../../core/raster';
-import type { AidState } from './aidState';
+import type { AidState, Fitted } from './aidState';
 import type { Layer, Layers } from './layer';
 import type { Stroke } from './outlining';
 import type { Spot } from './spot';
@@ -31,7 +31,8 @@ export interface PicturesProps {
   readonly layers?: Layers;
   readonly onDraw?: (at: Point, stroke: Stroke) => void;
   readonly onDrawPlan?: (at: Point, stroke: Stroke) => void;
-  readonly range: { darkest: number; lightest: number };
+  /** what steps of value are fitted to */
+  readonly fitted: Fitted;
   /** true while the flat is on top of a blink */
   readonly showFlat: boolean;
   /** leader lines to numerals in the margin; on unless said otherwise */

@@ -2,6 +2,8 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import type { Point } from '../../core/raster';
 import type { Stroke } from './outlining';
 import type { Layer } from './layer';
+import { keysInWords } from '../../core/words';
+import { useKeySpot } from './keySpot';
 import { usePointers } from './usePointers';
 import { fromFrame, panBy, pinched, toFrame, zoomAt, type View } from './view';
 
@@ -113,6 +115,7 @@ export function PictureFrame({
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = useSize(box);
+  const onKeyDown = useKeySpot(proportion, { onSpot, onPick, onDraw });
   const fingers = useFingers(box, { view, onView, onSpot, onPick, onDraw }, size);
   useEffect(() => {
     if (canvas.current && bitmap && size.width > 0) draw(canvas.current, bitmap, { view, size });
@@ -132,6 +135,7 @@ export function PictureFrame({
     <div
       ref={box}
       className="relative w-full"
+      {...((onPick ?? onDraw) && { tabIndex: 0, role: 'group', 'aria-label': keysInWords(label), onKeyDown })}
       style={{
         aspectRatio: proportion,
         touchAction: view.zoom > 1 || onDraw ? 'none' : 'pan-y',

@@ -75,9 +75,9 @@ const over =
 
 /** Reference as planned and painting: side by side or one over the other, under one pan and zoom. */
 export function Pictures(props: PicturesProps) {
-  const { painting, plan, flat, aids, range, laid, onPick } = props;
+  const { painting, plan, flat, aids, fitted, laid, onPick } = props;
   const { settings } = useSettings();
-  const wanted = useMemo(() => aidsOf(aids, range), [aids, range]);
+  const wanted = useMemo(() => aidsOf(aids, fitted), [aids, fitted]);
   const shown = { plan: useThroughAids(plan, wanted), flat: useThroughAids(flat, wanted) };
   const plumb = usePlumb(laid === 'plumb');
   const { mirror, turned } = props.view;

@@ -84,6 +84,7 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['S', 'squint'],
       ['G', 'grey'],
       ['2 to 9', 'so many values'],
+      ['1', 'in the plan’s own values'],
       ['M', 'mirror'],
       ['U', 'upside down'],
       ['B', 'step back'],
@@ -93,6 +94,8 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['Space', 'blink'],
       [', and .', 'session before, session after'],
       ['+ − 0', 'nearer, further, whole picture'],
+      ['arrows', 'on a picture: move the spot; Shift: far'],
+      ['Enter', 'on a picture: put it down, begin or end a line'],
     ],
   ],
   [

@@ -55,7 +55,7 @@ export function Hanging({ laid, onLaid, beside, onBeside, others, planless }: Hu
 interface Over {
   readonly marks: boolean;
   readonly onMarks: (on: boolean) => void;
-  /** detail references tied to their places; null = there are none */
+  /** references tied to a place; null = there are none */
   readonly details: boolean | null;
   readonly onDetails: (on: boolean) => void;
   readonly onAlone: () => void;
@@ -74,7 +74,7 @@ export function OverPictures({ marks, onMarks, details, onDetails, onAlone, zoom
       </WordSwitch>
       {details !== null && (
         <WordSwitch on={details} onSwitch={onDetails}>
-          Details
+          Other references
         </WordSwitch>
       )}
       <button className="word max-sm:hidden" title="Folds everything else away: key E" onClick={onAlone}>

@@ -3,7 +3,7 @@ import { placeHolds } from '../../core/raster';
 import type { ToPx } from '../stage/layer';
 import { placePath } from '../stage/paths';
 
-/** Detail references in their places on the main one. */
+/** References that are tied to a place, in their places on the main one. */
 export function DetailsInPlace({
   details,
   painting,

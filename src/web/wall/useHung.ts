@@ -1,16 +1,24 @@
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import { fileUrl, type PaintingDetail } from '../../contract';
+import { fileUrl, type PaintingDetail, type ReadingDetail } from '../../contract';
 import { rangeOfPixels } from '../../core/look';
 import { readSessions } from './hanging';
 import { STUDIO_TEXT, WALL_TEXT } from '../../core/words';
+import type { Fitted } from '../stage/aidState';
 import { usePicture } from '../stage/usePicture';
 
 const ANY_RANGE = { darkest: 1.6, lightest: 9.3 };
 
-/** Range of the plan's values, for steps that fit it. */
-export const usePlanRange = (pixels: ImageData | undefined) =>
-  useMemo(() => (pixels ? rangeOfPixels(pixels.data) : ANY_RANGE), [pixels]);
+/** What steps of value are fitted to: the plan's range, and where its tones part, as set or as found. */
+export function useFitted(
+  pixels: ImageData | undefined,
+  { plan }: PaintingDetail,
+  reading: ReadingDetail | undefined,
+): Fitted {
+  const range = useMemo(() => (pixels ? rangeOfPixels(pixels.data) : ANY_RANGE), [pixels]);
+  const tones = plan?.pattern.splits ?? reading?.account?.patterns.tones.splits;
+  return useMemo(() => ({ range, tones }), [range, tones]);
+}
 
 const flatUrl = (photo: { id: string; readingId: string | null } | undefined) =>
   photo ? fileUrl('flat', photo.id, { r: photo.readingId }) : null;

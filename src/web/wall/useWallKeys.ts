@@ -8,7 +8,18 @@ import type { WallModel } from './wallModel';
 const STEPS = [2, 3, 4, 5, 6, 7, 8, 9];
 
 /** The keys of the wall: looking aids, tools, how it hangs, and where to go. */
-export function useWallKeys({ detail, number, hung, aids, moves, state, subject, read, inquiry }: WallModel): void {
+export function useWallKeys({
+  detail,
+  number,
+  hung,
+  aids,
+  moves,
+  state,
+  subject,
+  read,
+  inquiry,
+  fitted,
+}: WallModel): void {
   const navigate = useNavigate();
   const { aids: on, change } = aids;
   const turn = (by: number) => () => {
@@ -19,10 +30,11 @@ export function useWallKeys({ detail, number, hung, aids, moves, state, subject,
   const go = (n: number) => () =>
     hung.others.includes(n) ? void navigate(`/painting/${detail.painting.id}/wall/${n}`) : undefined;
   useKeys({
-    ...Object.fromEntries(STEPS.map((n) => [String(n), () => change({ steps: on.steps === n ? 0 : n })])),
+    ...Object.fromEntries(STEPS.map((n) => [String(n), () => change({ steps: on.steps === n ? 0 : n, tones: false })])),
     ...Object.fromEntries(
       TOOLS.map(([tool, , , hotkey]) => [hotkey, () => inquiry.choose(inquiry.tool === tool ? null : tool)]),
     ),
+    1: fitted.tones && (() => change({ tones: !on.tones, steps: 0 })),
     s: () => change({ squint: !on.squint }),
     g: () => change({ grey: !on.grey }),
     b: () => change({ stepBack: !on.stepBack }),

@@ -16,7 +16,7 @@ import { useInquiry, type Side } from './tools/inquiry';
 import { useLandmarks } from './tools/useLandmarks';
 import { useSnap } from './tools/useSnap';
 import { departurePlaces } from './planOverlay';
-import { useHung, usePlanRange } from './useHung';
+import { useFitted, useHung } from './useHung';
 import { takenOf, useWhatIf } from './useWhatIf';
 import { useWallState, type WallState } from './wallState';
 
@@ -104,7 +104,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
     ...{ detail, painting, number, hung, photo, reading, aids, state, moves, spot, subject, inquiry, snap, landmarks },
     ...{ moved, found, toPlan, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
     flat: repainted ?? painted,
-    range: usePlanRange(left?.pixels),
+    fitted: useFitted(left?.pixels, detail, whole),
     ...{ guessing, reveal },
     ...useMap(guessing ? undefined : photo, subject, state.mapped),
     ...useFindingsShown(reading, { subject, more: state.more, onFlat }),

@@ -1,4 +1,6 @@
-import { WALL_TEXT } from '../../core/words';
+import { useEffect, useRef } from 'react';
+import { residualOf } from '../../core/look';
+import { residualInWords, WALL_TEXT } from '../../core/words';
 import { Pictures } from '../stage/pictures';
 import { LIGHT_WORDS, planInWords } from '../words';
 import { layersOf } from './layers';
@@ -30,16 +32,38 @@ function FlatName() {
   );
 }
 
+/** Brings the pictures back into sight when a tool is taken up: on a phone it stands far below them. */
+function useInSight(tool: unknown) {
+  const here = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (tool && here.current && here.current.getBoundingClientRect().top < 0) here.current.scrollIntoView();
+  }, [tool]);
+  return here;
+}
+
+/** How well the two lie over each other, and what changes them. */
+function LaidOver() {
+  const { state, reading, beside, repainted } = useWall();
+  const points = beside === null && !repainted ? reading?.account?.drawing.points : undefined;
+  return (
+    <p className="small" data-testid="residual">
+      {state.laid === 'blink' && `${WALL_TEXT.spaceChanges} `}
+      {points && residualInWords(residualOf(points))}
+    </p>
+  );
+}
+
 const NONE: WallModel['marked'] = [];
 
 /** The two pictures with all that is drawn over them. */
 export function WallPictures() {
   const wall = useWall();
+  const here = useInSight(wall.inquiry.tool);
   const { detail, painting, left, flat, aids, state, moves, inquiry, map, repainted, marked } = wall;
   const drawn = (side: Side) =>
     inquiry.draws ? (at: Point, stroke: Stroke) => inquiry.draw(at, stroke, side) : undefined;
   return (
-    <>
+    <div ref={here}>
       <Pictures
         painting={painting}
         plan={left}
@@ -56,7 +80,7 @@ export function WallPictures() {
         onDrawPlan={drawn('plan')}
         findings={state.marks && map === null && !inquiry.tool && !repainted ? marked : NONE}
         chosen={state.chosen}
-        range={wall.range}
+        fitted={wall.fitted}
         showFlat={state.showFlat}
         flatAwaited={wall.hung.flatAwaited}
         alone={!detail.reference && wall.beside === null}
@@ -64,7 +88,7 @@ export function WallPictures() {
         layers={layersOf(wall)}
         names={{ plan: <LeftName />, flat: <FlatName /> }}
       />
-      {state.laid === 'blink' && <p className="small">{WALL_TEXT.spaceChanges}</p>}
-    </>
+      {state.laid !== 'side' && <LaidOver />}
+    </div>
   );
 }

@@ -26,9 +26,13 @@ export interface WallState {
   readonly outlines: boolean;
   readonly marks: boolean;
   readonly details: boolean;
+  /** folded out: more looking aids, what a hand can measure */
+  readonly ways: boolean;
+  readonly measures: boolean;
   /** everything but the pictures is folded away */
   readonly alone: boolean;
 }
+type Fold = 'ways' | 'measures';
 type Switch = 'more' | 'plumb' | 'outlines' | 'marks' | 'details' | 'alone';
 
 export const AS_HUNG: WallState = {
@@ -46,6 +50,8 @@ export const AS_HUNG: WallState = {
   outlines: false,
   marks: true,
   details: false,
+  ways: false,
+  measures: false,
   alone: false,
 };
 
@@ -73,6 +79,8 @@ export const MOVES = {
   }),
   map: (_now: WallState, mapped: Mapped | PatternName) => ({ mapped }),
   switch: (now: WallState, what: Switch) => ({ [what]: !now[what] }),
+  /** @param open whether it is folded out now, by itself or because something in it is in use */
+  fold: (_now: WallState, what: Fold, open: boolean) => ({ [what]: !open }),
   leave: () => ({ chosen: null, pinned: null, mass: null, seat: null, alone: false, ...hung('side') }),
 } as const satisfies Record<string, Move>;
 

@@ -35,6 +35,15 @@ export const PLAN_TEXT = {
   sheetHolds:
     'The cropped reference with its grid, the value patterns, the key, every mass with its target, your palette notes and the cautions. A4.',
   sheetOfKept: 'The sheet shows the plan as kept. Keep your changes first.',
+  trueToSize: 'True to size?',
+  measureAid:
+    'A print, a projected picture or a view through a lens may have changed the scale. Measure on it a length you know: the longer, the surer.',
+  aidCalled: 'Measured on',
+  aidExample: 'the printed pages',
+  lengthShould: 'It should be',
+  lengthMeasures: 'It measures',
+  itsPlace: 'Its place on the canvas, mm',
+  forAll: 'For the whole canvas; or for a place on it, mm',
   printedOverPages:
     'Printed over as many pages as it takes, with marks to join them by. Print at 100 %, not fitted to the page.',
   referenceNotOpened: 'The reference could not be opened here. It is kept. Load the page again.',

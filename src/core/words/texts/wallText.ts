@@ -23,6 +23,8 @@ export const WALL_TEXT = {
   heightsHow: 'Millimetres from the upper edge to the line’s middle; off by so much of the canvas’s height.',
   profileBoth: 'dashed: plan; unbroken: painted; from A to B in mm',
   profileAlone: 'painted; from A to B in mm',
+  likenessBy: 'Measured by the span',
+  sameName: 'The same name in another photograph is the same landmark.',
   byHand: 'filled: shown by you; open: found by Revlin',
   tapLandmark: 'Tap a point on the plan, then the same point on the painting.',
   outlineRegion: 'Draw round any region, on either picture: it is measured.',

@@ -63,7 +63,7 @@ function SnapChoice() {
 }
 
 function Landmarks() {
-  const { detail, number, painting, planned, painted, inquiry, landmarks } = useWall();
+  const { detail, number, photo, painting, planned, painted, inquiry, landmarks } = useWall();
   return (
     <>
       <LandmarkSlip
@@ -77,7 +77,7 @@ function Landmarks() {
         onChange={inquiry.setLandmarks}
         onKeep={() => void landmarks.keepAll()}
       />
-      <LandmarkTable detail={detail} number={number} landmarks={landmarks.landmarks} />
+      {photo && <LandmarkTable detail={detail} number={number} photoId={photo.id} landmarks={landmarks.landmarks} />}
       <JobProgress job={landmarks.job} />
       <ProblemNote error={landmarks.error} />
     </>

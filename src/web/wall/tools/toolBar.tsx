@@ -1,25 +1,17 @@
-import { TOOLS, type Inquiry } from './inquiry';
 import { WordSwitch } from '../../ui/words';
+import { TOOLS, type Inquiry } from './inquiry';
 
 /** What a hand can ask of the two pictures, as words. */
 export function ToolBar({
   inquiry,
   planless,
-  plumb,
-  onPlumb,
-  outlines,
-  onOutlines,
 }: {
   inquiry: Inquiry;
-  /** there is no plan to show landmarks or masses of */
+  /** there is no plan to show landmarks on */
   planless: boolean;
-  plumb: boolean;
-  onPlumb: (on: boolean) => void;
-  outlines: boolean;
-  onOutlines: (on: boolean) => void;
 }) {
   return (
-    <div className="words" role="group" aria-label="Lines of inquiry">
+    <div className="words" role="group" aria-label="Measure">
       {TOOLS.filter(([tool]) => !planless || tool !== 'landmarks').map(([tool, name, hint, hotkey]) => (
         <WordSwitch
           key={tool}
@@ -30,18 +22,6 @@ export function ToolBar({
           {name}
         </WordSwitch>
       ))}
-      <WordSwitch on={plumb} title="A plumb and a level line through the spot: key L" onSwitch={onPlumb}>
-        Plumb and level
-      </WordSwitch>
-      {!planless && (
-        <WordSwitch
-          on={outlines}
-          title="Outlines of the plan’s masses on the painting, and of the painting’s on the plan: key K"
-          onSwitch={onOutlines}
-        >
-          Show mass outlines
-        </WordSwitch>
-      )}
     </div>
   );
 }
