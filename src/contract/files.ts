@@ -26,6 +26,18 @@ export const FILES = {
     query: ['crop'],
   },
   flat: { path: '/photos/:id/flat.jpg', type: 'image/jpeg', summary: 'The flat of the newest reading', query: AS_OF },
+  flatClose: {
+    path: '/photos/:id/close.jpg',
+    type: 'image/jpeg',
+    summary: 'A part of the flat (box: x,y,w,h as shares of the canvas) with every pixel the photograph has',
+    query: ['box', ...AS_OF],
+  },
+  planClose: {
+    path: '/paintings/:id/close.jpg',
+    type: 'image/jpeg',
+    summary: 'A part of the planned picture (box: x,y,w,h as shares) with every pixel the reference has',
+    query: ['box', ...AS_OF],
+  },
   squared: {
     path: '/photos/:id/squared.jpg',
     type: 'image/jpeg',

@@ -227,6 +227,18 @@ describe('reading a session on the wall', () => {
     await page.keyboard.press('1');
   });
 
+  test('looked at closely, both pictures come with every pixel their files have', async () => {
+    await open();
+    const closeUps = Promise.all(
+      ['photos', 'paintings'].map((of) =>
+        page.waitForResponse((answer) => answer.url().includes(`/api/${of}/`) && answer.url().includes('/close.jpg')),
+      ),
+    );
+    for (let i = 0; i < 5; i++) await page.keyboard.press('+');
+    for (const answer of await closeUps) expect(answer.status()).toBe(200);
+    await page.keyboard.press('0');
+  });
+
   test('a landmark is shown on both pictures, moved by key, kept, and read anew', async () => {
     await open();
     await button('Measure').click();

@@ -29,6 +29,7 @@ export { measurePaint, showsPaint, surerPaint, type Paint } from './paints';
 export { KNOWN_COLOURS } from './vivid';
 export { tellCameras } from './vividByPaints';
 export { CARD, CARD_VALUES } from './cardLayout';
+export { closeUp, type CloseUpRequest } from './closeUp';
 export { straighten, CornersRefused } from './straighten';
 export type { GreyPatch } from './patches';
 export { LIGHT_METHODS, type Light, type LightMethod } from './light';

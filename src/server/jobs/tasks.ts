@@ -1,7 +1,7 @@
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
 import type { Audit, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
 import type { Account, Ground, MassReading, UniformChange } from '../../core/read';
-import type { Corners, Place, Point } from '../../core/raster';
+import type { Box, Corners, Place, Point } from '../../core/raster';
 import type {
   Covering,
   FoundShot,
@@ -39,6 +39,11 @@ export interface Tasks {
   /** when a photograph was taken, by its own clock */
   taken: { ask: { picture: StoredPicture }; answer: Taken };
   preview: { ask: { picture: StoredPicture; longSide: number }; answer: { jpeg: Uint8Array } };
+  /** a part of the canvas with every pixel its source has; corners in the source, px, its lens by its one term */
+  closeUp: {
+    ask: { source: StoredPicture; shown: StoredPicture; corners: Corners; bend: number; box: Box };
+    answer: { jpeg: Uint8Array };
+  };
   planned: { ask: { plan: PlanTask }; answer: { jpeg: Uint8Array } };
   masses: {
     /** points (canvas mm) whose masses are wanted */

@@ -1,4 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
+import { closeUp as closeUpOf } from '../../core/photo';
 import { lightOfPicture } from '../../core/raster';
 import { takenAt } from '../images/takenAt';
 import { bytesOfStored, jpegOf, openStored, room, verifyStored } from './pictures';
@@ -20,10 +21,17 @@ async function preview({ picture, longSide }: Ask<'preview'>): Answer<'preview'>
   return { jpeg: await jpegOf(lightOfPicture(opened, [0, 0, opened.width, opened.height], size), 85) };
 }
 
+async function closeUp({ source, shown, corners, bend, box }: Ask<'closeUp'>): Answer<'closeUp'> {
+  const [from, whole] = [await openStored(source), await openStored(shown)];
+  const lens = { bend, width: from.width, height: from.height };
+  return { jpeg: await jpegOf(closeUpOf(from, { shown: whole, corners, lens, box }), 90) };
+}
+
 const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   check,
   taken,
   preview,
+  closeUp,
   planned,
   masses,
   base,

@@ -12,6 +12,7 @@ import {
   plannedPicture,
   referencePreview,
 } from '../exchange/pictures';
+import { boxFrom, flatClose, planClose } from '../exchange/closeUps';
 import { PaperQuery, sheetOf, transferOf } from '../plan/planPaper';
 import type { Studio } from '../studio/studio';
 import type { Answers } from './answers';
@@ -79,7 +80,15 @@ export function fileHandlers(studio: Studio, answers: Answers): { [N in FileName
       const bytes = await make(studio, idIn(incoming), PaperQuery.parse(incoming.query));
       response.set('Cache-Control', 'no-store').type(FILES.sheet.type).send(Buffer.from(bytes));
     };
+  const close =
+    (name: FileName, make: typeof flatClose): RequestHandler =>
+    async (incoming, response) => {
+      const bytes = await make(studio, idIn(incoming), boxFrom(incoming.query.box));
+      response.set('Cache-Control', A_DAY).type(FILES[name].type).send(Buffer.from(bytes));
+    };
   return {
+    flatClose: close('flatClose', flatClose),
+    planClose: close('planClose', planClose),
     photoPreview: picture('photoPreview', photoPreview, A_DAY),
     arrivalPreview: picture('arrivalPreview', arrivalPreview, A_DAY),
     referencePreview: picture('referencePreview', referencePreview, A_DAY),

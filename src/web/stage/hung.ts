@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { FindingOfReading, Painting } from '../../contract';
-import type { Point } from '../../core/raster';
+import type { Box, Point } from '../../core/raster';
 import type { AidState, Fitted } from './aidState';
 import type { Layer, Layers } from './layer';
 import type { Stroke } from './outlining';
@@ -31,6 +31,8 @@ export interface PicturesProps {
   readonly layers?: Layers;
   readonly onDraw?: (at: Point, stroke: Stroke) => void;
   readonly onDrawPlan?: (at: Point, stroke: Stroke) => void;
+  /** where parts of them are to be had with every pixel there is; left out = nowhere */
+  readonly closeUps?: Partial<Record<'plan' | 'flat', ((box: Box) => string) | null>>;
   /** what steps of value are fitted to */
   readonly fitted: Fitted;
   /** true while the flat is on top of a blink */

@@ -25,8 +25,6 @@ export function useKeySpot(proportion: number, { onSpot, onPick, onDraw }: Does)
   const drawing = useRef(false);
   return (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
-    // A picture that was only clicked leaves its keys to the room.
-    if (!event.currentTarget.matches(':focus-visible')) return;
     const way = arrowOf(event.key);
     if (way) {
       const by = event.shiftKey ? FAR : STEP;

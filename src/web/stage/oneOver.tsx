@@ -71,6 +71,7 @@ export function OneOver({
   leftName,
   tall,
   flatAwaited,
+  closeUps,
 }: HungProps) {
   const blinks = laid === 'blink';
   const side = blinks && !showFlat ? 'plan' : 'flat';
@@ -81,6 +82,7 @@ export function OneOver({
           {...frame}
           onPick={pick('flat')}
           bitmap={shown[side]}
+          closeUp={blinks ? closeUps?.[side] : null}
           label={showFlat ? 'The painting, flat' : 'The plan'}
           overlay={(toPx, size) => (
             <>

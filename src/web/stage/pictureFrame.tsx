@@ -1,8 +1,9 @@
-import { useEffect, useRef, useState, type ReactNode } from 'react';
-import type { Point } from '../../core/raster';
+import { useEffect, useRef, useState, type FocusEvent, type ReactNode } from 'react';
+import type { Box, Point } from '../../core/raster';
 import type { Stroke } from './outlining';
 import type { Layer } from './layer';
 import { keysInWords } from '../../core/words';
+import { useCloseUp, type CloseUp } from './closeUp';
 import { useKeySpot } from './keySpot';
 import { usePointers } from './usePointers';
 import { fromFrame, panBy, pinched, toFrame, zoomAt, type View } from './view';
@@ -27,6 +28,8 @@ interface Props {
   /** over it what moves with the hand */
   readonly atHand?: Layer;
   readonly empty?: ReactNode;
+  /** where a part of the picture is to be had with every pixel there is of it; null = nowhere */
+  readonly closeUp?: ((box: Box) => string) | null;
   /** an outline is being drawn: pointers draw instead of panning */
   readonly onDraw?: (at: Point, stroke: Stroke) => void;
 }
@@ -45,7 +48,11 @@ function useSize(ref: React.RefObject<HTMLElement | null>): FrameSize {
   return size;
 }
 
-function draw(canvas: HTMLCanvasElement, bitmap: ImageBitmap, { view, size }: { view: View; size: FrameSize }): void {
+function draw(
+  canvas: HTMLCanvasElement,
+  bitmap: ImageBitmap,
+  { view, size, close }: { view: View; size: FrameSize; close: CloseUp | null },
+): void {
   const ratio = window.devicePixelRatio || 1;
   canvas.width = Math.max(1, Math.round(size.width * ratio));
   canvas.height = Math.max(1, Math.round(size.height * ratio));
@@ -56,6 +63,7 @@ function draw(canvas: HTMLCanvasElement, bitmap: ImageBitmap, { view, size }: { 
   context.imageSmoothingQuality = 'high';
   context.setTransform((x1 - x0) * ratio, 0, 0, (y1 - y0) * ratio, x0 * ratio, y0 * ratio);
   context.drawImage(bitmap, 0, 0, 1, 1);
+  if (close) context.drawImage(close.bitmap, ...close.box);
 }
 
 /** A finger that goes less than this, px, has pointed at a place. */
@@ -87,6 +95,16 @@ function useFingers(
   return { onPointerDown: press, ...handlers };
 }
 
+/** A picture that is clicked does not take the keys from the room; one that is tabbed to does. */
+function useFocusByKeyAlone() {
+  const pressed = useRef(false);
+  return {
+    onPointerDownCapture: () => void (pressed.current = true),
+    onPointerUpCapture: () => void (pressed.current = false),
+    onFocus: (event: FocusEvent<HTMLElement>) => pressed.current && event.currentTarget.blur(),
+  };
+}
+
 /** Drawings over the picture. A sheet of its own for the compositor: what lies under it is not drawn again with it. */
 const Over = ({ children }: { children: ReactNode }) => (
   <svg
@@ -110,16 +128,20 @@ export function PictureFrame({
   overlay,
   atHand,
   empty,
+  closeUp,
   onDraw,
 }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const size = useSize(box);
+  const close = useCloseUp(closeUp, view, { size, bitmap });
   const onKeyDown = useKeySpot(proportion, { onSpot, onPick, onDraw });
+  const keys = onPick !== undefined || onDraw !== undefined;
+  const byKeyAlone = useFocusByKeyAlone();
   const fingers = useFingers(box, { view, onView, onSpot, onPick, onDraw }, size);
   useEffect(() => {
-    if (canvas.current && bitmap && size.width > 0) draw(canvas.current, bitmap, { view, size });
-  }, [bitmap, view, size]);
+    if (canvas.current && bitmap && size.width > 0) draw(canvas.current, bitmap, { view, size, close });
+  }, [bitmap, view, size, close]);
   useEffect(() => {
     // React's wheel handler is passive; zooming must keep the page from scrolling.
     const element = box.current;
@@ -135,12 +157,13 @@ export function PictureFrame({
     <div
       ref={box}
       className="relative w-full"
-      {...((onPick ?? onDraw) && { tabIndex: 0, role: 'group', 'aria-label': keysInWords(label), onKeyDown })}
+      {...(keys && { tabIndex: 0, role: 'group', 'aria-label': keysInWords(label), onKeyDown })}
       style={{
         aspectRatio: proportion,
         touchAction: view.zoom > 1 || onDraw ? 'none' : 'pan-y',
         cursor: onDraw ? 'crosshair' : undefined,
       }}
+      {...(keys && byKeyAlone)}
       {...fingers}
     >
       {bitmap ? (

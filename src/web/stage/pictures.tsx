@@ -88,6 +88,7 @@ export function Pictures(props: PicturesProps) {
       {...props}
       plumb={plumb}
       shown={shown}
+      closeUps={wanted ? undefined : props.closeUps}
       over={{ plan: over('plan', props), flat: over('flat', props) }}
       atHand={{ plan: atHand('plan', props), flat: atHand('flat', props) }}
       ruler={<Ruler widthMm={painting.widthMm} view={view} units={settings.units} />}
@@ -103,7 +104,8 @@ export function Pictures(props: PicturesProps) {
 }
 
 function SideBySide(props: HungProps) {
-  const { shown, over, atHand, ruler, frame, pick, names, alone, onDraw, onDrawPlan, tall, flatAwaited } = props;
+  const { shown, over, atHand, ruler, frame, pick, names, alone, onDraw, onDrawPlan, tall, flatAwaited, closeUps } =
+    props;
   const limited = tall || alone || frame.proportion < 0.9;
   const high = tall ? '(100vh - 150px)' : '62vh';
   return (
@@ -121,6 +123,7 @@ function SideBySide(props: HungProps) {
             onPick={pick('plan')}
             onDraw={onDrawPlan}
             bitmap={shown.plan}
+            closeUp={closeUps?.plan}
             label="The plan"
             overlay={over.plan}
             atHand={atHand.plan}
@@ -135,6 +138,7 @@ function SideBySide(props: HungProps) {
           {...frame}
           onPick={pick('flat')}
           bitmap={shown.flat}
+          closeUp={closeUps?.flat}
           onDraw={onDraw}
           label="The painting, flat"
           overlay={over.flat}

@@ -7,7 +7,8 @@ import { layersOf } from './layers';
 import type { Side } from './tools/inquiry';
 import { useWall, type WallModel } from './wallModel';
 import type { Stroke } from '../stage/outlining';
-import type { Point } from '../../core/raster';
+import { fileUrl } from '../../contract';
+import type { Box, Point } from '../../core/raster';
 
 /** What hangs in the plan's place. */
 function LeftName() {
@@ -53,6 +54,16 @@ function LaidOver() {
   );
 }
 
+/** Where what hangs is to be had with every pixel there is of it; what was painted over by Revlin is nowhere else. */
+function closeUpsOf({ detail, photo, beside, repainted }: WallModel) {
+  if (repainted) return undefined;
+  const { painting, plan, reference } = detail;
+  const boxed = (box: Box) => box.map((v) => +v.toFixed(5)).join(',');
+  const ofPlan = (box: Box) => fileUrl('planClose', painting.id, { box: boxed(box), v: plan?.version });
+  const ofFlat = (box: Box) => fileUrl('flatClose', photo?.id ?? '', { box: boxed(box), r: photo?.readingId });
+  return { plan: reference && beside === null ? ofPlan : null, flat: photo ? ofFlat : null };
+}
+
 const NONE: WallModel['marked'] = [];
 
 /** The two pictures with all that is drawn over them. */
@@ -81,6 +92,7 @@ export function WallPictures() {
         findings={state.marks && map === null && !inquiry.tool && !repainted ? marked : NONE}
         chosen={state.chosen}
         fitted={wall.fitted}
+        closeUps={closeUpsOf(wall)}
         showFlat={state.showFlat}
         flatAwaited={wall.hung.flatAwaited}
         alone={!detail.reference && wall.beside === null}
