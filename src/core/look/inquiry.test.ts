@@ -89,6 +89,20 @@ describe('what if', () => {
     expect(after.slice(0, 4 * W * 4)).toEqual(before.slice(0, 4 * W * 4));
   });
 
+  test('a change ends at a contour, and softly where there is none', () => {
+    const rgba = new Uint8ClampedArray(4 * W * H);
+    for (let i = 0; i < W * H; i++)
+      rgba.fill(light(i % W < 30 ? 5 : 8), 4 * i, 4 * i + 3).fill(255, 4 * i + 3, 4 * i + 4);
+    const after = repainted(rgba, size, [{ place: placeOfBox([12, 5, 19, 30]), value: -1, a: 0, b: 0 }]);
+    const by = (x: number) => valueAt(after, 20 * W + x) - valueAt(rgba, 20 * W + x);
+    expect(by(22)).toBeCloseTo(-1, 1);
+    // A pixel was outlined beyond the contour: little of the change goes there, and all of it goes up to it.
+    expect(by(28)).toBeLessThan(-0.85);
+    expect(Math.abs(by(32))).toBeLessThan(0.2);
+    const left = Array.from({ length: 12 }, (_, i) => by(6 + i));
+    for (let i = 1; i < left.length; i++) expect((left[i] ?? 0) - (left[i - 1] ?? 0)).toBeGreaterThan(-0.2);
+  });
+
   test('differences add up, whatever their order', () => {
     const lighter = { place: placeOfBox([5, 5, 40, 30]), value: 0.6, a: 0, b: 0 };
     const warmer = { place: placeOfBox([15, 5, 40, 30]), value: 0, a: 4, b: 7 };

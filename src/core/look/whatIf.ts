@@ -6,9 +6,10 @@ import {
   linearFromLab,
   luminanceFromValue,
   LUMINANCE,
+  valueFast,
   valueFromLuminance,
 } from '../colour';
-import { boxBlur, pixelsIn, type Place } from '../raster';
+import { guidedBlur, pixelsIn, type Place } from '../raster';
 
 /** A difference taken out of the flat: everything in the place moved by so much, its texture kept. */
 export interface Taken {
@@ -20,7 +21,19 @@ export interface Taken {
   readonly b: number;
 }
 
-const FEATHER_MM = 2.5;
+const FEATHER_MM = 4; // within a passage the change ends as softly; at a contour it ends there
+const EDGE = 0.3; // steps
+
+const FAINT = 0.05; // of a change: less is not seen
+
+/** Value 0..10 of every pixel. */
+function valuesOf(rgba: Uint8ClampedArray, count: number): Float32Array {
+  const linear = Float32Array.from({ length: 256 }, (_, code) => linearFromCode(code / 255));
+  const [red, green, blue] = LUMINANCE;
+  return Float32Array.from({ length: count }, (_, i) =>
+    valueFast(red * linear[rgba[4 * i]] + green * linear[rgba[4 * i + 1]] + blue * linear[rgba[4 * i + 2]]),
+  );
+}
 
 /**
  * The flat repainted as if the differences were out of it. Every pixel keeps its own distance from the passage's mean,
@@ -34,16 +47,20 @@ export function repainted(
   taken: readonly Taken[],
 ): Uint8ClampedArray<ArrayBuffer> {
   const sums = [0, 1, 2].map(() => new Float32Array(width * height));
+  const guide = { width, height, data: valuesOf(rgba, width * height) };
+  const radius = Math.max(1, Math.round(FEATHER_MM / mmPerPixel));
   for (const { place, value, a, b } of taken) {
     const inside = new Float32Array(width * height);
     for (const i of pixelsIn(place, { width, height, mmPerPixel })) inside[i] = 1;
-    const radius = Math.max(1, Math.round(FEATHER_MM / mmPerPixel / 2));
-    const soft = boxBlur(boxBlur({ width, height, data: inside }, radius), radius).data;
+    const soft = guidedBlur({ width, height, data: inside }, guide, { radius, edge: EDGE }).data;
+    // A place smaller than its feather is moved in full in its middle all the same.
+    const most = soft.reduce((high, v) => Math.max(high, v), 0.01);
     for (let i = 0; i < soft.length; i++) {
-      if (soft[i] <= 0) continue;
-      sums[0][i] += soft[i] * value;
-      sums[1][i] += soft[i] * a;
-      sums[2][i] += soft[i] * b;
+      if (soft[i] <= FAINT) continue;
+      const share = Math.min(1, soft[i] / Math.min(1, most));
+      sums[0][i] += share * value;
+      sums[1][i] += share * a;
+      sums[2][i] += share * b;
     }
   }
   const out = new Uint8ClampedArray(rgba);

@@ -86,6 +86,26 @@ export function gaussianBlur(plane: Plane, sigma: number): Plane {
   return boxRadii(sigma).reduce(boxBlur, plane);
 }
 
+const product = (one: Plane, other: Plane): Plane => ({ ...one, data: one.data.map((v, i) => v * other.data[i]) });
+
+/**
+ * A plane made soft, but for where its guide has an edge: a guided filter (He, Sun and Tang 2010, "Guided image
+ * filtering").
+ * @param radius px; @param edge of the guide: a much smaller difference is no edge
+ */
+export function guidedBlur(plane: Plane, guide: Plane, { radius, edge }: { radius: number; edge: number }): Plane {
+  const mean = (one: Plane) => boxBlur(one, radius);
+  const [meanOf, meanGuide] = [mean(plane), mean(guide)];
+  const [together, squared] = [mean(product(plane, guide)), mean(product(guide, guide))];
+  const slope = together.data.map((v, i) => {
+    const spread = squared.data[i] - meanGuide.data[i] ** 2;
+    return (v - meanOf.data[i] * meanGuide.data[i]) / (spread + edge * edge);
+  });
+  const base = meanOf.data.map((v, i) => v - slope[i] * meanGuide.data[i]);
+  const [a, b] = [slope, base].map((data) => mean({ ...plane, data }).data);
+  return { ...plane, data: guide.data.map((v, i) => a[i] * v + b[i]) };
+}
+
 /** Shrinks by a whole factor, each cell the mean of its pixels; a remainder at right and bottom is dropped. */
 export function shrinkPlane({ width, height, data }: Plane, factor: number): Plane {
   if (factor <= 1) return { width, height, data };

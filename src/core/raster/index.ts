@@ -19,7 +19,17 @@ export {
   type Homography,
 } from './homography';
 export { bentBy, bentCorners, straightLens, unbent, unbentCorners, type Lens } from './lens';
-export { boxBlur, boxColumns, boxRows, gaussianBlur, shrinkPlane, shrinkRaster, sampleAt, resizePlane } from './filter';
+export {
+  boxBlur,
+  boxColumns,
+  boxRows,
+  gaussianBlur,
+  guidedBlur,
+  shrinkPlane,
+  shrinkRaster,
+  sampleAt,
+  resizePlane,
+} from './filter';
 export { connectedRegions, type Regions } from './regions';
 export { median, quantile, robust, type Robust } from './statistics';
 export {
