@@ -132,7 +132,18 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await button('Read session 1').click();
     await page.getByRole('heading', { name: 'Reading, session 1' }).waitFor();
     await page.getByRole('img', { name: 'The painting, flat' }).waitFor();
+    // Who does not see the page hears of it; what was pressed has gone, so the keyboard goes on from the room.
+    await page.getByTestId('arrival').getByText('Session 1 is read.').waitFor({ state: 'attached' });
+    await expect.poll(() => page.evaluate(() => document.activeElement?.id)).toBe('room');
+    expect(await page.evaluate(() => window.scrollY)).toBe(0);
     expect(await axeFaults(page)).toEqual([]);
+  });
+
+  test('where the system chooses the colours, what is chosen is still told apart', async () => {
+    await page.emulateMedia({ forcedColors: 'active' });
+    const lineUnder = (name: string) => button(name).evaluate((word) => getComputedStyle(word).borderBottomColor);
+    expect(await lineUnder('Side by side')).not.toBe(await lineUnder('Blink'));
+    await page.emulateMedia({ forcedColors: 'none' });
   });
 
   test('looking aids act on both pictures; the spot is read on both', async () => {

@@ -78,6 +78,9 @@ export const pageInWords = (where: readonly string[]): string => [...where, 'Rev
 export const roomInWords = (room: string, session: string | undefined): string =>
   session ? `${room}, session ${session}` : room;
 
+/** Said aloud when a reading has come in. */
+export const sessionReadInWords = (session: number): string => `Session ${session} is read.`;
+
 /** "until 27 December". @param day in words */
 export const bringBackUntilInWords = (deleted: string, until: string): string =>
   `Deleted on ${deleted}. It can be brought back until ${until}.`;

@@ -5,6 +5,7 @@ import { useKeys } from '../keyboard';
 import { roomInWords, STUDIO_TEXT } from '../../core/words';
 import { usePageTitle } from '../ui/pageTitle';
 import { ProblemNote } from '../ui/problem';
+import { Arrival, useEnteredRoom } from './arrival';
 import { UndoLine } from './undoLine';
 import { newestSession, nextOf } from '../words';
 
@@ -30,6 +31,7 @@ export function PaintingLayout() {
   const { paintingId = '', session } = useParams();
   const { data, error } = usePainting(paintingId);
   const navigate = useNavigate();
+  useEnteredRoom();
   const list = data ? rooms(data) : [];
   // A room is the same room whichever session hangs in it.
   const here = useLocation().pathname.split('/')[3];
@@ -80,6 +82,7 @@ export function PaintingLayout() {
         </nav>
       </header>
       <ProblemNote error={data ? null : error} />
+      {data && <Arrival key={paintingId} detail={data} />}
       <div id="room" tabIndex={-1} className="room">
         {data && <Outlet context={data} />}
       </div>
