@@ -25,7 +25,9 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const put = useMutation({
     mutationFn: (part: Partial<Settings>) => call('putSettings', { body: part }),
     onMutate: (part) => client.setQueryData(keys.settings, { ...settings, ...part }),
-    onSettled: () => client.invalidateQueries({ queryKey: keys.settings }),
+    // Sentences of the server speak in the scale's own steps.
+    onSettled: (_kept, _refused, part) =>
+      client.invalidateQueries(part.scaleSteps === undefined ? { queryKey: keys.settings } : {}),
   });
   useEffect(() => {
     document.documentElement.dataset.surround = settings.surround;
@@ -38,6 +40,8 @@ export const useSettings = () => useContext(Context);
 /** A value as this painter numbers it: direction and number of steps are display settings, never a second unit. */
 export function useScale(): {
   show: (value: number) => string;
+  /** the painter's steps in one step of a scale of ten */
+  per: number;
   name: string;
   number: (value: number) => number;
   /** steps of the painter's scale between two values */
@@ -49,6 +53,7 @@ export function useScale(): {
   const number = (value: number) => ((settings.scale === 'black-is-0' ? value : 10 - value) * settings.scaleSteps) / 10;
   return {
     number,
+    per: settings.scaleSteps / 10,
     value: (typed) => {
       const value = (typed * 10) / settings.scaleSteps;
       return settings.scale === 'black-is-0' ? value : 10 - value;

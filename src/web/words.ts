@@ -69,7 +69,8 @@ export const sizeInWords = (widthMm: number, heightMm: number, units: 'mm' | 'in
 
 export { figure };
 /** A difference along a correction's or finding's own dimension, signed both ways: +0.45, −3, 0. */
-export const signedFigure = (kind: FindingKind, difference: number): string => signed(difference, kindOf(kind).digits);
+export const signedFigure = (kind: FindingKind, difference: number, per = 1): string =>
+  signed(kind === 'value' ? difference * per : difference, kindOf(kind).digits);
 
 /** How the light was taken out: as a caption, and as a sentence about the method. */
 export const LIGHT_WORDS: Record<ReadingDetail['light']['method'], { caption: string; sentence: string }> = {

@@ -193,3 +193,20 @@ test('what was dismissed stays silent in the next session while nothing is done 
   const spoken = await ask(server, 'getReading', { params: { photoId: second.photo.id } });
   expect(spoken.findings.every(({ silenced }) => silenced === null)).toBe(true);
 });
+
+test('on a scale of five steps findings and corrections are told in its own steps', async () => {
+  const settings = await ask(server, 'getSettings', {});
+  const said = async () => (await ask(server, 'getReading', { params: { photoId } })).findings;
+  const ten = await said();
+  await ask(server, 'putSettings', { body: { scaleSteps: 5 } });
+  const five = await said();
+  await ask(server, 'putSettings', { body: settings });
+  const amounts = (findings: typeof ten) =>
+    findings.flatMap(({ kind, amount, words }) => (kind === 'value' && Math.abs(amount) >= 0.95 ? [words] : []));
+  expect(amounts(ten).length).toBeGreaterThan(0);
+  amounts(ten).forEach((words, i) => expect(amounts(five)[i]).not.toBe(words));
+  // Colour knows no steps.
+  const colours = (findings: typeof ten) =>
+    findings.filter(({ kind }) => kind === 'temperature').map(({ words }) => words);
+  expect(colours(five)).toEqual(colours(ten));
+});

@@ -30,16 +30,16 @@ export function complaintsOf(page: Page): string[] {
   return complaints;
 }
 
-/** Serious and critical faults that axe finds on the page as it stands (WCAG 2.2 AA). */
+/** Faults from moderate up that axe finds on the page as it stands: WCAG 2.2 AA, heading order, landmarks. */
 export async function axeFaults(page: Page): Promise<string[]> {
   await page.evaluate(axe.source);
   const run = () =>
     (window as unknown as { axe: typeof axe }).axe.run(document, {
-      runOnly: { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'] },
+      runOnly: { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'] },
     });
   const { violations } = await page.evaluate(run);
   return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .filter(({ impact }) => impact !== 'minor')
     .map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`);
 }
 

@@ -1,11 +1,14 @@
 import type { Change } from '../plan';
 import { stepsInWords } from '../words';
 
-/** A departure in words, after the name of its place: "one step lighter". */
-export function departureInWords(change: Change): string {
+/**
+ * A departure in words, after the name of its place: "one step lighter".
+ * @param per how many of the painter's steps make one of a scale of ten
+ */
+export function departureInWords(change: Change, per = 1): string {
   switch (change.kind) {
     case 'value':
-      return `${stepsInWords(change.steps)} ${change.steps < 0 ? 'darker' : 'lighter'}`;
+      return `${stepsInWords(change.steps, per)} ${change.steps < 0 ? 'darker' : 'lighter'}`;
     case 'warmth':
       return `${Math.abs(change.units)} units ${change.units < 0 ? 'cooler' : 'warmer'}`;
     case 'chroma':

@@ -42,9 +42,9 @@ export function wholePicture(aligned: Aligned, change: UniformChange, light: Lig
 }
 
 /** The change in a sentence. @param session whose flat it is told against */
-export function changeInWords({ value, slope, a, b, share }: UniformChange, session: number): string {
+export function changeInWords({ value, slope, a, b, share }: UniformChange, session: number, per = 1): string {
   const parts: string[] = [];
-  if (Math.abs(value) >= 0.125) parts.push(`${stepsInWords(value)} ${value < 0 ? 'darker' : 'lighter'}`);
+  if (Math.abs(value) >= 0.125) parts.push(`${stepsInWords(value, per)} ${value < 0 ? 'darker' : 'lighter'}`);
   if (Math.hypot(a, b) >= 2.5) parts.push(`a shade towards ${hueTowards((Math.atan2(b, a) * 180) / Math.PI)}`);
   const lights =
     slope < -0.06 ? ', the lights more than the darks' : slope > 0.06 ? ', the darks more than the lights' : '';

@@ -84,20 +84,21 @@ export interface Kind<F extends Finding = Finding> {
   /** The way a correction of it is measured along from now on, see {@link Subject}. */
   towards(finding: PartOf<F, 'shift' | 'whole'>): number | null;
   /** What the hand should do, without the place: "three quarters of a step darker". */
-  instruction(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>): string;
+  instruction(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>, per?: number): string;
   /** The same as a request, with the place: "make the ledge half a step lighter". @param place as in a sentence */
-  request(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>, place: string): string;
+  request(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>, place: string, per?: number): string;
   /**
    * Both figures and how sure they are, as it is decided by.
    * @param finding with half-widths for its uncertainty and doubt
-   * @param show a value on the painter's scale
+   * @param show a value on the painter's scale; @param per how many of its steps make one of a scale of ten
    */
   evidence(
     finding: PartOf<F, 'target' | 'painted' | 'difference' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole'>,
     show: (value: number) => string,
+    per?: number,
   ): string;
   /** How it was measured and how sure that is. @param finding as for its evidence */
-  basis(finding: PartOf<F, 'uncertainty' | 'shift'>): string;
+  basis(finding: PartOf<F, 'uncertainty' | 'shift'>, per?: number): string;
   /** What makes the plan what is painted there; null = no departure can. */
   departure(finding: PartOf<F, 'amount' | 'target' | 'painted' | 'shift'>): Change | null;
   /** A name of its own, where it is about no place: "whole drawing". */

@@ -33,7 +33,7 @@ export function paintKind(own: Own): PaintKindRecord {
     doubt: ({ uncertainty }) => own.uncertaintyIn(uncertainty),
     towards: () => null,
     named: () => null,
-    request: (said, place) => `make ${place} ${own.instruction(said)}`,
+    request: (said, place, per) => `make ${place} ${own.instruction(said, per)}`,
     sameWay: (now, then) => Math.sign(now.amount) === Math.sign(then.amount),
     sighting: (_, { paint }) => ({
       difference: own.amount(paint),

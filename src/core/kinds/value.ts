@@ -26,11 +26,11 @@ export const VALUE = paintKind({
   map: (map) => map.value,
   uncertaintyIn: ({ value }) => value,
   amount: ({ difference }) => difference.value,
-  instruction: ({ amount }) =>
-    Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount)} ${amount > 0 ? 'darker' : 'lighter'}`,
-  evidence: ({ target, painted, difference, uncertainty, share }, show) =>
-    `Plan ${show(target.value)}${paintEnds(painted.value - difference.value, target.value, show)}, painted ${show(painted.value)}, give or take ${uncertainty.value.toFixed(2)} of a step. ${areaInWords(share)}`,
-  basis: ({ uncertainty }) => middleIn(`${uncertainty.value.toFixed(2)} step`),
+  instruction: ({ amount }, per = 1) =>
+    Math.abs(amount) < 0.125 ? 'as planned' : `${stepsInWords(amount, per)} ${amount > 0 ? 'darker' : 'lighter'}`,
+  evidence: ({ target, painted, difference, uncertainty, share }, show, per = 1) =>
+    `Plan ${show(target.value)}${paintEnds(painted.value - difference.value, target.value, show)}, painted ${show(painted.value)}, give or take ${(uncertainty.value * per).toFixed(2)} of a step. ${areaInWords(share)}`,
+  basis: ({ uncertainty }, per = 1) => middleIn(`${(uncertainty.value * per).toFixed(2)} step`),
   departure: ({ amount }) => ({ kind: 'value', steps: Math.max(-MOST_STEPS, Math.min(MOST_STEPS, amount)) }),
   untouched: (now, then) =>
     still(now.painted.value - then.painted.value, MOVED, now.uncertainty.value, then.uncertainty.value),

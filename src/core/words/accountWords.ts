@@ -59,8 +59,10 @@ function row(ids: readonly number[], { mass }: Names): Piece[] {
 }
 
 /** Masses and things of an account as pieces of a sentence. */
-function piecesOf(names: Names) {
+function piecesOf(names: Names, per = 1) {
   return {
+    /** the painter's steps in one of ten */
+    per,
     mass: (id: number): Piece => ({ mass: id, words: names.mass(id) }),
     thing: (ids: readonly number[]): Piece => {
       const mass = names.largest(ids);
@@ -76,7 +78,7 @@ type Pieces = ReturnType<typeof piecesOf>;
 /** Light against shadow: how much of each, where, in which order, and how far the range reaches. */
 function patternInWords(
   { patterns, range, relations, things }: Account,
-  { mass, thing }: Pieces,
+  { mass, thing, per }: Pieces,
   show: (value: number) => string,
 ): Line[] {
   const { two, tones } = patterns;
@@ -100,12 +102,12 @@ function patternInWords(
         mass(ids[1]),
         ' and is darker.',
       ]),
-    ...endsInWords(range, show).map((words): Line => [words]),
+    ...endsInWords(range, show, per).map((words): Line => [words]),
   ];
 }
 
 /** What the values do inside masses: which side of the light they lie on, and whether they turn, vary or wobble. */
-function insideInWords({ families, forms, turnings, things }: Account, { mass, thing, those }: Pieces): Line[] {
+function insideInWords({ families, forms, turnings, things }: Account, { mass, thing, those, per }: Pieces): Line[] {
   const idsOf = (flag: 'flat' | 'dull' | 'wobbles') => forms.filter((form) => form[flag]).map(({ id }) => id);
   const overlap = families !== null && families.gap.planned > 0.1 && families.gap.painted < 0;
   return [
@@ -120,7 +122,7 @@ function insideInWords({ families, forms, turnings, things }: Account, { mass, t
         const where: Piece[] = one || !from || !to ? ['Over ', thing(ids)] : ['From ', from, ' to ', to];
         return [
           ...where,
-          ` it should turn through ${span.planned.toFixed(1)} steps, and turns through ${span.painted.toFixed(1)}.`,
+          ` it should turn through ${(span.planned * per).toFixed(1)} steps, and turns through ${(span.painted * per).toFixed(1)}.`,
         ];
       }),
     ...those('Meant to vary and is one flat colour:', idsOf('dull')),
@@ -131,11 +133,11 @@ function insideInWords({ families, forms, turnings, things }: Account, { mass, t
 const TOLD = 0.4; // steps from which a gap's value is told
 
 /** A gap that is closed, or of another value than what it shows. */
-function gapInWords({ id, open, filled, painted, planned }: Account['gaps'][number], { mass }: Pieces): Line[] {
+function gapInWords({ id, open, filled, painted, planned }: Account['gaps'][number], { mass, per }: Pieces): Line[] {
   if (!filled && Math.abs(painted - planned) <= TOLD) return [];
   const off = filled
     ? ' is painted like what surrounds it'
-    : ` is ${stepsInWords(painted - planned)} too ${painted > planned ? 'light' : 'dark'}`;
+    : ` is ${stepsInWords(painted - planned, per)} too ${painted > planned ? 'light' : 'dark'}`;
   return [['The open background at ', mass(id), `${off} against `, mass(open), '.']];
 }
 
@@ -151,12 +153,20 @@ export const tooBareInWords = (covered: number | null): string | null =>
     ? null
     : `Only ${percent(covered)} of the ground is covered: what holds of the whole picture is told from half on.`;
 
-/** What holds of the values over the whole picture, a line each. @param show a value on the painter's scale */
+/**
+ * What holds of the values over the whole picture, a line each.
+ * @param show a value on the painter's scale; @param per how many of its steps make one of a scale of ten
+ */
 export function valuesInWords(
   account: Account,
-  { names, recheck, show }: { names: Names; recheck: readonly Unsettled[]; show: (value: number) => string },
+  {
+    names,
+    recheck,
+    show,
+    per = 1,
+  }: { names: Names; recheck: readonly Unsettled[]; show: (value: number) => string; per?: number },
 ): Line[] {
-  const pieces = piecesOf(names);
+  const pieces = piecesOf(names, per);
   return [
     ...patternInWords(account, pieces, show),
     ...insideInWords(account, pieces),
@@ -166,7 +176,7 @@ export function valuesInWords(
       pieces.mass(id),
       ' stayed while ',
       pieces.mass(neighbour),
-      ` beside it became ${stepsInWords(steps)} ${steps > 0 ? 'lighter' : 'darker'}.`,
+      ` beside it became ${stepsInWords(steps, per)} ${steps > 0 ? 'lighter' : 'darker'}.`,
     ]),
   ];
 }

@@ -6,19 +6,23 @@ import { figure } from './figures';
 type Show = (value: number) => string;
 
 const SPOKEN = 0.125; // steps from which a difference is spoken of
-const tooLight = (steps: number) => `${stepsInWords(steps)} too ${steps > 0 ? 'light' : 'dark'}`;
+const tooLight = (steps: number, per: number) => `${stepsInWords(steps, per)} too ${steps > 0 ? 'light' : 'dark'}`;
 
 /** How sure a photograph makes its readings. @param uncertainty half-widths */
-export const sureInWords = ({ value, warmth }: { value: number; warmth: number }): string =>
-  `Values are told give or take ${value.toFixed(2)} of a step, warmth give or take ${warmth.toFixed(1)}.`;
+export const sureInWords = ({ value, warmth }: { value: number; warmth: number }, per = 1): string =>
+  `Values are told give or take ${(value * per).toFixed(2)} of a step, warmth give or take ${warmth.toFixed(1)}.`;
 
 /** What an outlined place shows. */
-export function outlineInWords({ target, painted, difference, uncertainty, spread }: Comparison, show: Show): string {
-  const off = Math.abs(difference.value) < SPOKEN ? 'as planned' : tooLight(difference.value);
+export function outlineInWords(
+  { target, painted, difference, uncertainty, spread }: Comparison,
+  show: Show,
+  per = 1,
+): string {
+  const off = Math.abs(difference.value) < SPOKEN ? 'as planned' : tooLight(difference.value, per);
   return [
-    `Planned ${show(target.value)}, painted ${show(painted.value)}: ${off}, give or take ${uncertainty.value.toFixed(2)} of a step.`,
+    `Planned ${show(target.value)}, painted ${show(painted.value)}: ${off}, give or take ${(uncertainty.value * per).toFixed(2)} of a step.`,
     `Warmth ${figure(target.warmth, 0)} planned, ${figure(painted.warmth, 0)} painted; chroma ${target.chroma.toFixed(0)} and ${painted.chroma.toFixed(0)}.`,
-    `Its values spread by ${spread.toFixed(2)}.`,
+    `Its values spread by ${(spread * per).toFixed(2)}.`,
   ].join(' ');
 }
 
@@ -26,8 +30,9 @@ export function outlineInWords({ target, painted, difference, uncertainty, sprea
 export const areaAloneInWords = (
   { value, spread, warmth, chroma }: Record<'value' | 'spread' | 'warmth' | 'chroma', number>,
   show: Show,
+  per = 1,
 ): string =>
-  `Painted ${show(value)}. Warmth ${figure(warmth, 0)}, chroma ${chroma.toFixed(0)}. Its values spread by ${spread.toFixed(2)}.`;
+  `Painted ${show(value)}. Warmth ${figure(warmth, 0)}, chroma ${chroma.toFixed(0)}. Its values spread by ${(spread * per).toFixed(2)}.`;
 
 /** What a mass shows, in short. */
 export function massInWords(
@@ -43,8 +48,9 @@ export function massInWords(
 export const relationInWords = (
   { planned, painted, reversed }: { planned: number; painted: number; reversed: boolean },
   [one, other]: readonly [string, string],
+  per = 1,
 ): string =>
-  `${one} beside ${other}: ${figure(planned, 1)} steps planned, ${figure(painted, 1)} painted${reversed ? ', order reversed' : ''}.`;
+  `${one} beside ${other}: ${figure(planned * per, 1)} steps planned, ${figure(painted * per, 1)} painted${reversed ? ', order reversed' : ''}.`;
 
 interface Profile {
   /** steps over 100 mm */
@@ -53,28 +59,28 @@ interface Profile {
   readonly reversals: readonly { readonly from: number; readonly to: number }[];
   readonly furthest: { readonly at: number; readonly steps: number };
 }
-const running = (steps: number) =>
-  Math.abs(steps) < 0.1 ? 'level' : `${Math.abs(steps).toFixed(1)} steps ${steps > 0 ? 'lighter' : 'darker'}`;
+const running = (steps: number, per: number) =>
+  Math.abs(steps) < 0.1 ? 'level' : `${Math.abs(steps * per).toFixed(1)} steps ${steps > 0 ? 'lighter' : 'darker'}`;
 
 /** How the values run along a line of a picture that nothing is compared with. */
-export const gradientInWords = ({ slope }: Pick<Profile, 'slope'>): string =>
-  `Over 100 mm it runs ${running(slope.painted)}.`;
+export const gradientInWords = ({ slope }: Pick<Profile, 'slope'>, per = 1): string =>
+  `Over 100 mm it runs ${running(slope.painted, per)}.`;
 
 /** How the values run along a line. */
-export const profileInWords = ({ slope, breaks, reversals, furthest }: Profile): string =>
+export const profileInWords = ({ slope, breaks, reversals, furthest }: Profile, per = 1): string =>
   [
-    `Over 100 mm it runs ${running(slope.planned)} as planned, ${running(slope.painted)} as painted.`,
+    `Over 100 mm it runs ${running(slope.planned, per)} as planned, ${running(slope.painted, per)} as painted.`,
     ...breaks
       .slice(0, 3)
       .map(
         ({ at, steps }) =>
-          `A break at ${Math.round(at)} mm: ${stepsInWords(steps)} ${steps > 0 ? 'lighter' : 'darker'} at once.`,
+          `A break at ${Math.round(at)} mm: ${stepsInWords(steps, per)} ${steps > 0 ? 'lighter' : 'darker'} at once.`,
       ),
     ...reversals
       .slice(0, 2)
       .map(({ from, to }) => `It runs the other way from ${Math.round(from)} to ${Math.round(to)} mm.`),
     ...(Math.abs(furthest.steps) >= 0.15
-      ? [`Furthest off at ${Math.round(furthest.at)} mm: ${tooLight(furthest.steps)}.`]
+      ? [`Furthest off at ${Math.round(furthest.at)} mm: ${tooLight(furthest.steps, per)}.`]
       : []),
   ].join(' ');
 
@@ -89,8 +95,9 @@ const area = (mm2: number) => `${(mm2 / 100).toFixed(mm2 < 1000 ? 1 : 0)} cm²`;
 export const seatFiguresInWords = (
   { accent, shadow, gap }: Pick<Seat, 'accent' | 'shadow' | 'gap'>,
   show: Show,
+  per = 1,
 ): string =>
-  `Planned and painted: darkest at the foot ${show(accent.planned.value)} and ${show(accent.painted.value)}; shadow ${area(shadow.planned.areaMm2)} and ${area(shadow.painted.areaMm2)}; step to the surface ${gap.planned.toFixed(1)} and ${gap.painted.toFixed(1)}.`;
+  `Planned and painted: darkest at the foot ${show(accent.planned.value)} and ${show(accent.painted.value)}; shadow ${area(shadow.planned.areaMm2)} and ${area(shadow.painted.areaMm2)}; step to the surface ${(gap.planned * per).toFixed(1)} and ${(gap.painted * per).toFixed(1)}.`;
 
 /** Where a landmark is painted, beside where it is planned. @param off mm, painting minus plan */
 export const landmarkInWords = ([x, y]: Point): string =>

@@ -24,7 +24,7 @@ export function beyondPaintInWords({ darkest, lightest }: Ends, paint: PaintRang
 }
 
 /** Ends that the painter set narrower than the usual ones, and how far the painting goes beyond them; null = none. */
-function limitedInWords({ paint, painted }: Account['range'], show: Show): string | null {
+function limitedInWords({ paint, painted }: Account['range'], show: Show, per: number): string | null {
   const floor = paint.darkest - PAINT_RANGE.darkest >= TOLD;
   const ceiling = PAINT_RANGE.white - paint.white >= TOLD;
   if (!floor && !ceiling) return null;
@@ -36,23 +36,23 @@ function limitedInWords({ paint, painted }: Account['range'], show: Show): strin
     [floor ? paint.darkest - painted.darkest : 0, 'darker'] as const,
     [ceiling ? painted.lightest - paint.white : 0, 'lighter'] as const,
   ].filter(([steps]) => steps > TOLD);
-  const beyond = over.map(([steps, way]) => `${stepsInWords(steps)} ${way}`);
+  const beyond = over.map(([steps, way]) => `${stepsInWords(steps, per)} ${way}`);
   return `As set under Key, ${listed(limits)} is asked for. ${beyond.length > 0 ? `The painting goes ${listed(beyond)} than that.` : 'The painting keeps to it.'}`;
 }
 
 /** Where the painting stops short of the range, where the plan goes beyond paint, and where a key is limited. */
-export function endsInWords(range: Account['range'], show: Show): string[] {
+export function endsInWords(range: Account['range'], show: Show, per = 1): string[] {
   const { planned, painted } = range;
   const paint = reachOf(range.paint, painted);
   const dark = painted.darkest - Math.max(planned.darkest, paint.darkest);
   const light = Math.min(planned.lightest, paint.white) - painted.lightest;
   const short = [
-    dark > TOLD && `The darks stop ${stepsInWords(dark)} short.`,
-    light > TOLD && `The lights stop ${stepsInWords(light)} short.`,
+    dark > TOLD && `The darks stop ${stepsInWords(dark, per)} short.`,
+    light > TOLD && `The lights stop ${stepsInWords(light, per)} short.`,
   ].filter((words) => words !== false);
   const beyond = beyondPaintInWords(planned, paint, show);
   const way = '“Fit to the paint’s range”, under Key, brings the plan in.';
-  return [short.join(' '), limitedInWords(range, show), beyond && `${beyond} ${way}`].filter(
+  return [short.join(' '), limitedInWords(range, show, per), beyond && `${beyond} ${way}`].filter(
     (words): words is string => !!words,
   );
 }

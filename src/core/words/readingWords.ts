@@ -75,7 +75,11 @@ export const groundInWords = (value: string, from: keyof typeof WHENCE | null): 
   `The ground has value ${value}${from ? `, ${WHENCE[from]}` : ''}.`;
 
 /** A light that was to be kept untouched and is not. @param steps painted minus plan */
-export const lostLightInWords = (name: string, { steps, from }: { steps: number; from: 'plan' | 'before' }): string =>
-  `A light you meant to keep is ${stepsInWords(steps)} darker than ${from === 'plan' ? 'planned' : 'in the session before'}: ${name}.`;
+export const lostLightInWords = (
+  name: string,
+  { steps, from }: { steps: number; from: 'plan' | 'before' },
+  per = 1,
+): string =>
+  `A light you meant to keep is ${stepsInWords(steps, per)} darker than ${from === 'plan' ? 'planned' : 'in the session before'}: ${name}.`;
 export const EARLIER_METHOD =
   'Its drawing, patterns and relations were read by an earlier method and are not shown: read the photograph again.';

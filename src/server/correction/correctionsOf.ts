@@ -5,19 +5,21 @@ import { halfWidth } from '../../core/raster';
 import type { SaidFinding } from '../../core/session';
 import { findingsBy } from '../reading/findingRows';
 import { kept } from '../studio/kept';
+import { stepsPer } from '../studio/settings';
 import { DELETED, type CheckRow, type CorrectionRow, type SessionRow } from '../studio/rows';
 
 type CheckWithHome = CheckRow & { photoId: string; sessionNumber: number };
 
 /** What a correction asks for, told from its finding under the name its place had when it was taken. */
-const saidBy = ({ name }: CorrectionRow, finding: SaidFinding | undefined): string =>
-  finding ? sentenceFor(finding, name) : '';
+const saidBy = ({ name }: CorrectionRow, finding: SaidFinding | undefined, per: number): string =>
+  finding ? sentenceFor(finding, name, per) : '';
 
 /** Corrections with their checks, oldest first. */
 export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): Promise<Correction[]> {
   const sessions = (await db('session').whereIn('id', [
     ...new Set(rows.map(({ sessionId }) => sessionId)),
   ])) as SessionRow[];
+  const per = await stepsPer(db);
   const numbers = new Map(sessions.map(({ id, number }) => [id, number]));
   const told = rows.flatMap(({ words, findingId }) => (words === '' && findingId ? [findingId] : []));
   const findings = await findingsBy(db, told);
@@ -42,7 +44,7 @@ export async function correctionsOf(db: Knex, rows: readonly CorrectionRow[]): P
     sessionNumber: numbers.get(row.sessionId) ?? 0,
     kind: row.kind,
     name: row.name,
-    words: row.words || saidBy(row, findings.get(row.findingId ?? '')),
+    words: row.words || saidBy(row, findings.get(row.findingId ?? ''), per),
     place: kept('correction.place', row.place),
     difference: row.difference,
     uncertainty: halfWidth(row.uncertainty),

@@ -147,13 +147,13 @@ function swatch([L, a, b]: readonly [number, number, number]): string {
 }
 
 /** Where the plan departs from the reference, place by place. */
-const departuresOf = ({ plan, masses }: SheetContent): string =>
+const departuresOf = ({ plan, masses, settings }: SheetContent): string =>
   plan.content.departures
     .map(({ where, change }) => {
       const box = 'place' in where ? boxOf(where.place) : null;
       const at: Point = 'mass' in where ? where.mass : box ? [box[0] + box[2] / 2, box[1] + box[3] / 2] : [0, 0];
       const mass = masses.find(({ place }) => placeHolds(place, at));
-      return `${'place' in where ? 'in ' : ''}${mass?.name ?? 'a place'} ${departureInWords(change)}`;
+      return `${'place' in where ? 'in ' : ''}${mass?.name ?? 'a place'} ${departureInWords(change, settings.scaleSteps / 10)}`;
     })
     .join('; ');
 

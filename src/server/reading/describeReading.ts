@@ -14,6 +14,7 @@ import { accountInHalfWidths, findingInHalfWidths } from './halfWidths';
 import { kept, keptOr } from '../studio/kept';
 import type { KeptReading } from '../studio/keptShapes';
 import { homeOf } from '../photo/looking';
+import { stepsPer } from '../studio/settings';
 import { setUpOf } from '../plan/planRows';
 import { namer } from './names';
 import { recheckOf } from './recheck';
@@ -64,9 +65,9 @@ async function firstCovered(
   return ![...newestOf.values()].some((covered) => (covered ?? 0) >= COVERED);
 }
 
-const changeOf = (change: KeptReading['change']): string | null => {
+const changeOf = (change: KeptReading['change'], per: number): string | null => {
   if (!change) return null;
-  return 'verbatim' in change ? change.verbatim : changeInWords(change, change.session);
+  return 'verbatim' in change ? change.verbatim : changeInWords(change, change.session, per);
 };
 
 /** Why a finding is less sure; an earlier version's sentences about the photograph give no reasons. */
@@ -89,6 +90,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   const names = namer(plan, masses, painting, keptOr('photo_landmarks.landmarks', shown?.landmarks ?? null, []));
   const now = await asked(studio, photo.id, { remake: false }).catch(() => null);
   const stage = stageOf(setUpOf(painting));
+  const per = await stepsPer(studio.db);
   return {
     id: row.id,
     photoId,
@@ -107,9 +109,9 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     lostLights: told.lostLights.map(({ at, ...lost }) => {
       const mass = masses.find(({ place }) => placeHolds(place, at));
       const name = mass ? names.mass(mass) : placeInWords([at[0] / painting.widthMm, at[1] / painting.heightMm]);
-      return lostLightInWords(name, lost);
+      return lostLightInWords(name, lost, per);
     }),
-    change: changeOf(told.change),
+    change: changeOf(told.change, per),
     ofEarlierMethod: told.ofEarlierMethod,
     account: told.account && accountInHalfWidths(told.account),
     recheck: await recheckOf(studio, { account: told.account, masses, photo }),
@@ -131,8 +133,8 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
         index,
         version: findingVersion(row.id, decisionId),
         name: names.finding(finding),
-        words: sentenceFor(finding, names.finding(finding)),
-        instruction: instructionOf(finding),
+        words: sentenceFor(finding, names.finding(finding), per),
+        instruction: instructionOf(finding, per),
         loud: isLoud(finding, stage) && !silenced,
         silenced: silenced && { session: silenced.session, why: silenced.why },
         carried: carried && { session: carried.session, ...carriedInWords(carried) },

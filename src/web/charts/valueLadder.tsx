@@ -48,10 +48,11 @@ function Rung({ mass, at }: { mass: MassOfReading; at: (value: number) => number
 
 /** What the mass should become, with its mark. */
 function Becomes({ amount }: { amount: number }) {
+  const scale = useScale();
   const way = amount > 0 ? 'darker' : 'lighter';
   return (
     <>
-      <Mark name={markOf({ kind: 'value', amount })} label={way} /> {way} {stepsFigure(amount)}
+      <Mark name={markOf({ kind: 'value', amount }, scale.per)} label={way} /> {way} {stepsFigure(amount, scale.per)}
     </>
   );
 }
@@ -101,6 +102,7 @@ export function ValueLadder({
             Mass
           </th>
           <th scope="col" className="hidden p-0 sm:table-cell" style={{ width: WIDTH }}>
+            <span className="sr-only">Planned and painted on the scale</span>
             <Steps most={most} />
           </th>
           <th scope="col" className="px-2 text-right font-semibold">

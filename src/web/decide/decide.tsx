@@ -37,10 +37,10 @@ function Listed({ detail, reading, number, desk }: Parts) {
   const { drewMe, setUp } = detail.painting;
   return (
     <div className="w-full lg:w-[256px]">
-      <h3>
+      <h2 className="small-head">
         Session {number}
         {reading.planVersion !== null && `: ${plural(findings.filter(({ loud }) => loud).length, 'finding')}`}
-      </h3>
+      </h2>
       <p className="small">
         {findings.length > 0 &&
           toDecideInWords(takenOf(reading) + ownOf(detail, number).length, openOf(reading).length)}

@@ -74,14 +74,14 @@ interface Props {
 export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onDepart }: Props) {
   const scale = useScale();
   const face = faceOf(finding.kind);
-  const exactly = face.exactly(finding.amount);
+  const exactly = face.exactly(finding.amount, scale.per);
   return (
     <>
       <h2 style={{ fontSize: 25, lineHeight: '34px' }}>
-        <Mark large name={markOf(finding)} label={finding.instruction} /> {finding.words}
+        <Mark large name={markOf(finding, scale.per)} label={finding.instruction} /> {finding.words}
       </h2>
       <div className="serif mt-2">
-        {kindOf(finding.kind).evidence(finding, scale.show)}
+        {kindOf(finding.kind).evidence(finding, scale.show, scale.per)}
         {exactly && <span className="small block">{`${exactly} ${scaleInWords(scale.name)}`}</span>}
         {face.traced && <Traced finding={finding} reading={reading} />}
       </div>

@@ -2,6 +2,7 @@ import type { Correction, FindingOfReading } from '../../contract';
 import { LOW_CONFIDENCE } from '../../core/words';
 import { faceOf, FACES } from '../faces/faces';
 import { Mark, markOf } from '../marks/mark';
+import { useScale } from '../settings';
 
 /** The order painters correct in. */
 const GROUPS: readonly { name: string; holds: (finding: FindingOfReading) => boolean }[] = [
@@ -24,6 +25,7 @@ interface Props {
 
 /** The findings of a reading in the order painters correct, and the painter's own corrections of that session. */
 export function FindingList({ findings, chosen, onChoose, own }: Props) {
+  const scale = useScale();
   return (
     <>
       {GROUPS.map(({ name, holds }) => {
@@ -47,7 +49,7 @@ export function FindingList({ findings, chosen, onChoose, own }: Props) {
                         {finding.decision && <b className="shrink-0">{DECIDED[finding.decision]}</b>}
                       </span>
                       <span className="small block">
-                        <Mark name={markOf(finding)} label="" /> {finding.instruction}
+                        <Mark name={markOf(finding, scale.per)} label="" /> {finding.instruction}
                         {finding.passage && `; ${finding.passage}`}
                         {finding.lowConfidence && '; '}
                         {finding.lowConfidence && <i>{LOW_CONFIDENCE.brief}</i>}

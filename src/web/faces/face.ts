@@ -22,12 +22,12 @@ export interface Face<F extends FindingOfReading = FindingOfReading> {
   readonly group: string;
   /** what a reading is looked at for to see it */
   readonly subject: Exclude<Subject, 'all'>;
-  /** Its mark: darker-3, warmer-1, move-up-left. */
-  mark(finding: Pick<FindingOfReading, 'amount'> & Partial<Pick<ShownDrawing, 'shift'>>): string;
+  /** Its mark: darker-3, warmer-1, move-up-left. @param per how many of the painter's steps make one of ten */
+  mark(finding: Pick<FindingOfReading, 'amount'> & Partial<Pick<ShownDrawing, 'shift'>>, per: number): string;
   /** Its amount beside the mark, in figures; '' = the mark says it. */
   figure(amount: number): string;
   /** What else is told of its amount; null = nothing. */
-  exactly(amount: number): string | null;
+  exactly(amount: number, per: number): string | null;
   /** What taking it out does to the paint of its place; null = it cannot be taken out. */
   takenOut(finding: F): Omit<Taken, 'place'> | null;
   /** Colours side by side tell how it came about. */

@@ -24,8 +24,8 @@ const VALUE: Face<ShownPaint> = {
   name: 'value',
   group: 'Value',
   subject: 'values',
-  mark: ({ amount }) =>
-    `${amount > 0 ? 'darker' : 'lighter'}-${Math.min(MOST_QUARTERS, Math.max(1, Math.round(Math.abs(amount) * 4)))}`,
+  mark: ({ amount }, per) =>
+    `${amount > 0 ? 'darker' : 'lighter'}-${Math.min(MOST_QUARTERS, Math.max(1, Math.round(Math.abs(amount * per) * 4)))}`,
   figure: () => '',
   exactly: measuredInWords,
   takenOut: ({ amount }) => ({ value: -amount, a: 0, b: 0 }),

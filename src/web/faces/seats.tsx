@@ -59,8 +59,8 @@ function OneSeat({
       <button className="line text-left" aria-pressed={chosen} onClick={onChoose} style={{ fontWeight: 650 }}>
         {name} on {surface}
       </button>
-      <p className="serif">{seatInWords(seat)}</p>
-      {chosen && <p className="small">{seatFiguresInWords(seat, scale.show)}</p>}
+      <p className="serif">{seatInWords(seat, scale.per)}</p>
+      {chosen && <p className="small">{seatFiguresInWords(seat, scale.show, scale.per)}</p>}
       <WordChoice
         label={`Does it sit: ${name}`}
         options={ANSWERS}

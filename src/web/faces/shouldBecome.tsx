@@ -1,5 +1,6 @@
 import { kindOf } from '../../core/kinds';
 import { AMOUNT_WORDS, colourAmount, stepsFigure } from '../../core/words';
+import { useScale } from '../settings';
 import { Mark, markOf } from '../marks/mark';
 
 const WORDS = { value: ['darker', 'lighter'], temperature: ['cooler', 'warmer'] } as const;
@@ -21,17 +22,18 @@ export function ShouldBecome({
   within: number;
   towards?: string;
 }) {
+  const scale = useScale();
   if (Math.abs(amount) <= within) return 'as planned';
   return (
     <>
       {[
         kind === 'temperature' && AMOUNT_WORDS[colourAmount(amount)],
         `${WORDS[kind][amount > 0 ? 0 : 1]}${towards ? `, towards ${towards}` : ''}`,
-        kind === 'value' && stepsFigure(amount),
+        kind === 'value' && stepsFigure(amount, scale.per),
       ]
         .filter(Boolean)
         .join(' ')}{' '}
-      <Mark name={markOf({ kind, amount })} label="" />
+      <Mark name={markOf({ kind, amount }, scale.per)} label="" />
     </>
   );
 }

@@ -85,10 +85,10 @@ export const DrawingWords = ({ reading: { account } }: WordsProps) => (
 
 /** What holds of the values over the whole picture. */
 export function ValueWords({ reading: { account, masses, recheck, coverage }, onMass, marks }: WordsProps) {
-  const { show } = useScale();
+  const { show, per } = useScale();
   const bare = tooBareInWords(coverage?.covered ?? null);
   if (bare) return <p className="serif mb-2">{bare}</p>;
-  const lines = valuesInWords(account, { names: namesOf(masses, marks), recheck, show });
+  const lines = valuesInWords(account, { names: namesOf(masses, marks), recheck, show, per });
   return <Lines lines={lines} masses={masses} onMass={onMass} />;
 }
 

@@ -50,9 +50,9 @@ export const MarkAt = ({ name, x, y }: { name: string; x: number; y: number }) =
   </svg>
 );
 
-/** The mark for what a finding asks of the hand. */
-export const markOf = (finding: Pick<FindingOfReading, 'kind' | 'amount'>): string =>
-  faceOf(finding.kind).mark(finding);
+/** The mark for what a finding asks of the hand. @param per how many of the painter's steps make one of ten */
+export const markOf = (finding: Pick<FindingOfReading, 'kind' | 'amount'>, per = 1): string =>
+  faceOf(finding.kind).mark(finding, per);
 
 /** A finding's amount in figures: 1¼. */
 export const amountFigure = ({ kind, amount }: Pick<FindingOfReading, 'kind' | 'amount'>): string =>

@@ -2,6 +2,7 @@ import { shotsInWords, sureInWords, PHOTO_TEXT } from '../../core/words';
 import type { Photo, Quality } from '../../contract';
 import { useQuality, useReading } from '../api/queries';
 import { Mark } from '../marks/mark';
+import { useScale } from '../settings';
 
 /** What is wrong with the photograph, what to do, and what it costs. */
 function Lines({ lines }: { lines: Quality['lines'] }) {
@@ -38,6 +39,7 @@ function useKnown({ paintingId, photo }: About) {
 
 /** How sure a photograph makes its readings: before it is read, and after. */
 export function PhotoCertainty(about: About) {
+  const scale = useScale();
   const { photo } = about;
   const { fresh, stale, quality, isFetching } = useKnown(about);
   if (photo.role !== 'canvas') return <p className="serif mt-2">{OTHER[photo.role]}</p>;
@@ -46,8 +48,12 @@ export function PhotoCertainty(about: About) {
       <p className="serif mt-2">{photo.state === 'arrived' ? PHOTO_TEXT.keptLooking : PHOTO_TEXT.cornersUnsure}</p>
     );
   if (fresh)
-    return <p className="serif mt-2">{[shotsInWords(fresh.shots), sureInWords(fresh.light.uncertainty)].join(' ')}</p>;
-  const asItStands = quality && `Read as it stands: ${sureInWords(quality.uncertainty).replace('V', 'v')}`;
+    return (
+      <p className="serif mt-2">
+        {[shotsInWords(fresh.shots), sureInWords(fresh.light.uncertainty, scale.per)].join(' ')}
+      </p>
+    );
+  const asItStands = quality && `Read as it stands: ${sureInWords(quality.uncertainty, scale.per).replace('V', 'v')}`;
   return (
     <p className="serif mt-2" role="status">
       {asItStands ?? (isFetching ? PHOTO_TEXT.cornersSetLooking : PHOTO_TEXT.cornersSetGreys)}

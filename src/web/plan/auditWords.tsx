@@ -4,8 +4,8 @@ import type { AuditAnswer } from '../../contract';
 /** What a photograph hides, in sentences. */
 export function AuditWords({ audit }: { audit: AuditAnswer | undefined }) {
   return (
-    <section aria-label="What the photograph hides" aria-busy={!audit}>
-      <h3>What the photograph hides</h3>
+    <div aria-busy={!audit}>
+      <h2 className="small-head">What the photograph hides</h2>
       {audit ? (
         <ul className="mt-1 flex flex-col gap-2">
           {audit.words.map((words) => (
@@ -17,6 +17,6 @@ export function AuditWords({ audit }: { audit: AuditAnswer | undefined }) {
       ) : (
         <p className="small mt-1">{PLAN_TEXT.lookingThrough}</p>
       )}
-    </section>
+    </div>
   );
 }

@@ -107,7 +107,7 @@ function CropsToCompare({
   const { crops } = reference;
   return (
     <>
-      <h3>Crops to compare</h3>
+      <h2 className="small-head">Crops to compare</h2>
       <div className="mt-1 grid grid-cols-2 gap-2">
         {crops.map((one, i) => (
           <figure key={i} className="m-0">
@@ -216,7 +216,7 @@ export function CropPart({
     >
       <CropStage reference={reference} crop={crop} onCrop={(next) => setCrop(fitted(next, room))} />
       <FrameDials crop={crop} room={room} onCrop={setCrop} />
-      <h3 className="mt-4">On another canvas</h3>
+      <h2 className="small-head mt-4">On another canvas</h2>
       <OtherCanvases
         reference={reference}
         crop={crop}

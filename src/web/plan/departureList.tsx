@@ -6,6 +6,7 @@ import { dayInWords } from '../words';
 import { NumberField } from '../ui/numberField';
 import { amountOf, CHANGES, withAmount } from './changes';
 import type { Departing } from './useDepartures';
+import { useScale } from '../settings';
 
 /** One departure that is looked at: how much, and why. */
 function Open({ one, departing: { put, takeAway } }: { one: Departure; departing: Departing }) {
@@ -75,6 +76,7 @@ function Passages({ departing: { draft, change, place, nameOf } }: { departing: 
 
 /** Everything the plan departs in, to be changed and taken away. */
 export function DepartureList({ departing }: { departing: Departing }) {
+  const scale = useScale();
   const { draft, change, chosen, open, choose, nameOf } = departing;
   return (
     <aside className="slip w-full self-start lg:w-[292px]">
@@ -89,7 +91,7 @@ export function DepartureList({ departing }: { departing: Departing }) {
             style={chosen === one.id ? { boxShadow: 'inset 4px 0 0 var(--ink)', paddingLeft: 8 } : undefined}
           >
             <button className="serif w-full text-left" style={{ fontSize: 16 }} onClick={() => choose(one)}>
-              {nameOf(one.where)}: {departureInWords(one.change)}.
+              {nameOf(one.where)}: {departureInWords(one.change, scale.per)}.
             </button>
             {one === open && <Open one={one} departing={departing} />}
           </li>

@@ -38,13 +38,14 @@ const hoursInWords = (minutes: number) =>
  * What a correction looked like in one session: the moment it was taken, or the verdict of that session's photograph.
  */
 function Cell({ correction, number }: { correction: Correction; number: number }) {
+  const { per } = useScale();
   const check = correction.checks.find(({ sessionNumber }) => sessionNumber === number);
   if (check)
     return (
       <span data-testid="progress-verdict">
         <Mark name={verdictMark(check.verdict)} label="" /> {check.verdict}
         <span className="small block">
-          {signedFigure(correction.kind, check.before)} → {signedFigure(correction.kind, check.difference)}
+          {signedFigure(correction.kind, check.before, per)} → {signedFigure(correction.kind, check.difference, per)}
         </span>
       </span>
     );
@@ -53,7 +54,7 @@ function Cell({ correction, number }: { correction: Correction; number: number }
       <span>
         taken
         <span className="small block">
-          {signedFigure(correction.kind, correction.difference)} {kindOf(correction.kind).unit}
+          {signedFigure(correction.kind, correction.difference, per)} {kindOf(correction.kind).unit}
         </span>
       </span>
     );

@@ -5,6 +5,7 @@ import { amountFigure, MarkAt, markOf } from '../marks/mark';
 import type { FrameSize } from './pictureFrame';
 import { Panned } from './panned';
 import { placePath } from './paths';
+import { useScale } from '../settings';
 
 interface Props {
   readonly findings: readonly FindingOfReading[];
@@ -18,8 +19,8 @@ interface Props {
 
 const MARGIN = 26; // px above the picture where numerals stand
 
-function fieldOf(finding: FindingOfReading): string {
-  return `field-${markOf(finding)}`;
+function fieldOf(finding: FindingOfReading, per: number): string {
+  return `field-${markOf(finding, per)}`;
 }
 
 /** A point well inside the place: the middle of its widest run along some row through it. */
@@ -63,11 +64,17 @@ const strengthOf = (finding: FindingOfReading, chosen: number | null, weak: numb
 
 /** Outline and field of each finding. */
 const Fields = memo(function Fields({ findings, chosen, canvas, toPx }: Omit<Props, 'size' | 'leaders'>) {
+  const { per } = useScale();
   return findings.map((finding) => {
     const d = placePath(finding.place, canvas, toPx);
     return (
       <g key={finding.index} opacity={strengthOf(finding, chosen, 0.16)}>
-        <path d={d} fill={`url(#${fieldOf(finding)})`} fillRule="evenodd" opacity={chosen === null ? 0.55 : 0.85} />
+        <path
+          d={d}
+          fill={`url(#${fieldOf(finding, per)})`}
+          fillRule="evenodd"
+          opacity={chosen === null ? 0.55 : 0.85}
+        />
         <path d={d} fill="none" stroke="#fff" strokeWidth="3.2" strokeOpacity=".8" strokeLinejoin="round" />
         <path d={d} fill="none" stroke="#000" strokeWidth="1.3" strokeLinejoin="round" />
       </g>
@@ -77,6 +84,7 @@ const Fields = memo(function Fields({ findings, chosen, canvas, toPx }: Omit<Pro
 
 /** Leader lines from the places in the frame to their numerals above it. */
 function Numerals({ findings, chosen, canvas, toPx, size }: Omit<Props, 'leaders'>) {
+  const { per } = useScale();
   const shown = findings.flatMap((finding) => {
     const [x, y] = anchorOf(finding);
     const at = toPx([x / canvas.widthMm, y / canvas.heightMm]);
@@ -96,7 +104,7 @@ function Numerals({ findings, chosen, canvas, toPx, size }: Omit<Props, 'leaders
         <text x={x - 12} y={-MARGIN + 15} fontSize="15" fontWeight="700" fill="var(--ink)">
           {finding.index + 1}
         </text>
-        <MarkAt name={markOf(finding)} x={x + (finding.index > 8 ? 7 : -1)} y={-MARGIN + 2} />
+        <MarkAt name={markOf(finding, per)} x={x + (finding.index > 8 ? 7 : -1)} y={-MARGIN + 2} />
         <text x={x + (finding.index > 8 ? 27 : 18)} y={-MARGIN + 15} fontSize="14" fill="var(--ink)">
           {amountFigure(finding)}
         </text>

@@ -169,7 +169,7 @@ function Fields() {
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section className="border-t py-2" style={{ borderColor: 'var(--rule)' }}>
-      <h3>{title}</h3>
+      <h2 className="small-head">{title}</h2>
       {children}
     </section>
   );
@@ -194,9 +194,9 @@ export function Marks() {
         <div>
           {ROWS.map(({ title, hint, marks }) => (
             <section key={title} className="border-t py-2" style={{ borderColor: 'var(--ink)' }}>
-              <h3>
+              <h2 className="small-head">
                 {title} <span className="serif !font-normal italic">{hint}</span>
-              </h3>
+              </h2>
               <ul className="mt-1 flex flex-wrap gap-x-7">
                 {marks.map(([name, word]) => (
                   <li key={name} className="min-w-9 text-center">
@@ -209,7 +209,7 @@ export function Marks() {
           ))}
         </div>
         <div className="slip self-start">
-          <h3>As a field over a picture, on any value</h3>
+          <h2 className="small-head">As a field over a picture, on any value</h2>
           <Fields />
           <div className="mt-4 grid gap-x-6 sm:grid-cols-2">
             {KEYS.map(([title, rows]) => (

@@ -12,8 +12,10 @@ import {
 } from '../../core/words';
 import { signedFigure } from '../words';
 import { verdictMark } from '../painting/sessionRail';
+import { useScale } from '../settings';
 
 function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }) {
+  const { per } = useScale();
   const rows = detail.corrections
     .filter(({ open }) => open)
     .flatMap((correction) =>
@@ -32,7 +34,8 @@ function Verdicts({ detail, number }: { detail: PaintingDetail; number: number }
           <li key={check.id} className="small py-1" data-testid="verdict">
             <Mark name={verdictMark(check.verdict)} label="" />{' '}
             <b className="first-letter:uppercase">{correction.name}</b>: {check.verdict},{' '}
-            {signedFigure(correction.kind, check.before)} before, {signedFigure(correction.kind, check.difference)} now
+            {signedFigure(correction.kind, check.before, per)} before,{' '}
+            {signedFigure(correction.kind, check.difference, per)} now
           </li>
         ))}
       </ul>
@@ -103,6 +106,7 @@ export function ReadingSlip({
   more,
   onMore,
 }: Props) {
+  const scale = useScale();
   return (
     <>
       <h2>
@@ -134,7 +138,7 @@ export function ReadingSlip({
             >
               <b>{finding.index + 1}</b>
               <span>
-                <Mark name={markOf(finding)} label="" /> {finding.words}
+                <Mark name={markOf(finding, scale.per)} label="" /> {finding.words}
                 {finding.decision === 'taken' && <span className="small"> taken</span>}
               </span>
             </button>

@@ -115,7 +115,7 @@ export function ShowMe({
         ))}
       </div>
       <p className="small mt-1">
-        {kind.basis(finding)}
+        {kind.basis(finding, scale.per)}
         {faceOf(finding.kind).traced && ` ${LIGHT_WORDS[reading.light.method].sentence}`}
       </p>
       <FindingDoubts finding={finding} />
@@ -157,7 +157,7 @@ export function AboutPlace({
         ))}
         {relations.map((one) => (
           <li key={one.ids.join()} className="small">
-            {relationInWords(one, [nameOf(one.ids[0]), nameOf(one.ids[1])])}
+            {relationInWords(one, [nameOf(one.ids[0]), nameOf(one.ids[1])], scale.per)}
           </li>
         ))}
       </ul>

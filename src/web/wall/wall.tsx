@@ -11,9 +11,10 @@ import { WallPictures } from './wallPictures';
 import { WallTools } from './wallTools';
 
 /** The pictures alone, as large as the window lets them be; the keys go on working. */
-function Alone({ onBack }: { onBack: () => void }) {
+function Alone({ title, onBack }: { title: string; onBack: () => void }) {
   return (
     <div className="alone">
+      <h1 className="sr-only">{title}</h1>
       <WallPictures />
       <button className="line small mt-2" onClick={onBack}>
         Show everything <kbd>E</kbd>
@@ -31,7 +32,7 @@ export function Wall() {
   if (state.alone)
     return (
       <WallProvider value={wall}>
-        <Alone onBack={() => moves.switch('alone')} />
+        <Alone title={detail.painting.title} onBack={() => moves.switch('alone')} />
       </WallProvider>
     );
   return (

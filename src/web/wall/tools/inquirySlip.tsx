@@ -39,6 +39,7 @@ function both({ painting, plan, flat, moved }: Pair, at: Point): { planned: numb
 
 /** The gradient under a drawn line. */
 export function LineResult({ from, to, ...pair }: Pair & { from: Point; to: Point }) {
+  const scale = useScale();
   const long = Math.hypot(to[0] - from[0], to[1] - from[1]);
   const count = Math.max(6, Math.round(long / STEP_MM));
   const samples = Array.from({ length: count + 1 }, (_, i) => {
@@ -57,7 +58,9 @@ export function LineResult({ from, to, ...pair }: Pair & { from: Point; to: Poin
     <div data-testid="line-result">
       <ProfileChart profile={profile} planless={planless} />
       <p className="small">{planless ? WALL_TEXT.profileAlone : WALL_TEXT.profileBoth}</p>
-      <p className="serif mt-1">{planless ? gradientInWords(profile) : profileInWords(profile)}</p>
+      <p className="serif mt-1">
+        {planless ? gradientInWords(profile, scale.per) : profileInWords(profile, scale.per)}
+      </p>
     </div>
   );
 }
@@ -109,7 +112,7 @@ export function OutlineResult({ points, photo }: { points: readonly Point[]; pho
     );
   return (
     <p className="serif mt-1" data-testid="outline-result">
-      {outlineInWords(seen, scale.show)}
+      {outlineInWords(seen, scale.show, scale.per)}
     </p>
   );
 }
@@ -124,7 +127,7 @@ function AreaResult({ points, painting, flat }: Pick<Pair, 'painting' | 'flat'> 
   return (
     area && (
       <p className="serif mt-1" data-testid="outline-result">
-        {areaAloneInWords(area, scale.show)}
+        {areaAloneInWords(area, scale.show, scale.per)}
       </p>
     )
   );

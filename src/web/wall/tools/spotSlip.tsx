@@ -69,12 +69,12 @@ export function SpotSlip({
       </div>
       {painted && (
         <p className="serif mt-2" style={{ fontSize: 15.5, lineHeight: '21px' }}>
-          {Math.abs(amount) < 0.125 ? (
+          {Math.abs(amount * Math.min(1, scale.per)) < 0.125 ? (
             `value as in ${leftName === 'plan' ? 'the plan' : leftName}`
           ) : (
             <>
-              <Mark name={markOf({ kind: 'value', amount })} label="" /> {amount > 0 ? 'darker' : 'lighter'} by{' '}
-              {stepsInWords(amount)}
+              <Mark name={markOf({ kind: 'value', amount }, scale.per)} label="" /> {amount > 0 ? 'darker' : 'lighter'}{' '}
+              by {stepsInWords(amount, scale.per)}
             </>
           )}
           {Math.abs(warm) >= 2.5 && (
