@@ -209,6 +209,8 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     const undecided = await toDecide();
     await button(/^Take/).click();
     await page.getByText(/1 taken/).waitFor();
+    // While a decision is being kept the next one waits.
+    await expect.poll(() => button(/^Take/).isEnabled()).toBe(true);
     await page.keyboard.press('x');
     await expect.poll(toDecide).toBe(undecided - 2);
     await page.keyboard.press('z');

@@ -10,6 +10,8 @@ export function keptInWords({ dirty, begunOn, version }: { dirty: boolean; begun
   return `Changed since version ${begunOn}; not kept yet.${meanwhile}`;
 }
 
+/** A reference for who hears the page: two may be called alike. */
+export const referenceInWords = (number: number, fileName: string): string => `Reference ${number}: ${fileName}`;
 export const fileInWords = ({ fileName, width, height }: { fileName: string; width: number; height: number }): string =>
   `${fileName}, ${width} × ${height} px. The file itself is never cut.`;
 export const pinsInWords = (pins: number): string => `The drawing is pulled out of shape at ${plural(pins, 'point')}.`;

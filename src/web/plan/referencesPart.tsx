@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { PLAN_TEXT } from '../../core/words';
+import { PLAN_TEXT, referenceInWords } from '../../core/words';
 import { fileUrl, type PaintingDetail, type Purpose, type Reference } from '../../contract';
 import { useAction, useAudit } from '../api/queries';
 import { FileDrop } from '../ui/fileDrop';
@@ -197,8 +197,8 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
         className="grid items-start gap-5"
         style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(min(300px, 100%), 1fr))' }}
       >
-        {references.map((reference) => (
-          <section key={reference.id} className="slip" aria-label={reference.fileName}>
+        {references.map((reference, i) => (
+          <section key={reference.id} className="slip" aria-label={referenceInWords(i + 1, reference.fileName)}>
             <h2 className="mb-2 first-letter:uppercase">
               {reference.governs ? 'The main one' : PURPOSES[reference.purpose]}
               {reference.hour !== null && `, ${reference.hour} o’clock`}
