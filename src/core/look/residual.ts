@@ -1,4 +1,5 @@
 import { median, type Point } from '../raster';
+import { FOUND } from './shifter';
 
 /** How far plan and painting lie apart when one is laid over the other. */
 export interface Residual {
@@ -9,7 +10,6 @@ export interface Residual {
   readonly found: number;
 }
 
-const FOUND = 0.5; // confidence from which a place's shift is known
 const LEAST = 4; // places below which nothing is said of the whole
 
 /** @param points of the drift; @returns null where the plan was found in too few places */

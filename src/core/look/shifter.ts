@@ -30,7 +30,8 @@ export function shifter(points: readonly Shown[]): (at: Point) => Point {
   };
 }
 
-const FOUND = 0.5; // confidence from which a place's shift is known
+/** Confidence from which a place's shift is known. */
+export const FOUND = 0.5;
 
 /**
  * Whether a place of the plan was found again in the painting: the nearest point of the drift is known.

@@ -119,6 +119,8 @@ export function useWallModel(detail: PaintingDetail, number: number) {
     /** a tap on one picture, shares of it */
     pick(at: Point, side: Side) {
       if (inquiry.tool === 'landmarks') return landmarks.tap(at, side);
+      // Where no plan hangs at the left, nothing there is planned.
+      if (side === 'plan' && inquiry.takesPoints && (beside !== null || repainted)) return;
       if (inquiry.tool) return inquiry.tap(at, side, snap.snapped);
       const mm: Point = [at[0] * painting.widthMm, at[1] * painting.heightMm];
       const place = side === 'flat' ? toPlan(mm) : mm;

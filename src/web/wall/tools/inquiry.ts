@@ -81,6 +81,8 @@ export function useInquiry(painting: Painting, toPlan: (at: Point) => Point) {
       setWaiting(null);
       setLandmarks(null);
     },
+    /** points are shown on either picture, each by itself */
+    takesPoints: tool !== null && MOST_POINTS[tool] !== undefined,
     /** pointers draw with these tools; with the others they tap */
     draws: tool !== null && DRAWN.includes(tool),
     draw(at: Point, phase: Stroke, side: Side) {
