@@ -112,16 +112,28 @@ export const Departure = z.object({
 export const PassageLabel = z.enum(PASSAGE_LABELS);
 export const Passage = z.object({ id: Id, where: Where, label: PassageLabel, since: Time });
 
-/** A version of the outline: the masses as they were cut and changed when it was kept. */
+export const Pin = z.object({ from: Point, to: Point }) satisfies z.ZodType<Pinned>;
+
+/**
+ * A kept drawing: a version of the outline, with its masses as they were cut and changed; or, with pins, where a
+ * photographed drawing puts the plan's places.
+ */
 export const Drawing = z.object({
   id: Id,
   name: z.string().trim().min(1, INPUT_TEXT.drawingName).max(60),
   keptAt: Time,
   masses: z.number().int().min(2).max(40),
   edits: z.array(MassEdit).max(200),
+  /** null = it is a version of the outline */
+  pins: z.array(Pin).max(100).nullable().default(null),
+  /** what of the plan was found in a photographed drawing, see core's trace; null = it was not taken from one */
+  found: z
+    .object({ found: z.number().min(0).max(1), median: z.number().min(0), most: z.number().min(0) })
+    .nullable()
+    .default(null),
 });
-
-export const Pin = z.object({ from: Point, to: Point }) satisfies z.ZodType<Pinned>;
+/** What a drawing is taken from: a photograph of the painting that was read, or a reference that is a drawing. */
+export const DrawingSource = z.union([z.object({ photoId: Id }), z.object({ referenceId: Id })]);
 
 /** What a plan says, beside its crop. Points and places are canvas mm. */
 export const PlanContent = z.object({
@@ -215,7 +227,16 @@ export const SetUp = z.object({
   aids: z.array(KnownLength).max(6).default([]),
 });
 
-export const Purpose = z.enum(['main', 'detail', 'colour', 'field study', 'set-up', 'earlier version', 'added thing']);
+export const Purpose = z.enum([
+  'main',
+  'detail',
+  'colour',
+  'field study',
+  'set-up',
+  'earlier version',
+  'added thing',
+  'drawing',
+]);
 export const Reference = z.object({
   id: Id,
   version: Version,

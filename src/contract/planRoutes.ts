@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { AuditAnswer, Plan, PlanContent, Purpose, ReferenceChange } from './plan';
+import { AuditAnswer, Drawing, DrawingSource, Plan, PlanContent, Purpose, ReferenceChange } from './plan';
 import { route } from './route';
 import { Job, Mass, PaintingChange, PaintingDetail } from './studio';
 
@@ -58,6 +58,14 @@ export const PLAN_ROUTES = {
     summary: 'Keep a new version of the plan; what is left out stays as it was',
     body: PlanInput,
     response: PaintingDetail,
+    status: 200,
+  }),
+  traceDrawing: route({
+    method: 'post',
+    path: '/paintings/:paintingId/drawings',
+    summary: "Find the plan's places in a photographed drawing; the answer is a drawing to be kept with the plan",
+    body: z.object({ from: DrawingSource }),
+    response: Drawing,
     status: 200,
   }),
   listPlans: route({

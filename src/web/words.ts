@@ -52,14 +52,16 @@ export { NOTHING_TO_CORRECT };
 const KEYS = { absolute: 'as it is', range: 'in the paint’s range', curve: 'in its key' } as const;
 
 /** What the plan's picture is: "reference in its key, 2 departures". */
-export const planInWords = ({ key, departures, pins }: Plan): string =>
-  [
+export const planInWords = ({ key, departures, pins, drawings, governing }: Plan): string => {
+  const drawing = drawings.find(({ id }) => id === governing);
+  return [
     `reference ${KEYS[key.kind]}`,
-    pins.length > 0 && 'drawn out of shape',
+    drawing ? `drawn by “${drawing.name}”` : pins.length > 0 && 'drawn out of shape',
     departures.length > 0 && plural(departures.length, 'departure'),
   ]
     .filter(Boolean)
     .join(', ');
+};
 
 /** Canvas size in the painter's unit. */
 export const sizeInWords = (widthMm: number, heightMm: number, units: 'mm' | 'inches') =>

@@ -1,5 +1,6 @@
+import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
-import type { ReadingDetail } from '../../src/contract';
+import type { BodyOf, ReadingDetail } from '../../src/contract';
 import {
   ask,
   ended,
@@ -209,4 +210,41 @@ test('on a scale of five steps findings and corrections are told in its own step
   const colours = (findings: typeof ten) =>
     findings.filter(({ kind }) => kind === 'temperature').map(({ words }) => words);
   expect(colours(five)).toEqual(colours(ten));
+});
+
+describe('a drawing that governs', () => {
+  const take = (from: BodyOf<'traceDrawing'>['from'], of = paintingId) =>
+    send(server, 'traceDrawing', { params: { paintingId: of }, body: { from } });
+
+  test('the painting as drawn in a session governs instead of the reference: its spout is no error any more', async () => {
+    const drawing = await ask(server, 'traceDrawing', { params: { paintingId }, body: { from: { photoId } } });
+    expect(drawing.name).toBe('session 1, as painted');
+    expect(drawing.found?.most).toBeGreaterThan(4);
+    await ask(server, 'changePlan', {
+      params: { paintingId },
+      body: { drawings: [drawing], governing: drawing.id },
+    });
+    expect((await ended(server, await ask(server, 'readPhoto', { params: { photoId } }))).state).toBe('done');
+    const again = await ask(server, 'getReading', { params: { photoId } });
+    const atSpout = ({ region: { box } }: (typeof again.findings)[number]) => box[0] < 70 && box[1] < 130;
+    expect(again.findings.filter((one) => one.kind === 'drawing' && atSpout(one))).toEqual([]);
+  });
+
+  test('one of another painting, one not read and one that shows nothing are refused, and nothing changes', async () => {
+    const { plan } = await ask(server, 'getPainting', { params: { paintingId } });
+    const elsewhere = await paintingWithReference(server, 'Elsewhere');
+    expect((await refusal(await take({ photoId }, elsewhere))).detail).toMatch(/belongs to another painting/);
+    const unread = await photographSession(server, elsewhere, 1);
+    expect((await refusal(await take({ photoId: unread.photo.id }, elsewhere))).detail).toMatch(/not been read yet/);
+    const blank = sharp({ create: { width: 900, height: 675, channels: 3, background: '#bbb' } }).jpeg();
+    const { references } = await ask(server, 'addFurtherReference', {
+      params: { paintingId },
+      body: { purpose: 'drawing' },
+      file: { name: 'empty.jpg', bytes: await blank.toBuffer() },
+    });
+    const sheet = references.find(({ purpose }) => purpose === 'drawing');
+    const no = await refusal(await take({ referenceId: sheet?.id ?? '' }));
+    expect([no.code, no.detail]).toEqual(['drawing', expect.stringMatching(/Too little of the plan is found/)]);
+    expect((await ask(server, 'getPainting', { params: { paintingId } })).plan?.version).toBe(plan?.version);
+  });
 });

@@ -25,6 +25,13 @@ interface Cut {
   readonly edits: readonly MassEdit[];
 }
 
+/** A kept drawing: a version of the outline, or how a photographed drawing lies. */
+interface KeptDrawing extends Cut {
+  readonly id: string;
+  /** where the plan's places lie in it; null = it is a version of the outline */
+  readonly pins?: readonly Pin[] | null;
+}
+
 /** What a kept plan says that decides its picture or what is read against it. Points and places are canvas mm. */
 export interface PlanContent extends Cut {
   readonly key: {
@@ -39,7 +46,7 @@ export interface PlanContent extends Cut {
   readonly departures: readonly Departure[];
   readonly passages: readonly Passage[];
   readonly pins: readonly Pin[];
-  readonly drawings: readonly ({ readonly id: string } & Cut)[];
+  readonly drawings: readonly KeptDrawing[];
   /** id of the drawing that governs; null = the masses as they stand */
   readonly governing: string | null;
   readonly tolerance: keyof typeof TOLERANCE_MM;
@@ -90,10 +97,24 @@ export interface PlanSaid extends Parting {
 export const keyChoiceOf = ({ kind, knots }: Pick<PlanContent['key'], 'kind' | 'knots'>): KeyChoice =>
   kind === 'curve' ? knots : kind;
 
-/** What a plan's picture is rendered from, where the reference is open under its crop and pins. */
+type Drawn = Pick<PlanContent, 'masses' | 'edits' | 'drawings' | 'governing'>;
+const governingOf = ({ drawings, governing }: Pick<Drawn, 'drawings' | 'governing'>) =>
+  drawings.find(({ id }) => id === governing);
+
+/** The outline in use: that of the kept version that governs, else the plan's own. */
+export function outlineInUse({ masses, edits, ...drawn }: Drawn): Cut {
+  const kept = governingOf(drawn);
+  return kept && !kept.pins ? { masses: kept.masses, edits: kept.edits } : { masses, edits };
+}
+
+/** Where the drawing that governs puts the plan's places; none = where the plan has them. */
+export const lieInUse = (drawn: Pick<Drawn, 'drawings' | 'governing'>): readonly Pin[] =>
+  governingOf(drawn)?.pins ?? [];
+
+/** What a plan's picture is rendered from before a drawing lays it, where the reference is open. */
 export function renderRequest(content: PlanContent, canvas: CanvasSize): RenderRequest {
-  const { key, drawings, governing, departures } = content;
-  const { masses, edits } = drawings.find(({ id }) => id === governing) ?? content;
+  const { key, departures } = content;
+  const { masses, edits } = outlineInUse(content);
   return {
     canvas,
     key: keyChoiceOf(key),
@@ -108,7 +129,7 @@ export function renderRequest(content: PlanContent, canvas: CanvasSize): RenderR
 export const planRequest = (
   content: PlanContent,
   { crop, canvas }: { crop: Crop; canvas: CanvasSize },
-): PlanRequest => ({ ...renderRequest(content, canvas), crop, pins: content.pins });
+): PlanRequest => ({ ...renderRequest(content, canvas), crop, pins: content.pins, lie: lieInUse(content) });
 
 /** What a plan says beside its picture. */
 export function planSaid({ marks, passages, pattern, focal, tolerance }: PlanContent): PlanSaid {

@@ -50,6 +50,8 @@ export { partedBy, tonalShares, tonePattern, tonesPicture, toneSplits, twoValueS
 export {
   EMPTY_CONTENT,
   keyChoiceOf,
+  lieInUse,
+  outlineInUse,
   planRequest,
   planSaid,
   renderRequest,
@@ -68,7 +70,7 @@ export {
   type Supplies,
   type Where,
 } from './departures';
-export { warped, warpOf, type Pin } from './warp';
+export { heldPoints, warped, warpedFrom, warpedTo, warpOf, type Pin } from './warp';
 export { asShown, lightOfBytes } from './asShown';
 export {
   diagonalLines,

@@ -7,7 +7,7 @@ import { withDepartures, type Departure, type Draft, type Supplies } from './dep
 import { knotsInUse, makeKey, PAINT_RANGE, type KeyChoice, type Knot, type PaintRange, type ValueRange } from './key';
 import { editedMasses, type MassEdit } from './massEdits';
 import { massTree, resizeMasses, type MassMap, type MassTree } from './masses';
-import { warped, type Pin } from './warp';
+import { warped, warpedFrom, type Pin } from './warp';
 
 /** A crop of other proportions than the canvas. */
 export class CropRefused extends Error {
@@ -36,6 +36,8 @@ export interface RenderRequest {
   readonly count: number;
   readonly edits: readonly MassEdit[];
   readonly departures: readonly Departure[];
+  /** where the drawing that governs puts the plan's places, canvas mm; none = where the plan has them */
+  readonly lie?: readonly Pin[];
 }
 
 /** Everything a plan is rendered from, beside the reference itself. */
@@ -75,7 +77,7 @@ export function baseOf(
   { crop, canvas, pins }: Pick<PlanRequest, 'crop' | 'canvas' | 'pins'>,
   size: { width: number; height: number },
 ): Raster {
-  return warped(croppedLight(reference, crop, size), pins, canvas.widthMm / size.width);
+  return warped(croppedLight(reference, crop, size), pins, { mmPerPixel: canvas.widthMm / size.width });
 }
 
 const CHANGED = 0.04; // of a pixel's light, and a little for black: about a twentieth of a step
@@ -103,7 +105,28 @@ export function planFrom(base: Raster, tree: MassTree, request: RenderRequest, s
   const { picture, masses: last, ignored, bare } = withDepartures(draft, departures, supplies);
   const departed = changedBetween(draft.picture, picture);
   const clipped = () => clippedIn(base).map((end, i) => (departed[i] ? 0 : end));
-  return { base, picture, masses: last, ignored, bare, departed, clipped, paint };
+  const planned = { base, picture, masses: last, ignored, bare, departed, clipped, paint };
+  return laid(planned, request.lie ?? [], draft.mmPerPixel);
+}
+
+/** A plan as the drawing that governs lies: everything in it moved with its place. */
+function laid(plan: PlannedPicture, lie: readonly Pin[], mmPerPixel: number): PlannedPicture {
+  if (lie.length === 0) return plan;
+  const { base, picture, masses } = plan;
+  // What a drawing says it says of the whole canvas: nothing else holds it.
+  const how = { mmPerPixel, held: [] };
+  const from = warpedFrom(masses, lie, how);
+  const moved = (mask: Uint8Array) => Uint8Array.from(from, (i) => mask[i]);
+  return {
+    ...plan,
+    base: warped(base, lie, how),
+    picture: warped(picture, lie, how),
+    masses: { ...masses, massOf: Int32Array.from(from, (i) => masses.massOf[i]) },
+    ignored: moved(plan.ignored),
+    bare: moved(plan.bare),
+    departed: moved(plan.departed),
+    clipped: () => moved(plan.clipped()),
+  };
 }
 
 /** The plan at reading size. */

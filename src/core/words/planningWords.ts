@@ -45,6 +45,13 @@ export const olderInWords = (older: number): string =>
   `${plural(older, 'reading')} ${older === 1 ? 'names' : 'name'} an older version. They stay as they are until you ask.`;
 export const rereadInWords = (sessions: number): string =>
   sessions === 0 ? 'Every session is read by this plan already.' : `${plural(sessions, 'session')} being read again.`;
+/** What a drawing that was found in a photograph is called, until the painter says otherwise. */
+export const drawingOfInWords = (from: { readonly session: number } | { readonly file: string }): string =>
+  'session' in from ? `session ${from.session}, as painted` : from.file.slice(0, 60);
+/** How a drawing lies against the plan it was found by: median and most in mm. */
+export const drawingFoundInWords = ({ found, median, most }: { found: number; median: number; most: number }): string =>
+  `About ${percent(found)} of the plan’s contours are found in it, half of them within ${median.toFixed(1)} mm. It differs from the plan it was looked for by up to ${most.toFixed(1)} mm.`;
+
 /** What is asked of a place that was shown. @param name of the place */
 export const howToDifferInWords = (name: string): string => `${name}: how should it differ?`;
 

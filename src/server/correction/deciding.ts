@@ -4,6 +4,7 @@ import { InputError } from '../images/inputError';
 import { journaled, type Hold } from '../journal/journal';
 import { describeReading, newestReading } from '../reading/describeReading';
 import { homeOf } from '../photo/looking';
+import { placeInPlan } from '../plan/carryPlan';
 import { contentOf, governingPlan } from '../plan/planRows';
 import { addPlanVersion } from '../plan/plans';
 import { rowOf, type CorrectionRow, type DecisionRow, type PaintingRow, type ReferenceRow } from '../studio/rows';
@@ -67,13 +68,14 @@ async function depart(
         : 'There is no plan to depart from. Nothing was changed.',
       409,
     );
+  const content = contentOf(last);
   const departure = {
     id: studio.world.newId(),
-    where: { place: finding.place },
+    where: { place: placeInPlan(finding.place, content, painting) },
     change,
     why: 'decided when it was read',
   };
-  const departures = [...contentOf(last).departures, departure] as PlanContent['departures'];
+  const departures = [...content.departures, departure] as PlanContent['departures'];
   const reference = await rowOf<ReferenceRow>(trx, 'reference', last.referenceId);
   await addPlanVersion({ trx, touch }, studio, { reference, change: { departures } });
 }

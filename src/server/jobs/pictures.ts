@@ -2,7 +2,9 @@ import { readFile } from 'node:fs/promises';
 import { workerData } from 'piscina';
 import sharp from 'sharp';
 import { byteFromLinear } from '../../core/colour';
-import type { Picture, Raster } from '../../core/raster';
+import type { CanvasSize } from '../../core/photo';
+import { readingSize } from '../../core/plan';
+import { lightOfPicture, type Picture, type Raster } from '../../core/raster';
 import { pixelsOfMap, type DifferenceMap } from '../../core/read';
 import { decodePicture, pictureFacts, verifyPicture, type PictureFacts } from '../images/decodePicture';
 import { InputError } from '../images/inputError';
@@ -32,6 +34,12 @@ export async function openStored(stored: StoredPicture): Promise<Picture> {
   const { memory } = await pictureFacts(bytes, stored.name);
   await room.take(memory + bytes.length);
   return decodePicture(bytes, stored.name);
+}
+
+/** A kept flat as light at reading size. */
+export async function openFlat(stored: StoredPicture, canvas: CanvasSize): Promise<Raster> {
+  const flat = await openStored(stored);
+  return lightOfPicture(flat, [0, 0, flat.width, flat.height], readingSize(canvas));
 }
 
 /** What {@link openStored} would decode, without holding its pixels. */

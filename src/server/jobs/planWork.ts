@@ -16,8 +16,9 @@ import {
   type Supplies,
 } from '../../core/plan';
 import type { Picture, Raster } from '../../core/raster';
+import { trace as traceIn } from '../../core/read';
 import { planMasses } from '../../core/session';
-import { jpegOf, openStored, pngOf } from './pictures';
+import { jpegOf, openFlat, openStored, pngOf } from './pictures';
 import type { Answer, Ask, PlanTask } from './tasks';
 
 /** The reference under the plan's crop and warp, and its merge tree. */
@@ -33,7 +34,7 @@ async function openBase({ reference, crop, canvas, pins }: PlanTask): Promise<Ba
   const name = JSON.stringify([reference.path, crop, canvas, pins]);
   if (lastBase?.name === name) return lastBase;
   const shown = asShown(croppedLight(await openStored(reference), crop, readingSize(canvas)));
-  const base = warped(shown, pins, canvas.widthMm / shown.width);
+  const base = warped(shown, pins, { mmPerPixel: canvas.widthMm / shown.width });
   lastBase = { name, base, tree: massTree(base) };
   return lastBase;
 }
@@ -61,7 +62,7 @@ export async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
   const { tree } = await openBase(plan);
   const size = flatSize(plan.canvas);
   const large = croppedLight(await openStored(plan.reference), plan.crop, size);
-  const base = warped(large, plan.pins, plan.canvas.widthMm / size.width);
+  const base = warped(large, plan.pins, { mmPerPixel: plan.canvas.widthMm / size.width });
   return { jpeg: await jpegOf(planFrom(base, tree, plan, await suppliesOf(plan)).picture) };
 }
 
@@ -71,6 +72,15 @@ export async function masses({ plan, points }: Ask<'masses'>): Answer<'masses'> 
 
 export async function base({ reference, crop, canvas }: Ask<'base'>): Answer<'base'> {
   return { png: await pngOf(croppedLight(await openStored(reference), crop, readingSize(canvas))) };
+}
+
+export async function trace({ plan: task, drawing, crop }: Ask<'trace'>): Answer<'trace'> {
+  const { canvas } = task;
+  const { picture, masses, departed } = await openPlan({ ...task, lie: [] });
+  const drawn = crop
+    ? croppedLight(await openStored(drawing), crop, readingSize(canvas))
+    : await openFlat(drawing, canvas);
+  return { traced: traceIn({ picture, masses, departed }, drawn, canvas.widthMm / picture.width) };
 }
 
 export async function audit({ reference, crop, canvas }: Ask<'audit'>): Answer<'audit'> {

@@ -1,7 +1,5 @@
 import { doingInWords } from '../../core/words';
 import { sagitta, wordsForFault } from '../../core/photo';
-import { readingSize } from '../../core/plan';
-import { lightOfPicture, type Raster } from '../../core/raster';
 import { halfWidthsOf, lightAsTold } from '../../core/read';
 import {
   flatOf,
@@ -15,18 +13,12 @@ import {
   type SessionReading,
   type Step,
 } from '../../core/session';
-import { differencesPng, jpegOf, openStored, room } from './pictures';
+import { differencesPng, jpegOf, openFlat, openStored, room } from './pictures';
 import { openPlan } from './planWork';
-import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, StoredPicture, Tell } from './tasks';
+import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, Tell } from './tasks';
 
 const openedPlan = async (task: PlanTask | null): Promise<SessionPlan | null> =>
   task && { picture: await openPlan(task), said: task };
-
-/** A kept flat as light at reading size. */
-async function openFlat(stored: StoredPicture, canvas: ReadTask['canvas']): Promise<Raster> {
-  const flat = await openStored(stored);
-  return lightOfPicture(flat, [0, 0, flat.width, flat.height], readingSize(canvas));
-}
 
 /** The task with its pictures to be opened when the core comes to them. */
 async function askedOf(task: ReadTask): Promise<SessionKnown> {

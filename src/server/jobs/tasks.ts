@@ -1,6 +1,6 @@
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
-import type { Audit, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
-import type { Account, Ground, MassReading, UniformChange } from '../../core/read';
+import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
+import type { Account, Ground, MassReading, Traced, UniformChange } from '../../core/read';
 import type { Box, Corners, Place, Point } from '../../core/raster';
 import type {
   Covering,
@@ -63,6 +63,11 @@ export interface Tasks {
       range: ValueRange;
       shares: { dark: number; middle: number; light: number };
     };
+  };
+  /** a drawing's places; it is cropped where it is no flat; traced null = too little of the plan is in it */
+  trace: {
+    ask: { plan: PlanTask; drawing: StoredPicture; crop: Crop | null };
+    answer: { traced: Traced | null };
   };
   audit: { ask: Pick<PlanTask, 'reference' | 'crop' | 'canvas'>; answer: { audit: Audit } };
   corners: {

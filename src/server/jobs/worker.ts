@@ -3,7 +3,7 @@ import { closeUp as closeUpOf } from '../../core/photo';
 import { lightOfPicture } from '../../core/raster';
 import { takenAt } from '../images/takenAt';
 import { bytesOfStored, jpegOf, openStored, room, verifyStored } from './pictures';
-import { audit, base, masses, planned, sheet } from './planWork';
+import { audit, base, masses, planned, sheet, trace } from './planWork';
 import { corners, ground, judge, paints, read, see } from './readWork';
 import type { Answer, Ask, Progress, TaskName, Tell } from './tasks';
 
@@ -37,6 +37,7 @@ const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   base,
   audit,
   sheet,
+  trace,
   corners,
   read,
   see,

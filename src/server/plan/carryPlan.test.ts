@@ -54,7 +54,15 @@ const full: PlanContent = {
   passages: [{ id, where: { mass: [1, 2] }, label: 'undecided', since: '2026-01-01T00:00:00.000Z' }],
   pins: [{ from: [1, 1], to: [2, 2] }],
   drawings: [
-    { id, name: 'first', keptAt: '2026-01-01T00:00:00.000Z', masses: 9, edits: [{ kind: 'split', at: [50, 60] }] },
+    {
+      id,
+      name: 'first',
+      keptAt: '2026-01-01T00:00:00.000Z',
+      masses: 9,
+      edits: [{ kind: 'split', at: [50, 60] }],
+      pins: [{ from: [5, 6], to: [7, 8] }],
+      found: null,
+    },
   ],
 };
 
@@ -99,12 +107,13 @@ describe('a plan under another crop', () => {
         departures.map(({ where }) => where),
         passages.map(({ where }) => where),
         pins,
-        drawings.map((one) => one.edits),
+        drawings.map(({ edits, pins }) => [edits, pins?.map(({ from }) => from)]),
       ]);
     expect(places(moved)).toHaveLength(places(full).length);
     expect(places(moved).every((v) => v >= 1000)).toBe(true);
     expect(moved.focal).toEqual({ at: [1200, 2150], rx: 40, ry: 30 });
     expect([moved.key, moved.masses, moved.tolerance]).toEqual([full.key, full.masses, full.tolerance]);
-    expect(moved.drawings[0]).toMatchObject({ name: 'first', masses: 9 });
+    const [{ name, pins }] = moved.drawings;
+    expect([name, pins?.[0].to]).toEqual(['first', [7, 8]]);
   });
 });

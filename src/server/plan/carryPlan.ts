@@ -1,5 +1,5 @@
 import type { PlanContent } from '../../contract';
-import { cropCorners, type Crop } from '../../core/plan';
+import { cropCorners, lieInUse, warpedTo, warpOf, type Crop } from '../../core/plan';
 import { homographyBetween, project, rectangle, type Place, type Point } from '../../core/raster';
 
 type Carry = (at: Point) => Point;
@@ -39,7 +39,12 @@ export function mapPlan(plan: PlanContent, carry: Carry): PlanContent {
     departures: plan.departures.map((one) => ({ ...one, where: where(one.where, carry) })),
     passages: plan.passages.map((one) => ({ ...one, where: where(one.where, carry) })),
     pins: plan.pins.map(({ from, to }) => ({ from: point(from, carry), to: point(to, carry) })),
-    drawings: plan.drawings.map((one) => ({ ...one, edits: one.edits.map((change) => edit(change, carry)) })),
+    drawings: plan.drawings.map(({ pins = null, ...one }) => ({
+      ...one,
+      edits: one.edits.map((change) => edit(change, carry)),
+      // A photographed drawing stays on the canvas where it is.
+      pins: pins && pins.map(({ from, to }) => ({ from: point(from, carry), to })),
+    })),
   };
 }
 
@@ -63,4 +68,23 @@ export function carryBetween(
     rectangle(after.canvas.widthMm, after.canvas.heightMm),
   );
   return out && back ? (at) => project(back, project(out, at)) : null;
+}
+
+/** Where the plan's places lie in the drawing that governs, and back; null = where the plan has them. */
+function lyingOf(plan: PlanContent, canvas: Canvas): { there: Carry; back: Carry } | null {
+  const lie = lieInUse(plan);
+  const back = lie.length > 0 ? warpOf(lie, canvas, []) : null;
+  return back && { back, there: (at) => warpedTo(back, at) };
+}
+
+/** A plan with everything in it where the drawing that governs puts it: as it is read and shown. */
+export function laidPlan<P extends PlanContent>(plan: P, canvas: Canvas): P {
+  const lying = lyingOf(plan, canvas);
+  return lying ? { ...plan, ...mapPlan(plan, lying.there) } : plan;
+}
+
+/** A place of what is read and shown, as the plan has it. */
+export function placeInPlan(shown: Place, plan: PlanContent, canvas: Canvas): Place {
+  const lying = lyingOf(plan, canvas);
+  return lying ? place(shown, lying.back) : shown;
 }

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import { planRequest, planSaid } from '../../core/plan';
 import type { PlanTask } from '../jobs/tasks';
 import { groundOf } from '../photo/groundRows';
+import { laidPlan } from './carryPlan';
 import { contentOf, cropOf, governingPlan, governingReference } from './planRows';
 import type { PaintingRow, ReferenceRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
@@ -12,12 +13,13 @@ const pixelsFor = (db: Knex, ids: readonly string[]) => db('reference').whereIn(
 export async function planTask({ db, files }: Studio, painting: PaintingRow) {
   const [row, reference] = await Promise.all([governingPlan(db, painting.id), governingReference(db, painting.id)]);
   if (!row || !reference) return null;
-  const content = contentOf(row);
   const stored = ({ sha256, fileName }: ReferenceRow) => ({ path: files.originalPath(sha256), name: fileName });
-  const wanted = content.departures.flatMap(({ change }) => (change.kind === 'added' ? [change.referenceId] : []));
   const canvas = { widthMm: painting.widthMm, heightMm: painting.heightMm };
+  const kept = contentOf(row);
+  const content = laidPlan(kept, canvas);
+  const wanted = content.departures.flatMap(({ change }) => (change.kind === 'added' ? [change.referenceId] : []));
   const task: PlanTask = {
-    ...planRequest(content, { crop: cropOf(row.crop), canvas }),
+    ...planRequest(kept, { crop: cropOf(row.crop), canvas }),
     ...planSaid(content),
     reference: stored(reference),
     added: (await pixelsFor(db, wanted)).map((one) => ({ id: one.id, picture: stored(one) })),

@@ -3,11 +3,14 @@ import { kindOf, type Finding } from '../../core/kinds';
 import { boxOf, placeHolds, type Box } from '../../core/raster';
 import type { MassReading } from '../../core/read';
 import { partInWords, placeInWords } from '../../core/words';
+import { laidPlan } from '../plan/carryPlan';
 import { contentOf } from '../plan/planRows';
 import type { PaintingRow, PlanRow } from '../studio/rows';
 
 type NamedMass = Pick<MassReading, 'id' | 'centre' | 'place' | 'share'>;
 type Named = Pick<Finding, 'kind' | 'place' | 'massId' | 'share' | 'region'>;
+
+type Canvas = Pick<PaintingRow, 'widthMm' | 'heightMm'>;
 
 const MOST = 0.45; // share of the canvas
 const WHOLE = 0.6; // share of a mass from which a finding on it is about all of it
@@ -15,8 +18,8 @@ const WHOLE_THING = 0.75; // the same of a thing: its light side alone is not th
 const BEYOND = 1.4; // times a mass's share from which a finding is about more than that mass
 
 /** The masses of a reading as the painter named and grouped them. */
-function namesOf(plan: PlanRow | null, masses: readonly NamedMass[]) {
-  const marks = plan ? contentOf(plan).marks : [];
+function namesOf(plan: PlanRow | null, masses: readonly NamedMass[], canvas: Canvas) {
+  const marks = plan ? laidPlan(contentOf(plan), canvas).marks : [];
   // Plans kept before names stood on points named their masses by number.
   const { names = {} } = plan ? contentOf(plan) : {};
   const markOn = ({ place }: NamedMass) => marks.find(({ at }) => placeHolds(place, at));
@@ -37,10 +40,10 @@ function namesOf(plan: PlanRow | null, masses: readonly NamedMass[]) {
 export function namer(
   plan: PlanRow | null,
   masses: readonly NamedMass[],
-  { widthMm, heightMm }: Pick<PaintingRow, 'widthMm' | 'heightMm'>,
+  { widthMm, heightMm }: Canvas,
   landmarks: readonly Landmark[] = [],
 ) {
-  const { given, thing } = namesOf(plan, masses);
+  const { given, thing } = namesOf(plan, masses, { widthMm, heightMm });
   const ofMass = (mass: NamedMass) => given(mass) || placeInWords(mass.centre);
   const middle = ([x, y, w, h]: Box) => placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
   const ofPart = (name: string, box: Box, all: readonly NamedMass[]) => {

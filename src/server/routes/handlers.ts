@@ -12,6 +12,7 @@ import type { Arrived } from '../photo/keepPicture';
 import { addSample } from '../painting/sample';
 import { addPainting, putOnEasel, shelvePainting } from '../painting/paintings';
 import { changePlan, listPlans, massesOf } from '../plan/plans';
+import { traceDrawing } from '../plan/drawings';
 import { addFurtherReference, addReference, auditOf, changeReference, deleteReference } from '../plan/references';
 import { rereadPainting } from '../reading/rereading';
 import { bringBack, listPutAway } from '../painting/putAway';
@@ -57,6 +58,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
     addFurtherReference(studio, params.paintingId, { arrived: file(), purpose: body.purpose }),
   changeReference: ({ studio, params, body }) => changeReference(studio, params.referenceId, body),
   auditReference: ({ studio, params }) => auditOf(studio, params.referenceId),
+  traceDrawing: ({ studio, params, body }) => traceDrawing(studio, params.paintingId, body),
   listPlans: ({ studio, params }) => listPlans(studio, params.paintingId),
   rereadPainting: ({ studio, params }) => rereadPainting(studio, params.paintingId),
   changePlan: ({ studio, params, body }) => changePlan(studio, params.paintingId, body),

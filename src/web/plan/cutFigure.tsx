@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';
-import { renderingOf } from './draft';
+import { keptGoverns, renderingOf } from './draft';
 import type { PartProps } from './part';
 import { Onpic, PlanStage, type Gesture } from './planStage';
 import { outlinesOf } from '../stage/paths';
@@ -63,7 +63,7 @@ export function CutFigure({
           min={2}
           max={40}
           value={masses}
-          disabled={draft.governing !== null}
+          disabled={keptGoverns(draft)}
           onChange={(event) => setCount(Number(event.target.value))}
           onPointerUp={rest}
           onKeyUp={rest}

@@ -2,24 +2,7 @@ import type { Painting } from '../../contract';
 import type { Departing } from './useDepartures';
 import { Onpic, Pair, PlanStage } from './planStage';
 import { outlinesOf } from '../stage/paths';
-
-/** Where the drawing is pulled out of shape. */
-function Pins({ pins, painting }: { pins: Departing['draft']['pins']; painting: Painting }) {
-  return pins.map(({ from, to }, i) => (
-    <g key={i}>
-      <Onpic d={`M${from.join(' ')}L${to.join(' ')}`} />
-      <circle
-        cx={to[0]}
-        cy={to[1]}
-        r={painting.widthMm / 120}
-        fill="#000"
-        stroke="#fff"
-        strokeWidth="1.5"
-        vectorEffect="non-scaling-stroke"
-      />
-    </g>
-  ));
-}
+import { Pins } from './pins';
 
 /** The reference in its key, and the plan with its departures. */
 export function DepartureStages({ departing, painting }: { departing: Departing; painting: Painting }) {

@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
 import { PLAN_TEXT } from '../../core/words';
-import { renderRequest } from '../../core/plan';
+import { lieInUse, outlineInUse, renderRequest, type MassEdit } from '../../core/plan';
 import { EMPTY_PLAN, NO_VERSION, PlanContent, type PaintingDetail, type Plan } from '../../contract';
 import { call, Refused } from '../api/client';
 import { useAction } from '../api/queries';
@@ -146,3 +146,13 @@ export function renderingOf(draft: PlanContent, { painting, ground }: PaintingDe
   const canvas = { widthMm: painting.widthMm, heightMm: painting.heightMm };
   return { ...renderRequest(draft, canvas), ground: ground.colour };
 }
+
+/** The outline in use with a change by hand: it stands by itself from then on. A photographed drawing governs on. */
+export function outlineWith(draft: PlanContent, edit: MassEdit): Pick<PlanContent, 'masses' | 'edits' | 'governing'> {
+  const { masses, edits } = outlineInUse(draft);
+  const governing = lieInUse(draft).length > 0 ? draft.governing : null;
+  return { masses, edits: [...edits, edit] as PlanContent['edits'], governing };
+}
+
+/** Whether a kept version of the outline governs: the masses are its own then. */
+export const keptGoverns = (draft: PlanContent): boolean => draft.governing !== null && lieInUse(draft).length === 0;

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { PLAN_TEXT, scaleInWords } from '../../core/words';
-import type { MassMark } from '../../contract';
+import type { MassMark, PaintingDetail } from '../../contract';
 import type { MassEdit } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
@@ -256,6 +256,7 @@ function MassLine({ name, mark, family, value, chosen, onChoose }: MassLineProps
 }
 
 interface MassSlipProps {
+  readonly detail: PaintingDetail;
   readonly list: readonly PlanMass[];
   readonly marks: Map<number, MassMark>;
   readonly chosen: PlanMass | null;
@@ -272,7 +273,7 @@ interface MassSlipProps {
 
 /** The masses as a list; the chosen one with all that can be said of it. */
 export function MassSlip(props: MassSlipProps) {
-  const { list, marks, chosen, split, plan, tool, setTool, choose, nameOf } = props;
+  const { detail, list, marks, chosen, split, plan, tool, setTool, choose, nameOf } = props;
   const scale = useScale();
   const familyOf = (mass: PlanMass) => marks.get(mass.id)?.family ?? (mass.target.value < split ? 'shadow' : 'light');
   return (
@@ -315,7 +316,7 @@ export function MassSlip(props: MassSlipProps) {
       </ToolLine>
       <p className="small mt-2">{scaleInWords(scale.name)}</p>
       <hr className="rule my-3" />
-      <DrawingsSlip plan={plan} />
+      <DrawingsSlip detail={detail} plan={plan} />
     </Slip>
   );
 }

@@ -1,15 +1,16 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { MassMark } from '../../contract';
 import { placeInWords, PLAN_TEXT } from '../../core/words';
-import type { MassEdit } from '../../core/plan';
+import { lieInUse, type MassEdit } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';
 import { useKeys } from '../keyboard';
 import { Workbench } from '../ui/workbench';
-import { renderingOf } from './draft';
+import { keptGoverns, outlineWith, renderingOf } from './draft';
 import { CutFigure } from './cutFigure';
 import { MassSlip } from './massSlip';
 import type { PartProps } from './part';
+import { Pins } from './pins';
 import { PatternDials, PatternRow } from './patternPart';
 import { Onpic, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
 import { outlinesOf } from '../stage/paths';
@@ -46,7 +47,7 @@ function useMassDesk({ detail, plan, worker }: PartProps) {
   const marks = useMemo(() => markedMasses(list ?? [], draft.marks), [list, draft.marks]);
   const chosen = chosenAt && list ? (list.find(({ place }) => placeHolds(place, chosenAt)) ?? null) : null;
   const edit = (one: MassEdit) => {
-    change({ edits: [...draft.edits, one] as typeof draft.edits, governing: null });
+    change(outlineWith(draft, one));
     setTool('choose');
   };
   useKeys({
@@ -99,6 +100,11 @@ export function MassesPart(props: PartProps) {
   const { chosen, marks, tool, rendering } = desk;
   const base = useAsked(worker, worker?.name ?? '', (api) => api.base());
   const { pattern } = plan.draft;
+  const inside = (v: number, most: number) => v > 0 && v < most;
+  // What holds the sides is no place of the drawing.
+  const lie = lieInUse(plan.draft).filter(
+    ({ from: [x, y] }) => inside(x, painting.widthMm) && inside(y, painting.heightMm),
+  );
   const patterns = useAsked(worker, `${worker?.name}${JSON.stringify(rendering)}${JSON.stringify(pattern)}`, (api) =>
     api.patterns(rendering, pattern),
   );
@@ -110,15 +116,17 @@ export function MassesPart(props: PartProps) {
   const split = patterns?.split ?? pattern.split ?? 5;
   const nameOf = (mass: PlanMass) => marks.get(mass.id)?.name || placeInWords([...mass.centre] as [number, number]);
   return (
-    <Workbench slip={<MassSlip {...desk} split={split} plan={plan} nameOf={nameOf} />}>
+    <Workbench slip={<MassSlip {...desk} detail={detail} split={split} plan={plan} nameOf={nameOf} />}>
       <div ref={pictures}>
         <Pair canvas={painting}>
           <figure>
             <PlanStage bitmap={base} label="The reference" painting={painting} onTap={desk.onTap}>
               {chosen && <Onpic d={outlinesOf(chosen.place.outlines)} width={2} />}
+              <Pins pins={lie} painting={painting} />
             </PlanStage>
             <figcaption className="under-ledge">
               <b>Reference</b>
+              {lie.length > 0 && <>&ensp;{PLAN_TEXT.toDrawing}</>}
             </figcaption>
           </figure>
           <CutFigure
@@ -132,7 +140,7 @@ export function MassesPart(props: PartProps) {
           />
         </Pair>
       </div>
-      <p className="small mt-2">{plan.draft.governing === null ? HELP[tool] : PLAN_TEXT.keptDrawingGoverns}</p>
+      <p className="small mt-2">{keptGoverns(plan.draft) ? PLAN_TEXT.keptDrawingGoverns : HELP[tool]}</p>
       <PatternRow painting={painting} pattern={pattern} patterns={patterns} split={split} />
       <PatternDials
         pattern={pattern}

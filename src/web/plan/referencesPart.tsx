@@ -8,6 +8,7 @@ import { ProblemNote } from '../ui/problem';
 import { AuditWords } from './auditWords';
 import { Onpic } from './planStage';
 import { outlinesOf } from '../stage/paths';
+import { DrawingCorners } from './drawingCorners';
 
 /** What a reference can be for, in words. */
 export const PURPOSES: Record<Purpose, string> = {
@@ -18,6 +19,7 @@ export const PURPOSES: Record<Purpose, string> = {
   'set-up': 'the set-up at an hour',
   'earlier version': 'an earlier version',
   'added thing': 'a thing to add',
+  drawing: 'a drawing',
 };
 const FURTHER = (Object.keys(PURPOSES) as Purpose[]).filter((purpose) => purpose !== 'main');
 
@@ -198,12 +200,20 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
         style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(min(300px, 100%), 1fr))' }}
       >
         {references.map((reference, i) => (
-          <section key={reference.id} className="slip" aria-label={referenceInWords(i + 1, reference.fileName)}>
+          <section
+            key={reference.id}
+            className={reference.purpose === 'drawing' ? 'slip lg:col-span-2' : 'slip'}
+            aria-label={referenceInWords(i + 1, reference.fileName)}
+          >
             <h2 className="mb-2 first-letter:uppercase">
               {reference.governs ? 'The main one' : PURPOSES[reference.purpose]}
               {reference.hour !== null && `, ${reference.hour} o’clock`}
             </h2>
-            <AuditMap detail={detail} reference={reference} />
+            {reference.purpose === 'drawing' ? (
+              <DrawingCorners key={JSON.stringify(reference.crop)} detail={detail} reference={reference} />
+            ) : (
+              <AuditMap detail={detail} reference={reference} />
+            )}
             <hr className="rule my-3" />
             <About detail={detail} reference={reference} />
           </section>

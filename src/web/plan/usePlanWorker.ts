@@ -1,7 +1,8 @@
 import { releaseProxy, wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { PLAN_TEXT } from '../../core/words';
-import { fileUrl, type PaintingDetail, type PlanContent } from '../../contract';
+import { fileUrl, type PaintingDetail } from '../../contract';
+import type { Pin } from '../../core/plan';
 import type { Point } from '../../core/raster';
 import type { PlanApi } from '../workers/planWorker';
 
@@ -27,7 +28,7 @@ export interface PlanWorker {
 /** The plan's worker with the reference open in it; null while it is being opened. */
 export function usePlanWorker(
   { painting, reference }: PaintingDetail,
-  pins: PlanContent['pins'],
+  pins: readonly Pin[],
 ): { worker: PlanWorker | null; problem: string | null } {
   const remote = useRef<Remote<PlanApi> | null>(null);
   const [worker, setWorker] = useState<PlanWorker | null>(null);

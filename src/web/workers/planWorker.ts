@@ -167,7 +167,7 @@ const api = {
   async open(url: string, { widthMm, pins }: { widthMm: number; pins: readonly Pin[] }) {
     const { data, width, height } = await pixelsOf(url);
     const mmPerPixel = widthMm / width;
-    const base = warped(lightOfBytes(data, { width, height, channels: 4 }), pins, mmPerPixel);
+    const base = warped(lightOfBytes(data, { width, height, channels: 4 }), pins, { mmPerPixel });
     const start = performance.now();
     const tree = massTree(base);
     const treeMs = performance.now() - start;

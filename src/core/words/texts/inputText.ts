@@ -10,6 +10,9 @@ export const INPUT_TEXT = {
   approachName: 'An approach needs a name.',
   approachStage: 'An approach needs a stage.',
   closeUpBox: 'A close-up’s box is x,y,w,h as shares of the canvas, 0 to 1. Nothing was changed.',
+  drawingOfAnother: 'That picture belongs to another painting. Nothing was changed.',
+  drawingNotFound:
+    'Too little of the plan is found in this drawing, so it cannot govern. Nothing was changed. Photograph it square on in even light, show its corners under References, or choose another.',
   readFirst: 'This photograph has not been read yet. Read it first.',
   cornersInLine: 'Three of the four corners lie on one line. Show the sides of the canvas again.',
   noReference: 'This painting has no reference yet.',

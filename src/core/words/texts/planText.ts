@@ -26,6 +26,17 @@ export const PLAN_TEXT = {
   outlineMass: 'Draw round what belongs to the chosen mass.',
   outlineNewMass: 'Draw round a shape that is a mass of its own.',
   keptDrawingGoverns: 'A kept drawing governs; its masses are shown.',
+  toDrawing: 'dots: where the drawing has it',
+  drawingGoverns: 'Drawing is judged by the one that governs, not by the reference.',
+  takeDrawing: 'Take it from a photograph',
+  asPaintedIn: 'As painted in session',
+  mayWander: 'How far a contour may wander',
+  drawingOnPaper: 'For a drawing on paper, bring its photograph in under References first, as “a drawing”.',
+  keepPlanFirst: 'Keep your changes of the plan first: a drawing is looked for by the plan as it is kept.',
+  lookingForPlan: 'Looking for the plan in it.',
+  drawingMayGovern: 'Under Masses and patterns you choose whether it governs.',
+  drawingCorners:
+    'Drag the four rings to the corners of what was drawn, as far as the canvas goes, clockwise from its top left.',
   clippedDashes: 'Short dashes: crushed darks. Long dashes: blown lights.',
   otherReferences:
     'A detail, a colour study, the set-up at its hour, or another candidate to compare before you choose.',
