@@ -45,6 +45,12 @@ export const olderInWords = (older: number): string =>
   `${plural(older, 'reading')} ${older === 1 ? 'names' : 'name'} an older version. They stay as they are until you ask.`;
 export const rereadInWords = (sessions: number): string =>
   sessions === 0 ? 'Every session is read by this plan already.' : `${plural(sessions, 'session')} being read again.`;
+/** @param value on the painter's scale; @param share of the canvas that is darker, 0..1 */
+export const thresholdInWords = (value: string, share: number): string =>
+  `${value}: ${percent(share)} of the canvas is shadow, ${percent(1 - share)} light`;
+/** The same of the end of a tone. */
+export const toneEndsInWords = (value: string, share: number): string =>
+  `${value}: ${percent(share)} of the canvas is darker`;
 /** What a drawing that was found in a photograph is called, until the painter says otherwise. */
 export const drawingOfInWords = (from: { readonly session: number } | { readonly file: string }): string =>
   'session' in from ? `session ${from.session}, as painted` : from.file.slice(0, 60);

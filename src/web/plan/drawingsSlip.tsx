@@ -50,7 +50,7 @@ function TakeDrawing({ detail, plan, onDrawing }: DrawingsProps & { onDrawing: (
   const take = (from: Source, words: string, label?: string) => (
     <button
       key={words}
-      className="line"
+      className="line min-w-8 text-left"
       aria-label={label}
       disabled={plan.dirty || trace.isPending}
       onClick={() =>

@@ -11,7 +11,7 @@ import { CutFigure } from './cutFigure';
 import { MassSlip } from './massSlip';
 import type { PartProps } from './part';
 import { Pins } from './pins';
-import { PatternDials, PatternRow } from './patternPart';
+import { PatternPart, usePatternDesk } from './patternPart';
 import { Onpic, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
 import { outlinesOf } from '../stage/paths';
 import { useAsked } from './usePlanWorker';
@@ -99,24 +99,21 @@ export function MassesPart(props: PartProps) {
   const desk = useMassDesk(props);
   const { chosen, marks, tool, rendering } = desk;
   const base = useAsked(worker, worker?.name ?? '', (api) => api.base());
-  const { pattern } = plan.draft;
   const inside = (v: number, most: number) => v > 0 && v < most;
   // What holds the sides is no place of the drawing.
   const lie = lieInUse(plan.draft).filter(
     ({ from: [x, y] }) => inside(x, painting.widthMm) && inside(y, painting.heightMm),
   );
-  const patterns = useAsked(worker, `${worker?.name}${JSON.stringify(rendering)}${JSON.stringify(pattern)}`, (api) =>
-    api.patterns(rendering, pattern),
-  );
+  const { pattern } = plan.draft;
+  const patterns = usePatternDesk(worker, { rendering, pattern, onChange: (next) => plan.change({ pattern: next }) });
   const pictures = useRef<HTMLDivElement>(null);
   // A long slip has scrolled them away: there is nothing to draw on out of sight.
   useEffect(() => {
     if (tool !== 'choose') pictures.current?.scrollIntoView({ block: 'nearest' });
   }, [tool]);
-  const split = patterns?.split ?? pattern.split ?? 5;
   const nameOf = (mass: PlanMass) => marks.get(mass.id)?.name || placeInWords([...mass.centre] as [number, number]);
   return (
-    <Workbench slip={<MassSlip {...desk} detail={detail} split={split} plan={plan} nameOf={nameOf} />}>
+    <Workbench slip={<MassSlip {...desk} detail={detail} split={patterns.split} plan={plan} nameOf={nameOf} />}>
       <div ref={pictures}>
         <Pair canvas={painting}>
           <figure>
@@ -141,13 +138,7 @@ export function MassesPart(props: PartProps) {
         </Pair>
       </div>
       <p className="small mt-2">{keptGoverns(plan.draft) ? PLAN_TEXT.keptDrawingGoverns : HELP[tool]}</p>
-      <PatternRow painting={painting} pattern={pattern} patterns={patterns} split={split} />
-      <PatternDials
-        pattern={pattern}
-        patterns={patterns}
-        split={split}
-        onChange={(next) => plan.change({ pattern: next })}
-      />
+      <PatternPart painting={painting} desk={patterns} />
     </Workbench>
   );
 }

@@ -1,149 +1,113 @@
+import { useState } from 'react';
 import type { Painting, PlanContent } from '../../contract';
-import { sharesInWords } from '../../core/words';
-import { useScale } from '../settings';
-import { NumberField } from '../ui/numberField';
+import { PLAN_TEXT, sharesInWords } from '../../core/words';
+import { ToneStack } from '../charts/toneStack';
 import { WordChoice } from '../ui/words';
+import type { Rendering } from '../workers/planWorker';
 import { Bitmap } from './bitmap';
+import { useAsked, type PlanWorker } from './usePlanWorker';
 
 type Pattern = PlanContent['pattern'];
 
-/** The value patterns of the plan as pictures, with where their tones part. */
-interface Patterns {
-  readonly two: ImageBitmap | null;
-  readonly three: ImageBitmap | null;
-  readonly tones: ImageBitmap | null;
-  readonly splits: readonly number[];
-  readonly shares: Parameters<typeof sharesInWords>[0];
+/** The value patterns under a hand: what it pulls is seen at once, and kept when it lets go. */
+export function usePatternDesk(
+  worker: PlanWorker | null,
+  { rendering, pattern, onChange }: { rendering: Rendering; pattern: Pattern; onChange: (pattern: Pattern) => void },
+) {
+  const [pulled, setPulled] = useState<Pattern | null>(null);
+  const shown = pulled ?? pattern;
+  const question = `${worker?.name}${JSON.stringify(rendering)}${JSON.stringify(shown)}`;
+  const patterns = useAsked(worker, question, (api) => api.patterns(rendering, shown));
+  const put = (part: Partial<Pattern>, done = true) => {
+    const next = { ...shown, ...part };
+    setPulled(done ? null : next);
+    if (done) onChange(next);
+  };
+  return {
+    pattern: shown,
+    patterns,
+    split: shown.split ?? patterns?.split ?? 5,
+    splits: shown.splits ?? (patterns?.splits.length === shown.tones - 1 ? patterns.splits : []),
+    put,
+  };
 }
+type PatternDesk = ReturnType<typeof usePatternDesk>;
 
 const TONES = [3, 4, 5, 6, 7, 8, 9].map((tones) => [tones, tones] as const);
 
-/** The patterns beside one another; the plan's own in a frame. */
-export function PatternRow({
+function PatternPicture({
   painting,
-  pattern,
-  patterns,
-  split,
+  bitmap,
+  title,
 }: {
   painting: Painting;
-  pattern: Pattern;
-  patterns: Patterns | null;
-  split: number;
+  bitmap: ImageBitmap | null;
+  title: string;
 }) {
-  const scale = useScale();
-  const shown = [
-    ['two', 'Two values', `threshold ${scale.show(split)}`],
-    ['three', 'Three', ''],
-    ['tones', `${pattern.tones} values`, 'the plan’s number'],
-  ] as const;
   return (
-    <div className="mt-3 grid grid-cols-2 gap-4 sm:grid-cols-3">
-      {shown.map(([which, title, words]) => (
-        <figure key={which}>
-          <div
-            className="relative w-full"
-            style={{
-              aspectRatio: painting.widthMm / painting.heightMm,
-              outline: which === 'tones' ? '3px solid var(--ink)' : undefined,
-            }}
-          >
-            <Bitmap bitmap={patterns?.[which] ?? null} label={`The pattern in ${title.toLowerCase()}`} />
-          </div>
-          <figcaption className="small mt-1">
-            <b>{title}</b>&ensp;{words}
-          </figcaption>
-        </figure>
-      ))}
+    <div className="relative w-full" style={{ aspectRatio: painting.widthMm / painting.heightMm }}>
+      <Bitmap bitmap={bitmap} label={title} />
     </div>
   );
 }
 
-/** Where light and shadow part, how many tones there are and where each ends. */
-export function PatternDials({
-  pattern,
-  patterns,
-  split,
-  onChange,
-}: {
-  pattern: Pattern;
-  patterns: Patterns | null;
-  split: number;
-  onChange: (pattern: Pattern) => void;
-}) {
+/** The picture in light and shadow, and in the plan's tones; between them how much of the canvas each tone takes. */
+export function PatternPart({ painting, desk }: { painting: Painting; desk: PatternDesk }) {
+  const { pattern, patterns, split, splits, put } = desk;
   return (
-    <>
-      <div className="mt-3 flex flex-wrap items-center gap-x-6 gap-y-2">
-        <label className="flex items-center gap-3">
-          <span className="small">Light-shadow threshold</span>
-          <input
-            type="range"
-            className="w-44"
-            min={1}
-            max={9}
-            step={0.1}
-            value={split}
-            aria-label="Light-shadow threshold"
-            onChange={(event) => onChange({ ...pattern, split: Number(event.target.value) })}
+    <section aria-label="Value patterns" className="mt-4">
+      <div className="grid grid-cols-2 items-start gap-x-4 gap-y-2 lg:items-center lg:grid-cols-[minmax(0,1fr)_240px_minmax(0,1fr)]">
+        <figure className="m-0 min-w-0">
+          <PatternPicture painting={painting} bitmap={patterns?.two ?? null} title="The pattern in two values" />
+          <figcaption className="mt-1 flex min-h-11 flex-wrap items-center gap-x-4">
+            <b>Light and shadow</b>
+            {pattern.split !== null && (
+              <button className="line small" onClick={() => put({ split: null })}>
+                find it again
+              </button>
+            )}
+          </figcaption>
+        </figure>
+        <div className="order-last col-span-2 lg:order-none lg:col-span-1">
+          {patterns && (
+            <ToneStack
+              amounts={patterns.amounts}
+              split={split}
+              splits={splits}
+              onSplit={(value, done) => put({ split: value }, done)}
+              onSplits={(values, done) => put({ splits: [...values] }, done)}
+            />
+          )}
+        </div>
+        <figure className="m-0 min-w-0">
+          <PatternPicture
+            painting={painting}
+            bitmap={patterns?.tones ?? null}
+            title={`The pattern in ${pattern.tones} values`}
           />
-        </label>
-        {pattern.split !== null && (
-          <button className="line small" onClick={() => onChange({ ...pattern, split: null })}>
-            find it again
-          </button>
-        )}
-        <WordChoice
-          label="Values of the pattern"
-          options={TONES}
-          value={pattern.tones}
-          onChoose={(tones) => onChange({ ...pattern, tones, splits: null })}
-        >
-          <span className="small">values</span>
-        </WordChoice>
+          <figcaption className="mt-1 flex min-h-11 flex-wrap items-center gap-x-4">
+            <WordChoice
+              label="Values of the pattern"
+              options={TONES}
+              value={pattern.tones}
+              onChoose={(tones) => put({ tones, splits: null })}
+            >
+              <span className="small">values</span>
+            </WordChoice>
+            {pattern.splits && (
+              <button className="line small" onClick={() => put({ splits: null })}>
+                find them again
+              </button>
+            )}
+          </figcaption>
+        </figure>
       </div>
-      {patterns && <Splits pattern={pattern} splits={patterns.splits} onChange={onChange} />}
+      <p className="small mt-1">{PLAN_TEXT.pullTones}</p>
       {patterns && (
-        <p className="serif mt-2" style={{ fontSize: 18 }}>
+        <p className="serif mt-1" style={{ fontSize: 18 }}>
           {sharesInWords(patterns.shares)}
         </p>
       )}
-    </>
-  );
-}
-
-/** Where each tone ends, to be set by hand. */
-function Splits({
-  pattern,
-  splits,
-  onChange,
-}: {
-  pattern: Pattern;
-  splits: readonly number[];
-  onChange: (pattern: Pattern) => void;
-}) {
-  const scale = useScale();
-  const put = (index: number, shown: number) => {
-    const next = splits.map((old, k) => (k === index ? scale.value(shown) : old));
-    onChange({ ...pattern, splits: next.sort((a, b) => a - b) });
-  };
-  return (
-    <div className="mt-2 flex flex-wrap items-center gap-2">
-      <span className="small">Thresholds</span>
-      {splits.map((at, i) => (
-        <NumberField
-          key={`${pattern.tones}-${i}`}
-          label={`Value at which tone ${i + 1} ends`}
-          value={scale.number(at)}
-          min={0}
-          max={10}
-          step={0.1}
-          onValue={(shown) => put(i, shown)}
-        />
-      ))}
-      {pattern.splits && (
-        <button className="line small" onClick={() => onChange({ ...pattern, splits: null })}>
-          find them again
-        </button>
-      )}
-    </div>
+    </section>
   );
 }

@@ -15,7 +15,6 @@ import {
   resizeMasses,
   tonalShares,
   tonesPicture,
-  toneSplits,
   valueRangeOf,
   warped,
   type EdgeSegment,
@@ -53,15 +52,16 @@ interface Open {
   readonly tree: MassTree;
   readonly mmPerPixel: number;
 }
-/** The picture in two, three and the plan's number of tones. */
+/** The picture in two and in the plan's number of tones. */
 interface TonePictures {
   readonly two: ImageBitmap;
-  readonly three: ImageBitmap;
   readonly tones: ImageBitmap;
   /** where light and shadow part, and all the tones: values */
   readonly split: number;
   readonly splits: readonly number[];
   readonly shares: ReturnType<typeof tonalShares>;
+  /** how many pixels have each value: bins of equal width over 0..10 */
+  readonly amounts: readonly number[];
 }
 
 let open: Open | null = null;
@@ -144,6 +144,15 @@ function flatMasses({ massOf, ids, width, height }: MassMap, picture: Raster): U
   return rgba;
 }
 
+const BINS = 250;
+
+/** How many of so many values lie in each bin of equal width over 0..10. */
+function amountsOf(values: Float32Array): number[] {
+  const out = new Float64Array(BINS);
+  for (const v of values) out[Math.min(BINS - 1, Math.max(0, Math.floor((v * BINS) / 10)))]++;
+  return Array.from(out);
+}
+
 const SPOT = 0.015; // of the longer side, either way
 
 /** The places of the darkest and the lightest spot, as wide as a reading takes them, canvas mm, with their values. */
@@ -215,15 +224,16 @@ const api = {
       target: measured(colours, inner),
     }));
   },
-  /** Two, three and the plan's number of tones, as pictures; where they part; shares of dark, middle and light. */
+  /** Two tones and the plan's number of them, as pictures; where they part; how much of the picture has each value. */
   async patterns(rendering: Rendering, wanted: Parting): Promise<TonePictures> {
     const { masses, picture } = await plannedUnder(rendering);
     const values = valuePlane(picture);
     const { split, splits: own } = partedBy(values.data, wanted);
-    const [two, three, tones] = await Promise.all(
-      [[split], toneSplits(values.data, 3), own].map((splits) => bitmapOf(tonesPicture(values, splits, masses))),
+    const [two, tones] = await Promise.all(
+      [[split], own].map((splits) => bitmapOf(tonesPicture(values, splits, masses))),
     );
-    return transfer({ two, three, tones, split, splits: own, shares: tonalShares(values.data) }, [two, three, tones]);
+    const shares = tonalShares(values.data);
+    return transfer({ two, tones, split, splits: own, shares, amounts: amountsOf(values.data) }, [two, tones]);
   },
   async edges(rendering: Rendering): Promise<(EdgeSegment & { ids: readonly [number, number] })[]> {
     const { masses, picture } = await plannedUnder(rendering);
