@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Browser, Locator, Page } from 'playwright-core';
+import sharp from 'sharp';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import {
   ask,
@@ -155,5 +156,50 @@ test('a print that came out small warns before same-size work; a reference of an
   const { references } = await ask(server, 'getPainting', { params });
   expect(references.find(({ purpose }) => purpose === 'colour')?.place?.[0]).toBe(120);
   await cleanOnEverySurround(page, 'references');
+  expect(complaints).toEqual([]);
+});
+
+test('the tones of the canvas are pulled by hand and key; a drawing as painted governs, an empty sheet does not', async () => {
+  const paintingId = await paintingWithReference(server, 'Its own drawing');
+  const params = { paintingId };
+  const { photo } = await photographSession(server, paintingId, 3);
+  await readWithCard(server, photo.id, 3);
+  const blank = sharp({ create: { width: 900, height: 675, channels: 3, background: '#bbb' } }).jpeg();
+  const empty = { name: 'empty.jpg', bytes: await blank.toBuffer() };
+  await ask(server, 'addFurtherReference', { params, file: empty, body: { purpose: 'drawing' } });
+  await page.goto(`${server.url}/painting/${paintingId}/plan?part=masses`);
+  const stack = page.getByRole('group', { name: 'The canvas as a stack of its tones' });
+  const threshold = stack.getByRole('slider', { name: 'Light-shadow threshold' });
+  const value = async () => Number(await threshold.getAttribute('aria-valuenow'));
+  await threshold.focus();
+  const found = await value();
+  await page.keyboard.press('Shift+ArrowUp');
+  expect(await value()).toBeCloseTo(found + 1);
+  await button('find it again').click();
+  expect(await value()).toBeCloseTo(found);
+  const ends = stack.getByRole('slider', { name: 'Value at which tone 2 ends' });
+  const before = Number(await ends.getAttribute('aria-valuenow'));
+  const [line, box] = [await boxOf(ends), await boxOf(stack)];
+  await page.mouse.move(box.x + 0.6 * box.width, line.y + line.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 0.6 * box.width, line.y + line.height / 2 - 12, { steps: 4 });
+  await page.mouse.up();
+  expect(Number(await ends.getAttribute('aria-valuenow'))).toBeGreaterThan(before + 0.1);
+  await page.getByRole('button', { name: /^Keep this plan/ }).click();
+  await button('empty.jpg').click();
+  await page
+    .getByRole('alert')
+    .getByText(/Too little of the plan is found in this drawing/)
+    .waitFor();
+  await button('session 1, as painted').click();
+  await page.getByText(/of the plan’s contours are found in it/).waitFor();
+  await cleanOnEverySurround(page, 'a drawing that governs');
+  await page.getByRole('button', { name: /^Keep this plan/ }).click();
+  await page.getByRole('button', { name: /^Keep this plan/ }).waitFor({ state: 'detached' });
+  await page.goto(`${server.url}/painting/${paintingId}/wall/1`);
+  await page.getByText(/drawn by “session 1, as painted”/).waitFor();
+  const { plan } = await ask(server, 'getPainting', { params });
+  expect(plan?.pattern.splits).toHaveLength(4);
+  expect(plan?.governing).toBe(plan?.drawings[0].id);
   expect(complaints).toEqual([]);
 });

@@ -53,15 +53,8 @@ function PrintCorners({
         strokeDasharray={`${8 * unit} ${6 * unit}`}
       />
       {print.map(([x, y], i) => (
-        <circle
+        <g
           key={i}
-          cx={x}
-          cy={y}
-          r={11 * unit}
-          fill="#fff"
-          fillOpacity=".6"
-          stroke="#000"
-          strokeWidth={2 * unit}
           tabIndex={0}
           role="slider"
           aria-label={`Corner ${i + 1} of the print`}
@@ -69,7 +62,11 @@ function PrintCorners({
           style={{ cursor: 'grab' }}
           onPointerDown={hold(i)}
           onKeyDown={nudge(i)}
-        />
+        >
+          {/* a finger is wider than the ring */}
+          <circle cx={x} cy={y} r={44 * unit} fill="transparent" />
+          <circle cx={x} cy={y} r={11 * unit} fill="#fff" fillOpacity=".6" stroke="#000" strokeWidth={2 * unit} />
+        </g>
       ))}
     </>
   );
