@@ -14,6 +14,8 @@ export const SettingsChange = z
     /** how many steps the displayed scale has between black and white */
     scaleSteps: z.union([z.literal(10), z.literal(9), z.literal(5)]),
     units: z.enum(['mm', 'inches']),
+    /** how large the words are */
+    textSize: z.enum(['usual', 'larger', 'largest']),
     /** ask what bothers the painter before a reading is shown */
     guessFirst: z.boolean(),
     /** the values of the painter's own printed or painted card, lightest first; null = as printers usually make them */
@@ -29,6 +31,7 @@ export const Settings = z.object({
   scale: chosen.scale.default('black-is-0'),
   scaleSteps: chosen.scaleSteps.default(10),
   units: chosen.units.default('mm'),
+  textSize: chosen.textSize.default('usual'),
   guessFirst: chosen.guessFirst.default(false),
   cardValues: chosen.cardValues.default(null),
   cardPaints: chosen.cardPaints.default(null),

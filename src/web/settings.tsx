@@ -9,6 +9,7 @@ const DEFAULTS: Settings = {
   scale: 'black-is-0',
   scaleSteps: 10,
   units: 'mm',
+  textSize: 'usual',
   guessFirst: false,
   cardValues: null,
   cardPaints: null,
@@ -18,7 +19,7 @@ const Context = createContext<{ settings: Settings; change: (part: Partial<Setti
   change: () => undefined,
 });
 
-/** The painter's settings; the surround is put on the page. */
+/** The painter's settings; the surround and the size of the words are put on the page. */
 export function SettingsProvider({ children }: { children: ReactNode }) {
   const client = useQueryClient();
   const { data: settings = DEFAULTS } = useQuery({ queryKey: keys.settings, queryFn: () => call('getSettings') });
@@ -30,8 +31,10 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
       client.invalidateQueries(part.scaleSteps === undefined ? { queryKey: keys.settings } : {}),
   });
   useEffect(() => {
-    document.documentElement.dataset.surround = settings.surround;
-  }, [settings.surround]);
+    const { dataset } = document.documentElement;
+    dataset.surround = settings.surround;
+    dataset.text = settings.textSize;
+  }, [settings.surround, settings.textSize]);
   return <Context value={{ settings, change: (part) => put.mutate(part) }}>{children}</Context>;
 }
 

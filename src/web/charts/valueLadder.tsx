@@ -95,7 +95,7 @@ export function ValueLadder({
     .filter(({ share }) => share > LEAST_SHARE)
     .sort((a, b) => Math.abs(b.difference.value) - Math.abs(a.difference.value));
   return (
-    <table className="w-full border-collapse text-[15px]" aria-label="Masses: planned and painted value">
+    <table className="w-full border-collapse text-[0.9375rem]" aria-label="Masses: planned and painted value">
       <thead>
         <tr className="text-left">
           <th scope="col" className="pr-3 font-semibold">

@@ -1,12 +1,13 @@
 import { DECIDE_TEXT, notReadInWords, takenInWords, toDecideInWords } from '../../core/words';
 import { useEffect, useRef } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, Navigate, useParams } from 'react-router';
 import { fileUrl, type PaintingDetail, type ReadingDetail } from '../../contract';
 import { useReading } from '../api/queries';
 import { DecisionSlip } from './decisionSlip';
 import { FindingList } from './findingList';
 import { OwnCorrectionForm } from './ownCorrection';
 import { ProblemNote } from '../ui/problem';
+import { useGuessing } from '../painting/guessing';
 import { UndoLine } from '../painting/undoLine';
 import { PLAIN } from '../stage/aidState';
 import { OutlineSoFar } from '../stage/outlining';
@@ -36,7 +37,7 @@ function Listed({ detail, reading, number, desk }: Parts) {
   const { findings } = reading;
   const { drewMe, setUp } = detail.painting;
   return (
-    <div className="w-full lg:w-[256px]">
+    <div className="w-full lg:w-[16rem]">
       <h2 className="small-head">
         Session {number}
         {reading.planVersion !== null && `: ${plural(findings.filter(({ loud }) => loud).length, 'finding')}`}
@@ -173,7 +174,9 @@ function AllDecided({ reading, taken }: { reading: ReadingDetail; taken: number 
   const nothing = reading.planVersion === null ? DECIDE_TEXT.nothingCompared : NOTHING_TO_CORRECT;
   return (
     <>
-      <h2 style={{ fontSize: 25, lineHeight: '34px' }}>{reading.findings.length === 0 ? nothing : 'All decided.'}</h2>
+      <h2 style={{ fontSize: '1.5625rem', lineHeight: '2.125rem' }}>
+        {reading.findings.length === 0 ? nothing : 'All decided.'}
+      </h2>
       <p className="serif mt-2">{takenInWords(taken, reading.planVersion !== null)}</p>
     </>
   );
@@ -188,6 +191,9 @@ export function Decide() {
     ?.photos.filter(({ readingId }) => readingId)
     .at(-1);
   const { data: reading, error } = useReading(detail.painting.id, photo?.id ?? null);
+  const { waits } = useGuessing();
+  // The guess is asked for on the wall.
+  if (waits(photo)) return <Navigate replace to={`/painting/${detail.painting.id}/wall/${number}`} />;
   if (!photo)
     return (
       <p className="serif mt-6">

@@ -77,7 +77,7 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
   const exactly = face.exactly(finding.amount, scale.per);
   return (
     <>
-      <h2 style={{ fontSize: 25, lineHeight: '34px' }}>
+      <h2 style={{ fontSize: '1.5625rem', lineHeight: '2.125rem' }}>
         <Mark large name={markOf(finding, scale.per)} label={finding.instruction} /> {finding.words}
       </h2>
       <div className="serif mt-2">

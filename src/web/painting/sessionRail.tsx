@@ -2,6 +2,7 @@ import { Link } from 'react-router';
 import { fileUrl, type PaintingDetail, type Check } from '../../contract';
 import { Mark } from '../marks/mark';
 import { dayInWords, newestSession } from '../words';
+import { useGuessing } from './guessing';
 
 /** Verdicts given by one session's photo, each with its mark. */
 export function verdictsOf(detail: PaintingDetail, number: number): Check[] {
@@ -36,11 +37,12 @@ export function SessionRail({
   room: 'wall' | 'decide';
 }) {
   const { painting } = detail;
+  const { waits } = useGuessing();
   return (
     <nav className="ledge mt-5 flex gap-6 overflow-x-auto pt-1" aria-label="Sessions">
       {detail.sessions.map(({ id, number, date, intention, photos }) => {
         const read = photos.filter(({ readingId }) => readingId).at(-1);
-        const verdicts = verdictsOf(detail, number);
+        const verdicts = waits(read) ? [] : verdictsOf(detail, number);
         return (
           <Link
             key={id}
@@ -59,7 +61,7 @@ export function SessionRail({
               <Awaited painting={painting} />
             )}
             <span className="small self-start whitespace-nowrap">
-              <b style={{ fontSize: 16 }}>{number}</b>&ensp;{dayInWords(date)}
+              <b style={{ fontSize: '1rem' }}>{number}</b>&ensp;{dayInWords(date)}
               <br />
               {intention || (read ? '' : 'not read yet')}
               <br />
@@ -85,7 +87,7 @@ export function SessionRail({
         >
           <Awaited painting={painting} />
           <span className="small self-start">
-            <b style={{ fontSize: 16 }}>{newestSession(detail) + 1}</b>&ensp;next
+            <b style={{ fontSize: '1rem' }}>{newestSession(detail) + 1}</b>&ensp;next
             <br />
             photograph it
           </span>

@@ -119,7 +119,7 @@ export function Photo() {
               file && (more.length > 0 ? batch.start([file, ...more]) : void upload.send(file))
             }
           >
-            <p className="serif" style={{ fontSize: 18 }}>
+            <p className="serif" style={{ fontSize: '1.125rem' }}>
               {PHOTO_TEXT.howToPhotograph}
             </p>
             <p className="small">{PHOTO_TEXT.severalAtOnce}</p>

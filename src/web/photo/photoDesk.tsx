@@ -146,7 +146,7 @@ function Slip({ desk }: Part) {
   const rooms = [...new Set(detail.sessions.flatMap(({ photos }) => photos.map(({ room }) => room)).filter(Boolean))];
   const mayGuess = photo.id === main.id && photo.corners && !photo.readingId && !photo.impression;
   return (
-    <aside className="slip flex w-full flex-col self-start lg:w-[292px]" style={{ minHeight: 440 }}>
+    <aside className="slip flex w-full flex-col self-start lg:w-[18.25rem]" style={{ minHeight: 440 }}>
       <h2>{photo.readingId ? PHOTO_TEXT.howGood : 'Sides and light'}</h2>
       <p className="small soft">
         {photo.fileName}, {photo.width} × {photo.height} px

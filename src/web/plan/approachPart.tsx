@@ -47,7 +47,7 @@ export type Approaching = ReturnType<typeof useApproach>;
 /** Six ways of working, the painter's own, or none. */
 function Approaches({ approaching: { approach, put, begin, error } }: { approaching: Approaching }) {
   return (
-    <section className="w-full lg:w-[300px]" aria-label="Approaches">
+    <section className="w-full lg:w-[18.75rem]" aria-label="Approaches">
       <ul className="flex flex-col gap-4">
         {SHIPPED.map((one) => (
           <li key={one.id}>
@@ -96,7 +96,7 @@ export function ApproachPart({ detail }: { detail: PaintingDetail }) {
       <Approaches approaching={approaching} />
       <section className="min-w-0 flex-1" style={{ minWidth: 'min(420px, 100%)' }} aria-label="Stages">
         {!approach && (
-          <p className="serif" style={{ fontSize: 20 }}>
+          <p className="serif" style={{ fontSize: '1.25rem' }}>
             {PLAN_TEXT.chooseApproach}
           </p>
         )}

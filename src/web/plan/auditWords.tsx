@@ -9,7 +9,7 @@ export function AuditWords({ audit }: { audit: AuditAnswer | undefined }) {
       {audit ? (
         <ul className="mt-1 flex flex-col gap-2">
           {audit.words.map((words) => (
-            <li key={words} className="serif" style={{ fontSize: 15.5, lineHeight: '21px' }}>
+            <li key={words} className="serif" style={{ fontSize: '0.96875rem', lineHeight: '1.3125rem' }}>
               {words}
             </li>
           ))}

@@ -46,7 +46,7 @@ function Passages({ departing: { draft, change, place, nameOf } }: { departing: 
       <ul className="flex flex-col gap-1">
         {draft.passages.map((one) => (
           <li key={one.id}>
-            <span className="serif" style={{ fontSize: 16 }}>
+            <span className="serif" style={{ fontSize: '1rem' }}>
               {nameOf(one.where)}: {one.label}, since {dayInWords(one.since)}
             </span>
             <span className="flex gap-4">
@@ -79,7 +79,7 @@ export function DepartureList({ departing }: { departing: Departing }) {
   const scale = useScale();
   const { draft, change, chosen, open, choose, nameOf } = departing;
   return (
-    <aside className="slip w-full self-start lg:w-[292px]">
+    <aside className="slip w-full self-start lg:w-[18.25rem]">
       <h2>
         <Mark name="departure" label="" /> Departures
       </h2>
@@ -90,7 +90,7 @@ export function DepartureList({ departing }: { departing: Departing }) {
             key={one.id}
             style={chosen === one.id ? { boxShadow: 'inset 4px 0 0 var(--ink)', paddingLeft: 8 } : undefined}
           >
-            <button className="serif w-full text-left" style={{ fontSize: 16 }} onClick={() => choose(one)}>
+            <button className="serif w-full text-left" style={{ fontSize: '1rem' }} onClick={() => choose(one)}>
               {nameOf(one.where)}: {departureInWords(one.change, scale.per)}.
             </button>
             {one === open && <Open one={one} departing={departing} />}

@@ -64,7 +64,7 @@ export function DeparturesPart(props: PartProps) {
           value={tool}
           onChoose={begin}
         />
-        <p className="serif" style={{ fontSize: 18 }}>
+        <p className="serif" style={{ fontSize: '1.125rem' }}>
           {where ? howToDifferInWords(nameOf(where)) : help}
         </p>
         {where && <HowToDiffer departing={departing} where={where} things={things} />}

@@ -69,7 +69,7 @@ function Slip({ edging }: Props) {
   const { viewingM, focus, masses, marks, draft, change } = edging;
   const quiet = masses.filter(({ id }) => marks.get(id)?.quiet);
   return (
-    <aside className="slip ml-auto w-full self-start lg:w-[292px]">
+    <aside className="slip ml-auto w-full self-start lg:w-[18.25rem]">
       <h2>Edge plan</h2>
       <p className="small mt-1 mb-2">{edgesSeenInWords(viewingM)}</p>
       <Shares edging={edging} />

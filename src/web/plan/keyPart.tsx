@@ -77,13 +77,13 @@ function SpotLine({ spot, worker, desk }: { spot: Point | null; worker: PlanWork
   const seen = useAsked(worker, question, async (api) => (spot ? api.spot(desk.rendering, spot) : null));
   if (!spot || !seen)
     return (
-      <p className="serif" style={{ fontSize: 18 }}>
+      <p className="serif" style={{ fontSize: '1.125rem' }}>
         {tapInWords(worker?.base.extremes ?? null, scale.show)}
       </p>
     );
   return (
     <>
-      <p className="serif" style={{ fontSize: 18 }}>
+      <p className="serif" style={{ fontSize: '1.125rem' }}>
         {spotInWords(seen, scale.show)}
       </p>
       <span className="flex items-center gap-2">
@@ -120,7 +120,7 @@ function ThreadLine({ desk, chosen }: { desk: KeyDesk; chosen: number | null }) 
   const { reference, paint } = thread;
   const facts = { reference, paint, below: threads[at - 1] ?? null, above: threads[at + 1] ?? null };
   return (
-    <p className="serif" aria-live="polite" style={{ fontSize: 17, lineHeight: '24px' }}>
+    <p className="serif" aria-live="polite" style={{ fontSize: '1.0625rem', lineHeight: '1.5rem' }}>
       {threadInWords(facts, scale.show, scale.between)}
     </p>
   );

@@ -104,7 +104,7 @@ export function PatternPart({ painting, desk }: { painting: Painting; desk: Patt
       </div>
       <p className="small mt-1">{PLAN_TEXT.pullTones}</p>
       {patterns && (
-        <p className="serif mt-1" style={{ fontSize: 18 }}>
+        <p className="serif mt-1" style={{ fontSize: '1.125rem' }}>
           {sharesInWords(patterns.shares)}
         </p>
       )}

@@ -46,7 +46,7 @@ function AddReference({ id }: { id: string }) {
         busy={add.isPending}
         onFiles={([file]) => add.mutate({ params: { paintingId: id }, file })}
       >
-        <p className="serif" style={{ fontSize: 18 }}>
+        <p className="serif" style={{ fontSize: '1.125rem' }}>
           {PLAN_TEXT.referenceIs}
         </p>
         <p className="small">{PLAN_TEXT.madeWithout}</p>

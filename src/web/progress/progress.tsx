@@ -226,7 +226,7 @@ function Flats({ detail, stages }: { detail: PaintingDetail; stages: readonly St
             />
           </Link>
           <span className="small block pt-1">
-            <b style={{ fontSize: 16 }}>{number}</b> {dayInWords(date)}
+            <b style={{ fontSize: '1rem' }}>{number}</b> {dayInWords(date)}
             {intention && `, ${intention}`}
           </span>
         </th>

@@ -61,10 +61,10 @@ function OnEasel({ painting }: { painting: PaintingSummary }) {
       </div>
       <div className="max-w-[600px] flex-1 self-start pb-6" style={{ minWidth: 'min(320px, 100%)' }}>
         <p>On the easel</p>
-        <h1 className="mt-1" style={{ fontSize: 36, lineHeight: '44px' }}>
+        <h1 className="mt-1" style={{ fontSize: '2.25rem', lineHeight: '2.75rem' }}>
           {painting.title}
         </h1>
-        <p className="serif mt-3" style={{ fontSize: 18, lineHeight: '28px' }}>
+        <p className="serif mt-3" style={{ fontSize: '1.125rem', lineHeight: '1.75rem' }}>
           {standing(painting)}
         </p>
         <p className="mt-6 flex flex-wrap items-center gap-6">
@@ -141,8 +141,8 @@ function AgainstWall({ paintings }: { paintings: PaintingSummary[] }) {
 function FirstVisit() {
   return (
     <section className="m-auto max-w-xl text-center">
-      <h1 style={{ fontSize: 36, lineHeight: '44px' }}>An empty studio</h1>
-      <p className="serif mt-3 mb-6" style={{ fontSize: 18, lineHeight: '28px' }}>
+      <h1 style={{ fontSize: '2.25rem', lineHeight: '2.75rem' }}>An empty studio</h1>
+      <p className="serif mt-3 mb-6" style={{ fontSize: '1.125rem', lineHeight: '1.75rem' }}>
         {STUDIO_TEXT.emptyStudio}
       </p>
       <Link className="btn act" to="/new">
@@ -175,7 +175,7 @@ export function Studio() {
   return (
     <main className="page">
       <header className="mb-6 flex items-baseline justify-between">
-        <p className="serif" style={{ fontSize: 20 }}>
+        <p className="serif" style={{ fontSize: '1.25rem' }}>
           Revlin
         </p>
         <nav className="words" aria-label="Rooms">

@@ -13,7 +13,7 @@ export function ConflictDialog() {
           <Dialog.Title asChild>
             <h2>Changed in another window</h2>
           </Dialog.Title>
-          <Dialog.Description className="serif mt-2" style={{ fontSize: 18, lineHeight: '26px' }}>
+          <Dialog.Description className="serif mt-2" style={{ fontSize: '1.125rem', lineHeight: '1.625rem' }}>
             {conflict && conflictInWords(conflict.words)}
           </Dialog.Description>
           <div className="mt-5 flex flex-wrap gap-3">

@@ -125,7 +125,7 @@ export function SortTable<T>({
   });
   return (
     <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={label}>
-      <table className="w-full border-collapse text-[15px]" aria-label={label}>
+      <table className="w-full border-collapse text-[0.9375rem]" aria-label={label}>
         <thead>
           <tr style={{ borderBottom: '2px solid var(--ink)' }}>
             {table.getFlatHeaders().map((header) => (

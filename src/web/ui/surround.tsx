@@ -6,9 +6,10 @@ const SCALES = [
   ['white-is-0', '0 is white'],
 ] as const;
 
+const SIZES = ['usual', 'larger', 'largest'] as const;
 const SURROUNDS = ['dark', 'middle', 'light'] as const;
 
-/** Dark, middle or light grey round the pictures, and which way the value scale runs. */
+/** Dark, middle or light grey round the pictures, which way the value scale runs, and how large the words are. */
 export function SurroundChoice() {
   const { settings, change } = useSettings();
   return (
@@ -44,6 +45,14 @@ export function SurroundChoice() {
           steps
         </label>
       </WordChoice>
+      <WordChoice
+        label="Size of the words"
+        className="flex items-baseline gap-3"
+        lead={<span>Words</span>}
+        options={SIZES.map((size) => [size, size] as const)}
+        value={settings.textSize}
+        onChoose={(textSize) => change({ textSize })}
+      />
       <WordSwitch
         on={settings.guessFirst}
         title="Ask what bothers you before a reading shows its numbers"

@@ -12,5 +12,5 @@ export const Workbench = ({ children, slip }: { children: ReactNode; slip: React
 
 /** The slip beside the pictures. */
 export const Slip = ({ children }: { children: ReactNode }) => (
-  <aside className="slip w-full self-start lg:w-[292px]">{children}</aside>
+  <aside className="slip w-full self-start lg:w-[18.25rem]">{children}</aside>
 );

@@ -27,7 +27,7 @@ export function GuessForm({ paintingId, photo, onSkip }: { paintingId: string; p
       </label>
       <div className="mt-2 flex flex-wrap gap-4">
         <button
-          className="btn"
+          className={onSkip ? 'btn act' : 'btn'}
           disabled={words.trim() === '' || say.isPending}
           onClick={() => say.mutate({ params: { photoId: photo.id }, body: { words: words.trim() } })}
         >

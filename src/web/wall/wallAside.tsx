@@ -27,7 +27,7 @@ export function WallAside() {
   const { detail, painting, number, reading, photo, guessing, reveal } = useWall();
   const step = nextOf(detail, number);
   return (
-    <aside className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:h-[calc(100vh-70px)] lg:min-h-[min(680px,86vh)] lg:w-[292px]">
+    <aside className="slip flex w-full flex-col self-start lg:sticky lg:top-3 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:h-[calc(100vh-70px)] lg:min-h-[min(680px,86vh)] lg:w-[18.25rem]">
       <div
         className="-mx-[18px] min-h-24 flex-1 px-[18px] lg:overflow-y-auto"
         tabIndex={0}
@@ -46,11 +46,13 @@ export function WallAside() {
         )}
       </div>
       <SpotShown />
-      <div className="pt-4">
-        <Link className="btn act w-full" to={step.to}>
-          {step.words} <kbd>{step.hotkey}</kbd>
-        </Link>
-      </div>
+      {!guessing && (
+        <div className="pt-4">
+          <Link className="btn act w-full" to={step.to}>
+            {step.words} <kbd>{step.hotkey}</kbd>
+          </Link>
+        </div>
+      )}
     </aside>
   );
 }

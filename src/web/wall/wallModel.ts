@@ -7,7 +7,7 @@ import { isPattern } from '../faces/patternPlaces';
 import { seatShown } from '../faces/seats';
 import { belongs, SUBJECTS, type Subject } from '../faces/subjects';
 import { mapsOf } from '../faces/subjectViews';
-import { useSettings } from '../settings';
+import { useGuessing } from '../painting/guessing';
 import { useAids } from '../stage/aidState';
 import { Spot } from '../stage/spot';
 import { useMoved, type Moved } from '../stage/useMoved';
@@ -60,16 +60,6 @@ function useRepainted(
   return { taken: taken.length, repainted };
 }
 
-/**
- * Whether the painter is to guess before anything of the reading shows: its sentences, marks, maps and tables wait.
- */
-function useGuessing(photo: Photo | undefined) {
-  const { settings } = useSettings();
-  const [revealed, setRevealed] = useState<string | null>(null);
-  const guessing = settings.guessFirst && photo !== undefined && !photo.impression && revealed !== photo.id;
-  return { guessing, reveal: () => setRevealed(photo?.id ?? null) };
-}
-
 /** The map that is laid over the flat. */
 function useMap(photo: Photo | undefined, subject: Subject, mapped: WallState['mapped']) {
   const maps = mapsOf(subject);
@@ -85,7 +75,8 @@ export function useWallModel(detail: PaintingDetail, number: number) {
   const hung = useHung(detail, number);
   const { photo, flat: painted } = hung;
   const { data: whole } = useReading(painting.id, photo?.id ?? null);
-  const { guessing, reveal } = useGuessing(photo);
+  const { waits, reveal } = useGuessing();
+  const guessing = waits(photo);
   const reading = guessing ? undefined : whole;
   const aids = useAids();
   const { state, moves } = useWallState();
@@ -105,7 +96,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
     ...{ moved, found, toPlan, taken, repainted, painted, left, leftName, planned: hung.planned, beside },
     flat: repainted ?? painted,
     fitted: useFitted(left?.pixels, detail, whole),
-    ...{ guessing, reveal },
+    ...{ guessing, reveal: () => reveal(photo) },
     ...useMap(guessing ? undefined : photo, subject, state.mapped),
     ...useFindingsShown(reading, { subject, more: state.more, onFlat }),
     mass: reading?.masses.find(({ id }) => id === state.mass) ?? null,

@@ -56,7 +56,7 @@ export function SpotSlip({
         {columns.map(({ name, spot }) => (
           <div key={name} className="pt-1">
             <span className="small">{name}</span>
-            <b className="block" style={{ fontSize: 21, lineHeight: '24px' }} data-testid={`spot-${name}`}>
+            <b className="block" style={{ fontSize: '1.3125rem', lineHeight: '1.5rem' }} data-testid={`spot-${name}`}>
               {spot ? scale.show(spot.value) : '–'}
             </b>
             {spot && (
@@ -68,7 +68,7 @@ export function SpotSlip({
         ))}
       </div>
       {painted && (
-        <p className="serif mt-2" style={{ fontSize: 15.5, lineHeight: '21px' }}>
+        <p className="serif mt-2" style={{ fontSize: '0.96875rem', lineHeight: '1.3125rem' }}>
           {Math.abs(amount * Math.min(1, scale.per)) < 0.125 ? (
             `value as in ${leftName === 'plan' ? 'the plan' : leftName}`
           ) : (
