@@ -203,3 +203,34 @@ test('the tones of the canvas are pulled by hand and key; a drawing as painted g
   expect(plan?.governing).toBe(plan?.drawings[0].id);
   expect(complaints).toEqual([]);
 });
+
+test('the words can be larger; plan and photo fold to their pictures and back', async () => {
+  const paintingId = await paintingWithReference(server, 'Folded');
+  await photographSession(server, paintingId, 3);
+  const room = (path: string) => page.goto(`${server.url}/painting/${paintingId}/${path}`);
+  const wide = async (picture: Locator) => (await boxOf(picture)).width;
+  for (const [path, picture] of [
+    ['plan?part=masses', page.getByRole('img', { name: 'The reference', exact: true })],
+    ['photo/1', page.getByRole('img', { name: 'Photograph of session 1' })],
+  ] as const) {
+    await room(path);
+    await picture.waitFor();
+    const before = await wide(picture);
+    await page.keyboard.press('e');
+    await button(/^Show everything/).waitFor();
+    expect(await wide(picture)).toBeGreaterThan(1.15 * before);
+    expect(await page.getByRole('complementary').count()).toBe(0);
+    await cleanOnEverySurround(page, `${path}, only the pictures`);
+    await button(/^Show everything/).click();
+    await page.getByRole('complementary').first().waitFor();
+  }
+  await room('wall/0');
+  await button('largest').click();
+  await page.waitForFunction(() => getComputedStyle(document.body).fontSize === '20px');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  await page.reload();
+  await page.waitForFunction(() => getComputedStyle(document.body).fontSize === '20px');
+  await button('usual').click();
+  await page.waitForFunction(() => getComputedStyle(document.body).fontSize === '16px');
+  expect(complaints).toEqual([]);
+});

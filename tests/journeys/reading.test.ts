@@ -336,17 +336,6 @@ describe('reading a session on the wall', () => {
     await button('Guess first').click();
   });
 
-  test('the words can be larger, and nothing sticks out', async () => {
-    await open();
-    await button('largest').click();
-    await page.waitForFunction(() => getComputedStyle(document.body).fontSize === '20px');
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
-    await page.reload();
-    await page.waitForFunction(() => getComputedStyle(document.body).fontSize === '20px');
-    await button('usual').click();
-    await page.waitForFunction(() => getComputedStyle(document.body).fontSize === '16px');
-  });
-
   test('while a reading comes in its map and table show, and wait where the painter guesses first', async () => {
     nextPhoto = (await photographSession(server, id, 3, 1)).photo.id;
     const seen: string[] = [];

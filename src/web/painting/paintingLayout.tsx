@@ -1,4 +1,5 @@
 import { Link, Navigate, Outlet, useLocation, useNavigate, useOutletContext, useParams } from 'react-router';
+import { useState } from 'react';
 import type { PaintingDetail } from '../../contract';
 import { usePainting } from '../api/queries';
 import { useKeys } from '../keyboard';
@@ -6,6 +7,7 @@ import { roomInWords, STUDIO_TEXT } from '../../core/words';
 import { usePageTitle } from '../ui/pageTitle';
 import { ProblemNote } from '../ui/problem';
 import { Arrival, useEnteredRoom } from './arrival';
+import { FoldingProvider } from './onlyPictures';
 import { UndoLine } from './undoLine';
 import { newestSession, nextOf } from '../words';
 
@@ -27,6 +29,17 @@ function rooms(detail: PaintingDetail): { name: string; to: string | null }[] {
   ];
 }
 
+const FOLDED = ['plan', 'photo'];
+
+/** Whether only the pictures of a room show; E folds and unfolds. The wall has its own way to hang them. */
+function useFolding(room: string | undefined) {
+  const [folded, setFolded] = useState<string | null>(null);
+  const alone = room !== undefined && folded === room;
+  const fold = () => setFolded(alone ? null : (room ?? null));
+  useKeys({ e: room && FOLDED.includes(room) ? fold : undefined });
+  return { alone, fold };
+}
+
 export function PaintingLayout() {
   const { paintingId = '', session } = useParams();
   const { data, error } = usePainting(paintingId);
@@ -42,8 +55,9 @@ export function PaintingLayout() {
     return to ? () => void navigate(to) : undefined;
   };
   useKeys({ w: go('Wall'), d: go('Decide'), p: go('Photo'), l: undefined, '?': () => void navigate('/marks') });
+  const { alone, fold } = useFolding(here);
   return (
-    <main className="page">
+    <main className="page" data-alone={alone || undefined}>
       <a className="skip" href="#room">
         {STUDIO_TEXT.skip}
       </a>
@@ -84,7 +98,9 @@ export function PaintingLayout() {
       <ProblemNote error={data ? null : error} />
       {data && <Arrival key={paintingId} detail={data} />}
       <div id="room" tabIndex={-1} className="room">
-        {data && <Outlet context={data} />}
+        <FoldingProvider value={{ alone, fold, title: data?.painting.title ?? '' }}>
+          {data && <Outlet context={data} />}
+        </FoldingProvider>
       </div>
     </main>
   );

@@ -17,6 +17,7 @@ import { GroundStage } from './groundStage';
 import { LightChoice } from './lightChoice';
 import { LightStage } from './lightStage';
 import { NotReadStage } from './notReadStage';
+import { OnlyPictures } from '../painting/onlyPictures';
 import { PhotoHistory } from './photoHistory';
 import { PhotoCertainty, PhotoQuality } from './photoQuality';
 import { usePhotoDesk, type PhotoDeskModel } from './usePhotoDesk';
@@ -44,7 +45,7 @@ function BesideStrips({ desk }: Part) {
   return (
     <div
       className="grid gap-3 sm:grid-cols-[56px_minmax(0,1fr)_56px]"
-      style={{ maxWidth: `calc(58vh * ${proportion} + 136px)` }}
+      style={{ maxWidth: `calc(var(--tall-photo) * ${proportion} + 136px)` }}
     >
       <div className="col-start-2 max-sm:hidden">{along(0)}</div>
       <div className="relative col-start-1 max-sm:hidden">{along(3)}</div>
@@ -203,21 +204,23 @@ export function PhotoDesk({
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-6">
       <div className="min-w-0 flex-1" style={{ minWidth: 'min(520px, 100%)' }}>
-        {desk.own && (
-          <WordChoice
-            label="What is shown of the photograph"
-            className="words mb-2"
-            options={VIEWS}
-            value={view}
-            onChoose={(next) => setSearch(next === 'corners' ? {} : { view: next })}
-          />
-        )}
+        <div className="mb-2 flex flex-wrap items-baseline gap-x-6">
+          {desk.own && (
+            <WordChoice
+              label="What is shown of the photograph"
+              options={VIEWS}
+              value={view}
+              onChoose={(next) => setSearch(next === 'corners' ? {} : { view: next })}
+            />
+          )}
+          <OnlyPictures />
+        </div>
         <Stage desk={desk} view={view} />
         <CornerWords desk={desk} view={view} />
         {view === 'corners' && photo.role !== 'white-board' && (
           <CoveredChoice paintingId={detail.painting.id} photo={photo} />
         )}
-        {shots}
+        <div className="folds">{shots}</div>
       </div>
       <Slip desk={desk} />
     </div>

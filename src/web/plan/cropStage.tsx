@@ -108,7 +108,11 @@ export function CropStage({
   return (
     <div
       className="relative mx-auto"
-      style={{ aspectRatio: width / height, maxHeight: '62vh', maxWidth: `calc(62vh * ${width / height})` }}
+      style={{
+        aspectRatio: width / height,
+        maxHeight: 'var(--tall)',
+        maxWidth: `calc(var(--tall) * ${width / height})`,
+      }}
     >
       <img
         src={fileUrl('referencePreview', reference.id)}

@@ -16,6 +16,7 @@ import { SheetPart } from './sheetPart';
 import { usePlanWorker } from './usePlanWorker';
 import { FileDrop } from '../ui/fileDrop';
 import { ProblemNote } from '../ui/problem';
+import { OnlyPictures } from '../painting/onlyPictures';
 import { useDetail } from '../painting/paintingLayout';
 import { WordChoice } from '../ui/words';
 import { newestSession } from '../words';
@@ -34,6 +35,8 @@ const PARTS = [
 type Part = (typeof PARTS)[number][0];
 /** Parts whose next step is a button of their own. */
 const OWN_BUTTON: readonly Part[] = ['sheet'];
+/** Parts in which pictures stand that can fill the window. */
+const PICTURED: readonly Part[] = ['crop', 'key', 'masses', 'edges', 'departures'];
 const WITHOUT_REFERENCE: readonly Part[] = ['set-up', 'references', 'approach'];
 
 function AddReference({ id }: { id: string }) {
@@ -79,13 +82,16 @@ export function Plan() {
   const props = { detail, plan, worker };
   return (
     <>
-      <WordChoice
-        label="Parts of the plan"
-        className="words mt-1"
-        options={PARTS}
-        value={part}
-        onChoose={(name) => go(name)()}
-      />
+      <div className="mt-1 flex flex-wrap items-baseline gap-x-6">
+        <WordChoice
+          label="Parts of the plan"
+          className="words folds"
+          options={PARTS}
+          value={part}
+          onChoose={(name) => go(name)()}
+        />
+        {reference && PICTURED.includes(part) && <OnlyPictures />}
+      </div>
       {problem && (
         <p role="alert" className="serif">
           {problem}
@@ -116,7 +122,7 @@ function KeepBar({ detail, plan }: { detail: ReturnType<typeof useDetail>; plan:
   const version = detail.plan?.version ?? 0;
   return (
     <div
-      className="sticky bottom-0 mt-5 flex flex-wrap items-center gap-x-5 gap-y-2 border-t py-3"
+      className={`${plan.dirty ? '' : 'folds'} sticky bottom-0 mt-5 flex flex-wrap items-center gap-x-5 gap-y-2 border-t py-3`}
       style={{ background: 'var(--wall)', borderColor: 'var(--rule)' }}
     >
       {' '}

@@ -90,7 +90,7 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['B', 'step back'],
       ['H', 'isolate a spot: cover all but it'],
       ['O', 'one over the other; arrows move the plumb line'],
-      ['E', 'only the pictures'],
+      ['E', 'only the pictures; on Plan and Photo too'],
       ['Space', 'blink'],
       [', and .', 'session before, session after'],
       ['+ − 0', 'nearer, further, whole picture'],

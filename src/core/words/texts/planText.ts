@@ -20,6 +20,8 @@ export const PLAN_TEXT = {
   heavier: 'Heavier where more of the picture lies.',
   keyPatches: 'Paint a patch of each, dry, and compare it with greys of known value.',
   pullTones: 'Each tone is as thick as there is of it. Pull a line up or down to give it more or less of the canvas.',
+  onlyPictures: 'Only the pictures',
+  showEverything: 'Show everything',
   nameMasses: 'Findings speak of them by their names.',
   tapMass: 'Tap a mass to name it, or to change it.',
   tapJoining: 'Tap the mass that becomes part of the chosen one.',
