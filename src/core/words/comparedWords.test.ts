@@ -54,7 +54,12 @@ test('warm against cool says what to do and why', () => {
   expect(warmAgainstInWords(0, 6)).toBe(
     'Make A cooler or B warmer, by 6: A and B are alike in warmth in the plan; A is 6 warmer than B in the painting.',
   );
-  expect(warmAgainstInWords(6, 5)).toBe('As planned: A is 6 warmer than B in the plan, 5 in the painting.');
+  expect(warmAgainstInWords(6, 5)).toBe(
+    'As planned, within 2.5 units. A beside B: 6 warmer in the plan, 5 warmer in the painting.',
+  );
+  // Never "alike" beside a figure.
+  expect(warmAgainstInWords(1.2, 3.1)).toMatch(/: 1 warmer in the plan, 3 warmer in the painting\.$/);
+  expect(warmAgainstInWords(0.2, -1.4)).toMatch(/: alike in the plan, 1 cooler in the painting\.$/);
   expect(warmAgainstInWords(null, -3)).toBe('A is 3 cooler than B in the painting.');
 });
 

@@ -72,6 +72,13 @@ const warmerInWords = (by: number, where: string) =>
     ? `A and B are alike in warmth ${where}`
     : `A is ${figure(Math.abs(by), 0)} ${by > 0 ? 'warmer' : 'cooler'} than B ${where}`;
 
+/** Two differences of warmth that are as good as the same: figures for both, so that neither seems another. */
+function asPlannedInWords(planned: number, painted: number): string {
+  const said = (by: number) =>
+    Math.abs(by) < 0.5 ? 'alike' : `${figure(Math.abs(by), 0)} ${by > 0 ? 'warmer' : 'cooler'}`;
+  return `As planned, within ${ALIKE} units. A beside B: ${said(planned)} in the plan, ${said(painted)} in the painting.`;
+}
+
 /**
  * How much warmer one place is than another, and what to do.
  * @param planned, painted A less B, units of a*b* at middle value; null = there is no plan to compare with
@@ -82,7 +89,7 @@ export function warmAgainstInWords(planned: number | null, painted: number): str
   const sameWay = planned * painted > 0 && Math.min(Math.abs(planned), Math.abs(painted)) >= ALIKE;
   const meant = `${warmerInWords(planned, 'in the plan')}${sameWay ? `, ${figure(Math.abs(painted), 0)} in the painting` : `; ${now}`}`;
   const by = planned - painted;
-  if (Math.abs(by) < ALIKE) return `As planned: ${meant}.`;
+  if (Math.abs(by) < ALIKE) return asPlannedInWords(planned, painted);
   const [one, other] = by > 0 ? ['warmer', 'cooler'] : ['cooler', 'warmer'];
   return `Make A ${one} or B ${other}, by ${figure(Math.abs(by), 0)}: ${meant}.`;
 }

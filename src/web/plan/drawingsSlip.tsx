@@ -64,7 +64,7 @@ function TakeDrawing({ detail, plan, onDrawing }: DrawingsProps & { onDrawing: (
     <section className="mt-3" aria-label={PLAN_TEXT.takeDrawing}>
       <h3 className="small-head">{PLAN_TEXT.takeDrawing}</h3>
       {painted.length > 0 && (
-        <p className="flex flex-wrap items-baseline gap-x-3">
+        <p className="flex flex-wrap items-baseline gap-x-1">
           <span className="small">{PLAN_TEXT.asPaintedIn}</span>
           {painted.map(({ number, from }) => take(from, `${number}`, drawingOfInWords({ session: number })))}
         </p>

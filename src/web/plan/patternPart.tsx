@@ -88,6 +88,7 @@ export function PatternPart({ painting, desk }: { painting: Painting; desk: Patt
           <figcaption className="mt-1 flex min-h-11 flex-wrap items-center gap-x-4">
             <WordChoice
               label="Values of the pattern"
+              className="words !gap-x-2"
               options={TONES}
               value={pattern.tones}
               onChoose={(tones) => put({ tones, splits: null })}
