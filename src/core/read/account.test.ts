@@ -37,7 +37,8 @@ const masses = { width: W, height: H, massOf, ids: IDS };
 /** The pot turns from light to half-tone. */
 const turning = (paint: Paint, x: number, m: number): Paint =>
   m === 2 ? { ...paint, value: paint.value - (x - 130) / 120 } : paint;
-const PLAN = picture((x, y) => turning(PLANNED[massAt(x, y)], x, massAt(x, y)));
+const planOf = (planned: readonly Paint[]) => picture((x, y) => turning(planned[massAt(x, y)], x, massAt(x, y)));
+const PLAN = planOf(PLANNED);
 
 const flatOf = (small: Raster): Flat => {
   const light = {
@@ -53,20 +54,21 @@ const flatOf = (small: Raster): Flat => {
   return { small, mask: new Uint8Array(W * H), canvas, light, rivalry: NO_RIVALRY } as unknown as Flat;
 };
 
+const OPTIONS = {
+  split: 4.2,
+  tones: 3,
+  splits: null,
+  families: new Map(),
+  groups: [],
+  variation: new Map(),
+  seats: [],
+  paint: PAINT_RANGE,
+};
+
 function accountFor(painted: (paint: Paint, mass: number, x: number, y: number) => Paint): Account {
   const flat = flatOf(picture((x, y) => painted(turning(PLANNED[massAt(x, y)], x, massAt(x, y)), massAt(x, y), x, y)));
   const reading = readFlat(flat, { plan: PLAN, masses });
-  return accountOf(reading, masses, {
-    light: doubtOf(flat),
-    split: 4.2,
-    tones: 3,
-    splits: null,
-    families: new Map(),
-    groups: [],
-    variation: new Map(),
-    seats: [],
-    paint: PAINT_RANGE,
-  });
+  return accountOf(reading, masses, { ...OPTIONS, light: doubtOf(flat) });
 }
 const faithful = accountFor((paint) => paint);
 const between = (account: Account, a: number, b: number) =>
@@ -163,6 +165,19 @@ describe('what a reading tells of the whole', () => {
     const account = accountFor((paint, m) => (m === 4 ? { value: 8 } : paint));
     expect(account.gaps).toMatchObject([{ id: 15, open: 11, filled: true }]);
     expect(account.gaps[0].painted).toBeCloseTo(2, 1);
+  });
+
+  test('a thing among others is no gap, nor what belongs to one', () => {
+    const gapsIn = (planned: readonly Paint[], groups: number[][] = []) => {
+      const plan = planOf(planned);
+      const flat = flatOf(plan);
+      return accountOf(readFlat(flat, { plan, masses }), masses, { ...OPTIONS, light: doubtOf(flat), groups }).gaps;
+    };
+    expect(gapsIn(PLANNED)).toHaveLength(1);
+    // Of the fruit's colour, which ends inside the picture: nothing behind shows through.
+    expect(gapsIn([...PLANNED.slice(0, 4), PLANNED[3]])).toEqual([]);
+    // A part of the pot, as the painter grouped it.
+    expect(gapsIn(PLANNED, [[IDS[2], IDS[4]]])).toEqual([]);
   });
 
   test('where the reference has lost the colour of a mass, none of it counts', () => {

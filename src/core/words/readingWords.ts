@@ -46,9 +46,11 @@ export const alikeInWords = (alike: number): string =>
     : '';
 export const glareInWords = (share: number): string => `${(100 * share).toFixed(1)} % not read: glare.`;
 
-/** How far the deciding has come. */
+const MANY = 7; // corrections a session has room for
+
+/** How far the deciding has come; a choice is advised where there is one. */
 export const toDecideInWords = (taken: number, open: number): string =>
-  `Take three to seven. ${taken} taken, ${open} to decide.`;
+  `${taken + open > MANY ? 'Take three to seven. ' : ''}${taken} taken, ${open} to decide.`;
 
 /**
  * How many corrections the next session has, and what becomes of them.

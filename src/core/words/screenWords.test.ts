@@ -100,7 +100,9 @@ describe('how things stand', () => {
       '1 more place waits: the stage “First colour” does not call for it yet. 2 places you dismissed before are unchanged.',
     );
     expect(waitingInWords({ waiting: 0, silent: 0, stage: '' })).toBe('');
-    expect(toDecideInWords(2, 1)).toBe('Take three to seven. 2 taken, 1 to decide.');
+    expect(toDecideInWords(2, 6)).toBe('Take three to seven. 2 taken, 6 to decide.');
+    // Of one there is no choice to make.
+    expect(toDecideInWords(1, 0)).toBe('1 taken, 0 to decide.');
     expect([takenInWords(0), takenInWords(1)].map((words) => words.slice(0, 16))).toEqual([
       'No correction is',
       '1 correction for',

@@ -50,7 +50,7 @@ function TakeDrawing({ detail, plan, onDrawing }: DrawingsProps & { onDrawing: (
   const take = (from: Source, words: string, label?: string) => (
     <button
       key={words}
-      className="line min-w-8 text-left"
+      className="line min-w-6 text-left"
       aria-label={label}
       disabled={plan.dirty || trace.isPending}
       onClick={() =>

@@ -86,7 +86,7 @@ export function Plan() {
         <WordChoice
           label="Parts of the plan"
           className="words folds"
-          options={PARTS}
+          options={PARTS.map(([name, words], i) => [name, words, `key ${i + 1}`] as const)}
           value={part}
           onChoose={(name) => go(name)()}
         />

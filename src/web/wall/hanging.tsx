@@ -4,9 +4,9 @@ import type { Laid } from '../stage/hung';
 import { WordChoice, WordSwitch } from '../ui/words';
 
 const WAYS = [
-  ['side', 'Side by side'],
-  ['plumb', 'One over the other'],
-  ['blink', 'Blink'],
+  ['side', 'Side by side', 'key Escape'],
+  ['plumb', 'One over the other', 'key O'],
+  ['blink', 'Blink', 'key Space'],
 ] as const;
 
 /** Sessions whose photograph was read: they have a flat that can hang. */
