@@ -64,7 +64,7 @@ export const PLAN_ROUTES = {
     method: 'post',
     path: '/paintings/:paintingId/drawings',
     summary: "Find the plan's places in a photographed drawing; the answer is a drawing to be kept with the plan",
-    body: z.object({ from: DrawingSource }),
+    body: z.object({ source: DrawingSource }),
     response: Drawing,
     status: 200,
   }),

@@ -213,11 +213,11 @@ test('on a scale of five steps findings and corrections are told in its own step
 });
 
 describe('a drawing that governs', () => {
-  const take = (from: BodyOf<'traceDrawing'>['from'], of = paintingId) =>
-    send(server, 'traceDrawing', { params: { paintingId: of }, body: { from } });
+  const take = (source: BodyOf<'traceDrawing'>['source'], of = paintingId) =>
+    send(server, 'traceDrawing', { params: { paintingId: of }, body: { source } });
 
   test('the painting as drawn in a session governs instead of the reference: its spout is no error any more', async () => {
-    const drawing = await ask(server, 'traceDrawing', { params: { paintingId }, body: { from: { photoId } } });
+    const drawing = await ask(server, 'traceDrawing', { params: { paintingId }, body: { source: { photoId } } });
     expect(drawing.name).toBe('session 1, as painted');
     expect(drawing.found?.most).toBeGreaterThan(4);
     await ask(server, 'changePlan', {

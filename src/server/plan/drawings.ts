@@ -9,7 +9,7 @@ import type { Studio } from '../studio/studio';
 import { cropOf } from './planRows';
 import { planTask } from './planTask';
 
-type Source = BodyOf<'traceDrawing'>['from'];
+type Source = BodyOf<'traceDrawing'>['source'];
 type Drawing = ResponseOf<'traceDrawing'>;
 
 interface Found {
@@ -40,24 +40,28 @@ async function ofReference({ db, files }: Studio, paintingId: string, referenceI
  * Finds the plan's places in a photographed drawing: where they lie in it.
  * @throws InputError where there is no plan, the photograph was not read, or too little of the plan is found in it
  */
-export async function traceDrawing(studio: Studio, paintingId: string, { from }: { from: Source }): Promise<Drawing> {
+export async function traceDrawing(
+  studio: Studio,
+  paintingId: string,
+  { source }: { source: Source },
+): Promise<Drawing> {
   const painting = await rowOf<PaintingRow>(studio.db, 'painting', paintingId);
   const plan = await planTask(studio, painting);
   if (!plan) throw new InputError('no-reference', INPUT_TEXT.noReference, 409);
   const { name, drawing, crop } =
-    'photoId' in from
-      ? await ofPhoto(studio, paintingId, from.photoId)
-      : await ofReference(studio, paintingId, from.referenceId);
+    'photoId' in source
+      ? await ofPhoto(studio, paintingId, source.photoId)
+      : await ofReference(studio, paintingId, source.referenceId);
   const { traced } = await studio.crew.run('trace', { plan: plan.task, drawing, crop });
   if (!traced) throw new InputError('drawing', INPUT_TEXT.drawingNotFound);
   const { pins, ...found } = traced;
-  const { masses, edits } = plan.content;
   return {
     id: studio.world.newId(),
     name,
     keptAt: studio.world.now().toISOString(),
-    masses,
-    edits,
+    // It lays the plan as it stands: the masses stay the plan's.
+    masses: plan.content.masses,
+    edits: [],
     pins: pins.map(({ from: [x, y], to: [u, v] }) => ({ from: [x, y], to: [u, v] })),
     found,
   };

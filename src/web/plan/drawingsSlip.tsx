@@ -31,7 +31,7 @@ function DrawingLine({ drawing, governs, onGovern }: { drawing: Drawing; governs
   );
 }
 
-type Source = BodyOf<'traceDrawing'>['from'];
+type Source = BodyOf<'traceDrawing'>['source'];
 
 /** Sessions whose photograph was read, and references that are drawings. */
 function drawingSources({ sessions, references }: PaintingDetail) {
@@ -54,7 +54,7 @@ function TakeDrawing({ detail, plan, onDrawing }: DrawingsProps & { onDrawing: (
       aria-label={label}
       disabled={plan.dirty || trace.isPending}
       onClick={() =>
-        trace.mutate({ params: { paintingId: detail.painting.id }, body: { from } }, { onSuccess: onDrawing })
+        trace.mutate({ params: { paintingId: detail.painting.id }, body: { source: from } }, { onSuccess: onDrawing })
       }
     >
       {words}
