@@ -35,6 +35,7 @@ describe('the studio', () => {
     const settings = {
       surround: 'dark',
       units: 'inches',
+      textSize: 'larger',
       scale: 'white-is-0',
       scaleSteps: 9,
       guessFirst: true,

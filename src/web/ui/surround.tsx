@@ -46,7 +46,7 @@ export function SurroundChoice() {
         </label>
       </WordChoice>
       <WordChoice
-        label="Size of the words"
+        label="Word size"
         className="flex items-baseline gap-3"
         lead={<span>Words</span>}
         options={SIZES.map((size) => [size, size] as const)}
