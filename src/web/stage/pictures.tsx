@@ -112,7 +112,7 @@ function SideBySide(props: HungProps) {
     <div
       className="grid gap-x-4 gap-y-10"
       style={{
-        gridTemplateColumns: 'repeat(auto-fit, minmax(min(320px, 100%), 1fr))',
+        gridTemplateColumns: 'repeat(auto-fit, minmax(min(280px, 100%), 1fr))',
         maxWidth: limited ? `calc(${alone ? 1 : 2} * ${high} * ${frame.proportion} + 16px)` : undefined,
       }}
     >
