@@ -10,6 +10,7 @@ import { Studio } from './studio/studio';
 import { SettingsProvider } from './settings';
 import { ConflictDialog } from './ui/conflictDialog';
 import './styles.css';
+import './devices.css';
 
 const client = new QueryClient({
   defaultOptions: { queries: { staleTime: 10_000, retry: (count, error) => count < 2 && !(error instanceof Refused) } },

@@ -167,6 +167,26 @@ test('the tones of the canvas are pulled by hand and key; a drawing as painted g
   const blank = sharp({ create: { width: 900, height: 675, channels: 3, background: '#bbb' } }).jpeg();
   const empty = { name: 'empty.jpg', bytes: await blank.toBuffer() };
   await ask(server, 'addFurtherReference', { params, file: empty, body: { purpose: 'drawing' } });
+  await page.goto(`${server.url}/painting/${paintingId}/plan?part=references`);
+  await page.getByRole('heading', { name: 'A drawing' }).waitFor();
+  await button('Use these corners').waitFor();
+  await page.getByRole('slider', { name: 'Corner 1 of the print' }).focus();
+  for (const key of ['ArrowRight', 'Shift+ArrowDown']) await page.keyboard.press(key);
+  const ring = await boxOf(page.getByRole('slider', { name: 'Corner 3 of the print' }));
+  const [x, y] = [ring.x + ring.width / 2, ring.y + ring.height / 2];
+  // Beside the ring: a finger is wider than it.
+  await page.mouse.move(x + 14, y + 14);
+  await page.mouse.down();
+  await page.mouse.move(x - 6, y - 6, { steps: 4 });
+  await page.mouse.up();
+  await cleanOnEverySurround(page, 'a drawing’s corners');
+  await button('Use these corners').click();
+  await button('These corners are used').waitFor();
+  const { references } = await ask(server, 'getPainting', { params });
+  const print = references.find(({ purpose }) => purpose === 'drawing')?.crop.print;
+  expect(print?.[0][0]).toBeGreaterThan(90.5);
+  expect(print?.[0][1]).toBeGreaterThan(70);
+  expect(print?.[2][0]).not.toBeCloseTo(810, 0);
   await page.goto(`${server.url}/painting/${paintingId}/plan?part=masses`);
   const stack = page.getByRole('group', { name: 'The canvas as a stack of its tones' });
   const threshold = stack.getByRole('slider', { name: 'Light-shadow threshold' });

@@ -69,6 +69,12 @@ export function printSize(
 export const cropBase = ({ print }: Pick<Crop, 'print'>, picture: { width: number; height: number }) =>
   print ? printSize(print, picture) : { width: picture.width, height: picture.height };
 
+/** All that lies inside a print's corners, whatever its proportions: a drawing of the canvas is all of it. */
+export function wholePrint(crop: Crop, picture: { width: number; height: number }): Crop {
+  const { width, height } = cropBase(crop, picture);
+  return crop.print ? { ...crop, box: [0, 0, width, height], turn: 0 } : crop;
+}
+
 /** The turned box's corners in the picture it lies in. */
 function turnedBox({ box: [x, y, w, h], turn }: Crop): Corners {
   const [cx, cy] = [x + w / 2, y + h / 2];

@@ -22,6 +22,7 @@ export {
   plainCrop,
   printSize,
   proportionOf,
+  wholePrint,
   type Crop,
 } from './crop';
 export {

@@ -24,6 +24,7 @@ import {
   toneSplits,
   twoValueSplit,
   warpOf,
+  wholePrint,
   type Change,
   type MassEdit,
   PAINT_RANGE,
@@ -373,4 +374,21 @@ describe('audit', () => {
     for (let i = 0; i < W * H; i++) data.set(i % W < 160 ? [90, 80, 55] : [220, 200, 150], 3 * i);
     expect(words({ width: W, height: H, data, profile: SRGB_PROFILE })).toMatch(/leans (yellow|orange)/);
   });
+});
+
+test('a photographed drawing is taken whole, though its corners are not of the canvas’s proportions', () => {
+  const size = { width: 4000, height: 3000 };
+  const print: Corners = [
+    [420, 300],
+    [3600, 360],
+    [3500, 2300],
+    [500, 2350],
+  ];
+  const crop = { box: [10, 20, 300, 225] as const, turn: 0, print };
+  cropCorners(wholePrint(crop, size), size).forEach(([x, y], i) => {
+    expect(x).toBeCloseTo(print[i][0], 3);
+    expect(y).toBeCloseTo(print[i][1], 3);
+  });
+  const plain = { ...crop, print: null };
+  expect(wholePrint(plain, size)).toEqual(plain);
 });

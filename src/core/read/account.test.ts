@@ -54,16 +54,7 @@ const flatOf = (small: Raster): Flat => {
   return { small, mask: new Uint8Array(W * H), canvas, light, rivalry: NO_RIVALRY } as unknown as Flat;
 };
 
-const OPTIONS = {
-  split: 4.2,
-  tones: 3,
-  splits: null,
-  families: new Map(),
-  groups: [],
-  variation: new Map(),
-  seats: [],
-  paint: PAINT_RANGE,
-};
+const OPTIONS = { ...NOTHING_SAID, split: 4.2, tones: 3 };
 
 function accountFor(painted: (paint: Paint, mass: number, x: number, y: number) => Paint): Account {
   const flat = flatOf(picture((x, y) => painted(turning(PLANNED[massAt(x, y)], x, massAt(x, y)), massAt(x, y), x, y)));
@@ -140,15 +131,8 @@ describe('what a reading tells of the whole', () => {
     expect(times(0.66)).toBeCloseTo(0.66, 1);
     expect(times(1.25)).toBeCloseTo(1.25, 1);
     const grey = accountOf(readFlat(flatOf(PLAN), { plan: picture(() => ({ value: 5 })), masses }), masses, {
+      ...OPTIONS,
       light: doubtOf(flatOf(PLAN)),
-      split: 4,
-      tones: 3,
-      splits: null,
-      families: new Map(),
-      groups: [],
-      variation: new Map(),
-      seats: [],
-      paint: PAINT_RANGE,
     });
     expect(grey.strength).toBeNull();
   });

@@ -1,4 +1,5 @@
 import type { BodyOf, ResponseOf } from '../../contract';
+import { wholePrint } from '../../core/plan';
 import { drawingOfInWords, INPUT_TEXT } from '../../core/words';
 import { readingPicture } from '../exchange/pictures';
 import { InputError } from '../images/inputError';
@@ -6,7 +7,7 @@ import type { StoredPicture } from '../jobs/tasks';
 import { homeOf } from '../photo/looking';
 import { newest, rowOf, type PaintingRow, type PhotoRow, type ReadingRow, type ReferenceRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
-import { cropOf } from './planRows';
+import { cropOf, imageOf } from './planRows';
 import { planTask } from './planTask';
 
 type Source = BodyOf<'traceDrawing'>['source'];
@@ -33,7 +34,8 @@ async function ofReference({ db, files }: Studio, paintingId: string, referenceI
   const row = await rowOf<ReferenceRow>(db, 'reference', referenceId);
   if (row.paintingId !== paintingId) throw new InputError('drawing', INPUT_TEXT.drawingOfAnother);
   const drawing = { path: files.originalPath(row.sha256), name: row.fileName };
-  return { name: drawingOfInWords({ file: row.fileName }), drawing, crop: cropOf(row.crop) };
+  const crop = wholePrint(cropOf(row.crop), await imageOf(db, row.sha256));
+  return { name: drawingOfInWords({ file: row.fileName }), drawing, crop };
 }
 
 /**

@@ -48,6 +48,13 @@ export function asPrint(crop: Crop, { proportion, reference }: { proportion: num
         [w * 0.9, h * 0.9],
         [w * 0.1, h * 0.9],
       ];
-  const [x, y, width, height] = largestBox(cropBase({ print }, reference), { proportion, turn: 0 });
-  return fitted({ box: [x, y, width, height], turn: 0, print }, { proportion, reference });
+  return insidePrint(print, { proportion, reference });
+}
+
+/** The largest crop inside a print. */
+export function insidePrint(
+  print: Crop['print'],
+  { proportion, reference }: { proportion: number; reference: Reference },
+): Crop {
+  return { box: [...largestBox(cropBase({ print }, reference), { proportion, turn: 0 })], turn: 0, print };
 }

@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import type { Crop, PaintingDetail, Reference } from '../../contract';
+import { wholePrint } from '../../core/plan';
 import { PLAN_TEXT } from '../../core/words';
 import { useAction } from '../api/queries';
 import { ProblemNote } from '../ui/problem';
-import { alike, asPrint, fitted } from './crop';
+import { alike, asPrint, insidePrint } from './crop';
 import { CropStage } from './cropStage';
 
 /** The corners of a photographed drawing: what of it is the canvas. */
@@ -13,11 +14,14 @@ export function DrawingCorners({ detail, reference }: { detail: PaintingDetail; 
   const change = useAction('changeReference', id);
   const [crop, setCrop] = useState<Crop>(() => (reference.crop.print ? reference.crop : asPrint(reference.crop, room)));
   const changed = !alike(crop, reference.crop);
-  // All inside the corners is the canvas.
-  const drag = ({ print }: Crop) => setCrop(fitted({ box: [0, 0, Infinity, 0], turn: 0, print }, room));
   return (
     <>
-      <CropStage reference={reference} crop={crop} onCrop={drag} />
+      {/* all inside the corners is the canvas */}
+      <CropStage
+        reference={reference}
+        crop={wholePrint(crop, reference)}
+        onCrop={({ print }) => setCrop(insidePrint(print, room))}
+      />
       <p className="small mt-2">{PLAN_TEXT.drawingCorners}</p>
       <p className="small">{PLAN_TEXT.drawingMayGovern}</p>
       <button

@@ -109,7 +109,9 @@ function About({ detail, reference }: { detail: PaintingDetail; reference: Refer
       )}
       {text('source', 'Where it comes from', 'my own photograph')}
       {text('permission', 'Whether it may be used', 'asked on 3 March, yes')}
-      {!reference.governs && <ItsPlace detail={detail} reference={reference} onPlace={(place) => say({ place })} />}
+      {!reference.governs && reference.purpose !== 'drawing' && (
+        <ItsPlace detail={detail} reference={reference} onPlace={(place) => say({ place })} />
+      )}
       {!reference.governs && (
         <div className="flex flex-wrap gap-x-4">
           <button className="line" onClick={() => say({ governs: true })}>
