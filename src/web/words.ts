@@ -23,7 +23,7 @@ export function nextStep(
     'add-reference': { to: `${at}/plan`, words: 'Add the reference', hotkey: 'P' },
     'start-session': { to: `${at}/photo/1`, words: 'Photograph session 1', hotkey: 'P' },
     'add-photo': { to: `${at}/photo/${latestSession}`, words: `Photograph session ${latestSession}`, hotkey: 'P' },
-    'show-corners': { to: `${at}/photo/${latestSession}`, words: 'Show the corners', hotkey: 'P' },
+    'show-corners': { to: `${at}/photo/${latestSession}`, words: 'Show the sides', hotkey: 'P' },
     read: { to: `${at}/photo/${latestSession}`, words: `Read session ${latestSession}`, hotkey: 'P' },
     decide: { to: `${at}/decide/${latestSession}`, words: `Decide ${plural(undecided, 'finding')}`, hotkey: 'D' },
     'next-session': {
@@ -49,7 +49,7 @@ export function nextOf(detail: PaintingDetail, shown?: number) {
 
 export { NOTHING_TO_CORRECT };
 
-const KEYS = { absolute: 'as it is', range: 'in the paint’s range', curve: 'in its key' } as const;
+const KEYS = { absolute: 'as photographed', range: 'fitted to the paint’s range', curve: 'in its key' } as const;
 
 /** What the plan's picture is: "reference in its key, 2 departures". */
 export const planInWords = ({ key, departures, pins, drawings, governing }: Plan): string => {

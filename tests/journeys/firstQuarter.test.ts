@@ -13,6 +13,8 @@ afterAll(() => browser.close());
 /** One who does what a painter does, and counts: opening, choosing, tapping is a press; typing and Tab are none. */
 interface Hand {
   readonly page: Page;
+  /** what a painter presses to have session n photographed */
+  readonly photographs: (session: number) => string;
   presses: number;
   press(target: Locator): Promise<void>;
 }
@@ -20,6 +22,8 @@ interface Hand {
 /** Taps with a finger on a phone. */
 class Finger implements Hand {
   presses = 0;
+  /** Opens the phone's own camera. */
+  readonly photographs = () => 'Take a photo';
   constructor(readonly page: Page) {}
   async press(target: Locator) {
     await target.tap();
@@ -31,6 +35,7 @@ const MOST_TABS = 90;
 /** Goes by Tab to what it presses Enter on; what has a key of its own shown on it is pressed by that. */
 class Keys implements Hand {
   presses = 0;
+  readonly photographs = (session: number) => `Choose the photo of session ${session}`;
   constructor(readonly page: Page) {}
   async press(target: Locator) {
     await target.waitFor();
@@ -74,7 +79,7 @@ async function firstQuarter(hand: Hand): Promise<{ taken: number; verdicts: numb
   await hand.press(button(/^Begin/));
   await choose(hand, button('Choose the reference'), 'enamel-pot-reference.jpg');
   await hand.press(link(/^Photograph session 1/));
-  await choose(hand, button('Choose the photo of session 1'), 'enamel-pot-session-2.jpg');
+  await choose(hand, button(hand.photographs(1)), 'enamel-pot-session-2.jpg');
   await page.getByText(/All four corners found/).waitFor();
   await cleanOnEverySurround(page, 'photo');
   await hand.press(button(/^Read session 1/));
@@ -92,7 +97,7 @@ async function firstQuarter(hand: Hand): Promise<{ taken: number; verdicts: numb
 
   await hand.press(link('Photo'));
   await hand.press(link('next'));
-  await choose(hand, button('Choose the photo of session 2'), 'enamel-pot-session-4.jpg');
+  await choose(hand, button(hand.photographs(2)), 'enamel-pot-session-4.jpg');
   await page.getByText(/All four corners found/).waitFor();
   await hand.press(button(/^Read session 2/));
   await page.getByRole('heading', { name: 'Reading, session 2' }).waitFor();

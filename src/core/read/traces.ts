@@ -84,6 +84,6 @@ function besideTrace([x, y]: Point, traces: Plane, mmPerPixel: number): number |
   return sum > 0 ? (Math.hypot(dx, dy) / sum) * mmPerPixel : null;
 }
 
-/** How far beside its trace each point lies that has one near it, mm. */
-export const besideTraces = (points: readonly Point[], traces: Plane, mmPerPixel: number): number[] =>
-  points.map((at) => besideTrace(at, traces, mmPerPixel)).filter((off) => off !== null);
+/** How far beside its trace each point lies, mm; null = none is near it. */
+export const besideTraces = (points: readonly Point[], traces: Plane, mmPerPixel: number): (number | null)[] =>
+  points.map((at) => besideTrace(at, traces, mmPerPixel));

@@ -1,6 +1,6 @@
 import { coloursOf, valuePlane, type Colours } from '../photo';
 import { heldPoints, warped, warpedTo, warpOf, type MassMap, type Pin } from '../plan';
-import { makeRaster, median, type Plane, type Point, type Raster } from '../raster';
+import { makeRaster, median, quantile, type Plane, type Point, type Raster } from '../raster';
 import { driftOf, shiftAt, type Drift } from './drift';
 import { asLines, besideTraces, contoursOfMasses, linesOf, NEAR_MM, pointsOn, steepnessOf } from './traces';
 
@@ -12,7 +12,7 @@ export interface Traced {
   readonly found: number;
   /** mm by which the contours it has lie beside its lines still, in the middle of all */
   readonly median: number;
-  /** mm from the plan to the drawing, where they differ most */
+  /** mm from the plan to the drawing, which all but one in twenty of the contours it has keep within */
   readonly most: number;
 }
 
@@ -128,6 +128,7 @@ const ASIDE: readonly Point[] = [
   [-1, -1],
 ];
 const ASIDE_MM = 8;
+const NEARLY_ALL = 0.95; // one wrong place is not how far a drawing differs
 
 /** How much of the plan's contours a drawing has once they lie by pins, and how far beside its lines. */
 function howFound(
@@ -136,15 +137,25 @@ function howFound(
   { lie, mmPerPixel }: { lie: (at: Point) => Point; mmPerPixel: number },
 ): Omit<Traced, 'pins'> {
   const lying = points.map(lie);
-  const off = besideTraces(lying, traces, mmPerPixel);
+  const beside = besideTraces(lying, traces, mmPerPixel);
+  const off = beside.filter((mm) => mm !== null);
+  const moved = lying.map(([x, y], i) => Math.hypot(x - points[i][0], y - points[i][1]));
   // Somewhat aside, a contour meets a line by chance.
   const step = ASIDE_MM / Math.SQRT2;
   const aside = ASIDE.map(([u, v]) => lying.map(([x, y]): Point => [x + step * u, y + step * v]));
-  const chance = median(aside.map((moved) => besideTraces(moved, traces, mmPerPixel).length));
+  const chance = median(
+    aside.map((shifted) => besideTraces(shifted, traces, mmPerPixel).filter((mm) => mm !== null).length),
+  );
   return {
     found: Math.max(0, (off.length - chance) / Math.max(1, points.length - chance)),
     median: off.length > 0 ? median(off) : NEAR_MM,
-    most: Math.max(0, ...lying.map(([x, y], i) => Math.hypot(x - points[i][0], y - points[i][1]))),
+    most:
+      off.length > 0
+        ? quantile(
+            moved.filter((_, i) => beside[i] !== null),
+            NEARLY_ALL,
+          )
+        : 0,
   };
 }
 

@@ -28,7 +28,7 @@ export const lineUpInWords = (before: boolean): string =>
   `Line the canvas up with ${before ? 'where it stood last time' : 'the outline'}. All four corners in the frame, no lamp shining in the paint.`;
 export const hiddenInWords = (unit: string): string => `${unit} of the canvas; nothing is read there.`;
 export const dropInWords = (several: boolean): string =>
-  `or drop ${several ? 'them' : 'it'} here, or paste. JPEG, PNG, WebP, TIFF or HEIC, up to 50 MB each.`;
+  `or drop ${several ? 'them' : 'it'} here, or paste. ${PHOTO_TEXT.files}`;
 
 /** What a photograph of the bare surface tells; null = its colour is not known yet. */
 export const barePhotoInWords = (colour: { value: string; a: number; b: number } | null): string =>

@@ -56,7 +56,7 @@ export const drawingOfInWords = (from: { readonly session: number } | { readonly
   'session' in from ? `session ${from.session}, as painted` : from.file.slice(0, 60);
 /** How a drawing lies against the plan it was found by: median and most in mm. */
 export const drawingFoundInWords = ({ found, median, most }: { found: number; median: number; most: number }): string =>
-  `About ${percent(found)} of the plan’s contours are found in it, half of them within ${median.toFixed(1)} mm. It differs from the plan it was looked for by up to ${most.toFixed(1)} mm.`;
+  `About ${percent(found)} of the plan’s contours are found in it. Nearly all of them lie within ${most.toFixed(1)} mm of where the plan has them; laid on the drawing, half lie within ${median.toFixed(1)} mm.`;
 
 /** What is asked of a place that was shown. @param name of the place */
 export const howToDifferInWords = (name: string): string => `${name}: how should it differ?`;

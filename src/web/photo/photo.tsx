@@ -115,6 +115,7 @@ export function Photo() {
             label={`Choose the photo of session ${number}`}
             busy={upload.busy}
             several
+            taken
             onFiles={([file, ...more]) =>
               file && (more.length > 0 ? batch.start([file, ...more]) : void upload.send(file))
             }

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import type { PaintingDetail, Photo } from '../../contract';
 import { mapCorners, type Corners } from '../../core/raster';
 import { useArrivals } from '../api/queries';
+import { useFinger } from '../ui/finger';
 import { plural } from '../words';
 import { OwnCamera } from './ownCamera';
 import { PhoneOpener, PhoneSlip } from './phoneSlip';
@@ -27,6 +28,7 @@ export function WaysIn({
   onFile: (file: File) => void;
 }) {
   const [camera, setCamera] = useState(false);
+  const finger = useFinger();
   const { data: inbox } = useArrivals();
   const { id, widthMm, heightMm } = detail.painting;
   const waiting = inbox?.waiting.filter(({ problem }) => problem === null).length ?? 0;
@@ -34,7 +36,7 @@ export function WaysIn({
     <>
       <p className="mt-3 flex flex-wrap items-baseline gap-x-6 gap-y-1">
         <span className="small">Take it</span>
-        <PhoneOpener paintingId={id} session={session} />
+        {!finger && <PhoneOpener paintingId={id} session={session} />}
         <button className="line" aria-expanded={camera} onClick={() => setCamera(!camera)}>
           with this machine’s camera
         </button>

@@ -1,5 +1,6 @@
-import { dropInWords } from '../../core/words';
+import { dropInWords, PHOTO_TEXT } from '../../core/words';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useFinger } from './finger';
 
 /** A place to drop, paste or pick pictures. */
 export function FileDrop({
@@ -7,6 +8,7 @@ export function FileDrop({
   busy,
   several = false,
   further = false,
+  taken = false,
   onFiles,
   children,
 }: {
@@ -16,11 +18,16 @@ export function FileDrop({
   several?: boolean;
   /** something else is the page's next step */
   further?: boolean;
+  /** it is photographed now: a phone or tablet opens its camera */
+  taken?: boolean;
   onFiles: (files: File[]) => void;
   children?: ReactNode;
 }) {
   const [over, setOver] = useState(false);
   const input = useRef<HTMLInputElement>(null);
+  const camera = useRef<HTMLInputElement>(null);
+  const finger = useFinger();
+  const takes = finger && taken;
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => give(event.clipboardData?.files);
     window.addEventListener('paste', onPaste);
@@ -48,10 +55,18 @@ export function FileDrop({
     >
       {children}
       <PictureInput ref={input} busy={busy} several={several} onFiles={onFiles} />
-      <button className={further ? 'btn' : 'btn act'} disabled={busy} onClick={() => input.current?.click()}>
+      {takes && (
+        <>
+          <PictureInput ref={camera} busy={busy} fromCamera onFiles={onFiles} />
+          <button className="btn act" disabled={busy} onClick={() => camera.current?.click()}>
+            {busy ? 'Taking it in' : 'Take a photo'}
+          </button>
+        </>
+      )}
+      <button className={further || takes ? 'btn' : 'btn act'} disabled={busy} onClick={() => input.current?.click()}>
         {busy ? 'Taking it in' : label}
       </button>
-      <p className="small">{dropInWords(several)}</p>
+      <p className="small">{finger ? PHOTO_TEXT.files : dropInWords(several)}</p>
     </div>
   );
 }
@@ -61,11 +76,14 @@ export function PictureInput({
   ref,
   busy,
   several = false,
+  fromCamera = false,
   onFiles,
 }: {
   ref: React.Ref<HTMLInputElement>;
   busy: boolean;
   several?: boolean;
+  /** the device's own camera takes it */
+  fromCamera?: boolean;
   onFiles: (files: File[]) => void;
 }) {
   return (
@@ -76,6 +94,7 @@ export function PictureInput({
       className="sr-only"
       tabIndex={-1}
       aria-hidden
+      capture={fromCamera ? 'environment' : undefined}
       multiple={several}
       disabled={busy}
       onChange={(e) => {

@@ -6,18 +6,18 @@ export const WALL_TEXT = {
   guessExplained:
     'What you say is kept with its time, and stands beside what is measured. With “Guess first” on, findings, their marks, maps and tables wait for it.',
   drawProfile: 'Draw a line across a passage, on either picture: its gradient is shown on both.',
-  tapString: 'Tap spots on either picture: they are strung by value.',
+  tapString: 'Tap spots on either picture: they are put in order by value.',
   tapProportion:
     'Tap the ends of a line on the plan, then of others: the first measures the rest. Tap the same ends on the painting, or leave them where they were found.',
   drawProfileAlone: 'Draw a line across a passage: its gradient is shown.',
-  tapStringAlone: 'Tap spots: they are strung by value.',
+  tapStringAlone: 'Tap spots: they are put in order by value.',
   outlineAlone: 'Draw round any region: it is measured.',
   tapPainted: 'Tap the ends of a line, then of others: the first measures the rest.',
   tapWarm:
     'Tap place A, then place B, on the plan. Tap the same places on the painting, or leave them where they were found.',
   tapWarmPainted: 'Tap place A, then place B.',
   warmHow: 'In units of warmth, both places taken at middle value: another light or white balance hardly changes it.',
-  lengthsHow: 'Millimetres.',
+  lengthsHow: 'In millimetres.',
   proportionsHow: 'As multiples of A B.',
   leansHow: 'From level, or from plumb where that is nearer.',
   heightsHow: 'Millimetres from the upper edge to the line’s middle; off by so much of the canvas’s height.',
