@@ -206,6 +206,29 @@ describe('the photo desk', () => {
     expect(complaints).toEqual([]);
   });
 
+  test('a thread pulled by hand tells how far beside it an edge runs, and is laid there', async () => {
+    const paintingId = await paintingWithReference(server, 'Threads');
+    await photographSession(server, paintingId, 1);
+    const [{ corners: found }] = await photosOf(paintingId);
+    const { page, complaints } = await open(`/painting/${paintingId}/photo/1`);
+    await page.getByText('This thread lies on the edge seen nearest to it.').waitFor();
+    const box = await page.getByRole('button', { name: /^Thread along the top/ }).boundingBox();
+    if (!box) throw new Error('There is no thread.');
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x, y - 3, { steps: 3 });
+    await page.mouse.up();
+    await page.getByText(/seen nearest to this thread runs \d\.\d mm inside it at the left end/).waitFor();
+    const top = async () => (await photosOf(paintingId))[0].corners?.[0][1] ?? NaN;
+    await expect.poll(top).toBeLessThan((found?.[0][1] ?? NaN) - 5);
+    await page.getByRole('button', { name: 'Lay it there' }).press('Enter');
+    await page.getByText('This thread lies on the edge seen nearest to it.').waitFor();
+    await expect.poll(async () => Math.abs((await top()) - (found?.[0][1] ?? NaN))).toBeLessThan(1);
+    expect(await axeFaults(page)).toEqual([]);
+    expect(complaints).toEqual([]);
+  });
+
   test('the ground is learned by dragging round a bare place, and what is covered is told after reading', async () => {
     const paintingId = await paintingWithReference(server, 'Ground');
     const { photo } = await photographSession(server, paintingId, 1);

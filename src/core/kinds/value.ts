@@ -13,7 +13,7 @@ const paintEnds = (asked: number, planned: number, show: (value: number) => stri
 
 export const VALUE = paintKind({
   name: 'value',
-  unit: 'step',
+  unit: 'steps',
   digits: 2,
   shows: 'value',
   restsOn: 'value',

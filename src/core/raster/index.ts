@@ -8,7 +8,7 @@ export {
   type Box,
   type Corners,
 } from './raster';
-export { lightOfPicture, linearTables, sumCells, applyMatrix, type Picture } from './picture';
+export { lightOfPicture, linearTables, pictureFromRgba, sumCells, applyMatrix, type Picture } from './picture';
 export {
   homographyBetween,
   project,

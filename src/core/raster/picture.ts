@@ -1,4 +1,4 @@
-import type { ColourProfile } from '../colour';
+import { SRGB_PROFILE, type ColourProfile } from '../colour';
 import { makeRaster, type Box, type Raster } from './raster';
 
 /**
@@ -147,4 +147,15 @@ function spans(start: number, length: number, { cells, limit }: { cells: number;
     out[2 * i + 1] = clamp(last >= first ? last : middle);
   }
   return out;
+}
+
+/** Pixels as a browser gives them (RGBA, sRGB, 8 bit), as a photograph. */
+export function pictureFromRgba({
+  data: rgba,
+  width,
+  height,
+}: Omit<Picture, 'data' | 'profile'> & { readonly data: Uint8ClampedArray }): Picture {
+  const data = new Uint8Array(3 * width * height);
+  for (let i = 0, o = 0; i < rgba.length; i += 4) for (let c = 0; c < 3; c++) data[o++] = rgba[i + c];
+  return { width, height, data, profile: SRGB_PROFILE };
 }

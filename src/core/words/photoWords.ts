@@ -78,3 +78,23 @@ export function paintsInWords({ known, tell }: { known: boolean; tell: boolean }
   if (!known) return PHOTO_TEXT.paintsUnknown;
   return tell ? PHOTO_TEXT.paintsKnown : PHOTO_TEXT.paintsRough;
 }
+
+const ENDS = [
+  ['left', 'right'],
+  ['upper', 'lower'],
+  ['right', 'left'],
+  ['lower', 'upper'],
+] as const;
+const LEAST_MM = 0.3; // beside a thread: less cannot be told in a photograph made small
+/** Whether an edge runs beside a thread by so much that it is told. @param mm outwards, at the side's two ends */
+export const runsBeside = (mm: { readonly from: number; readonly to: number }): boolean =>
+  Math.max(Math.abs(mm.from), Math.abs(mm.to)) >= LEAST_MM;
+const besideInWords = (mm: number) =>
+  Math.abs(mm) < LEAST_MM ? 'along it' : `${Math.abs(mm).toFixed(1)} mm ${mm > 0 ? 'outside' : 'inside'} it`;
+/** Where the edge seen nearest to a thread runs. @param side 0 top, 1 right, 2 bottom, 3 left; @param mm as above */
+export function edgeBesideInWords(side: 0 | 1 | 2 | 3, mm: { readonly from: number; readonly to: number }): string {
+  const [first, last] = ENDS[side];
+  return runsBeside(mm)
+    ? `The edge seen nearest to this thread runs ${besideInWords(mm.from)} at the ${first} end, ${besideInWords(mm.to)} at the ${last} end. Look in the strip whether it is the canvas’s own or a ledge’s.`
+    : 'This thread lies on the edge seen nearest to it.';
+}

@@ -6,6 +6,7 @@ import {
   cornersFoundInWords,
   differsInWords,
   doingInWords,
+  edgeBesideInWords,
   edgeInWords,
   groundInWords,
   groundKnownInWords,
@@ -172,5 +173,16 @@ describe('how things stand', () => {
     expect(wrong(5, 'mm')).toBe('The width of a canvas lies between 20 and 5000 mm.');
     expect(wrong(5, 'inches')).toBe('The width of a canvas lies between 0.8 and 196 inches.');
     expect(wrong(NaN, 'mm')).toBe('The width is no number. Type it like 40 or 40.5.');
+  });
+});
+
+describe('beside a thread', () => {
+  test('an edge is told end by end, as the side runs', () => {
+    const top = edgeBesideInWords(0, { from: 1.24, to: -0.1 });
+    expect(top).toContain('runs 1.2 mm outside it at the left end, along it at the right end.');
+    expect(edgeBesideInWords(3, { from: -0.5, to: 0.5 })).toContain('0.5 mm inside it at the lower end');
+  });
+  test('less than can be told is on it', () => {
+    expect(edgeBesideInWords(1, { from: 0.2, to: -0.29 })).toBe('This thread lies on the edge seen nearest to it.');
   });
 });

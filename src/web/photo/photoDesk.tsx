@@ -8,6 +8,7 @@ import { WordChoice } from '../ui/words';
 import { GuessForm, Guessed } from '../wall/guess';
 import { ComingIn } from './comingIn';
 import { CornerStage } from './cornerStage';
+import { EdgeBesideThread } from './edgeBesideThread';
 import { SideStrip } from './sideStrip';
 import type { Side } from './threads';
 import { CoveredChoice } from './coveredChoice';
@@ -100,6 +101,7 @@ function CornerWords({ desk, view }: Part & { view: View }) {
   const { before } = corners;
   return (
     <p className="mt-2">
+      {at && photo.role !== 'white-board' && <EdgeBesideThread desk={desk} />}
       {at && <span className="small block">{PHOTO_TEXT.strips}</span>}
       {at && photo.cornersFrom === 'found' && cornersFoundInWords(photo.confidence ?? 0)}
       {at && photo.cornersFrom === 'given' && PHOTO_TEXT.cornersYours}

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { mapCorners, type Corners, type Point } from '../../core/raster';
-import { cornersAfterKey, nailsOf, pulledSide, SIDES, stripMatrix, turnedSide, type Side } from './threads';
+import { cornersAfterKey, laidBeside, nailsOf, pulledSide, SIDES, stripMatrix, turnedSide, type Side } from './threads';
 
 const SQUARE: Corners = [
   [100, 100],
@@ -16,6 +16,21 @@ const POSED: Corners = [
   [90, 380],
 ];
 const rounded = (corners: Corners) => corners.map(([x, y]) => [Math.round(x * 100) / 100, Math.round(y * 100) / 100]);
+
+test('a thread is laid on an edge beside it, end by end, outwards', () => {
+  expect(rounded(laidBeside(SQUARE, 0, { from: 5, to: -3 }))).toEqual([
+    [100, 95],
+    [500, 103],
+    [500, 400],
+    [100, 400],
+  ]);
+  expect(rounded(laidBeside(SQUARE, 3, { from: 2, to: 2 }))).toEqual([
+    [98, 100],
+    [500, 100],
+    [500, 400],
+    [98, 400],
+  ]);
+});
 
 describe('a thread that is pulled', () => {
   test('takes both its corners along the sides beside it, and leaves the others', () => {

@@ -29,6 +29,17 @@ function laid(corners: Corners, side: Side, thread: Line): Corners {
   return mapCorners(corners, (p, i) => (i === side ? from : i === (side + 1) % 4 ? to : p));
 }
 
+/** The corners after a side's thread was laid so far outside itself at its two ends, px. */
+export function laidBeside(corners: Corners, side: Side, { from, to }: { from: number; to: number }): Corners {
+  const [[ax, ay], [bx, by]] = sideOf(corners, side);
+  const length = Math.hypot(bx - ax, by - ay);
+  const [nx, ny] = [(by - ay) / length, (ax - bx) / length];
+  return laid(corners, side, [
+    [ax + from * nx, ay + from * ny],
+    [bx + to * nx, by + to * ny],
+  ]);
+}
+
 /** Where a side's thread is nailed, beyond both its corners. */
 export function nailsOf(corners: Corners, side: Side): Line {
   const [[ax, ay], [bx, by]] = sideOf(corners, side);

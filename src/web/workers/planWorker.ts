@@ -1,7 +1,7 @@
 import { pictureGoneInWords, PLAN_TEXT, STUDIO_TEXT } from '../../core/words';
 import { fileUrl } from '../../contract/files';
 import { expose, transfer } from 'comlink';
-import { byteFromLinear, LUMINANCE, SRGB_PROFILE } from '../../core/colour';
+import { byteFromLinear, LUMINANCE } from '../../core/colour';
 import { coloursOf, valuePlane } from '../../core/photo';
 import {
   editedMasses,
@@ -27,7 +27,15 @@ import {
   type RenderRequest,
   type Supplies,
 } from '../../core/plan';
-import { boxBlur, makeRaster, shrinkRaster, type Picture, type Point, type Raster } from '../../core/raster';
+import {
+  boxBlur,
+  makeRaster,
+  pictureFromRgba,
+  shrinkRaster,
+  type Picture,
+  type Point,
+  type Raster,
+} from '../../core/raster';
 import { measured, type Measured } from '../../core/read';
 
 /** What a plan is rendered from, beside its reference and crop. */
@@ -95,10 +103,7 @@ async function pixelsOf(url: string): Promise<ImageData> {
 async function thingOf(id: string): Promise<Picture> {
   const known = things.get(id);
   if (known) return known;
-  const { data: rgba, width, height } = await pixelsOf(fileUrl('referencePreview', id));
-  const data = new Uint8Array(3 * width * height);
-  for (let i = 0, o = 0; i < rgba.length; i += 4) for (let c = 0; c < 3; c++) data[o++] = rgba[i + c];
-  const picture: Picture = { width, height, data, profile: SRGB_PROFILE };
+  const picture = pictureFromRgba(await pixelsOf(fileUrl('referencePreview', id)));
   things.set(id, picture);
   return picture;
 }

@@ -9,6 +9,7 @@ export const PHOTO_TEXT = {
     'Corners as you set them. An arrow moves a thread by a pixel, with Alt by a tenth; with Shift it turns it.',
   strips:
     'Each strip is one side, straightened and stretched across. The canvas should end under the thread. Where two threads cross is a corner, also outside the photograph or behind a clamp.',
+  layOnEdge: 'Lay it there',
   lookingForCorners: 'Looking for the corners. You may show the sides yourself.',
   anotherPicture:
     'The shapes in this photograph are not those of the plan. Either the corners are not on those of the canvas, or it shows another painting. Nothing was read, and the photograph is kept. Put the corners right; if they are, read it all the same.',
