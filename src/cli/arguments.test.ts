@@ -158,10 +158,11 @@ describe('the readable report', () => {
 
   test('says how it was found, what it is worth, and the findings in order', () => {
     const text = textReport(report);
-    expect(text).toContain('Corners found: 10.0,20.0 3000.0,25.6');
-    expect(text).toContain('sure to 93 %');
-    expect(text).toContain('taken out with patches of known grey; fall-off 0.60 stops. Sure to 0.12 step');
-    expect(text).toContain('planned 5.00, painted 4.50, -0.50 +/- 0.13 step; warmth +2.0, chroma -3.3');
+    expect(text).toContain('All four corners found (confidence 93 %): 10.0,20.0 3000.0,25.6');
+    expect(text).toContain(
+      'taken out with patches of known grey; fall-off 0.60 stops. Values are told give or take 0.12 of a step',
+    );
+    expect(text).toContain('planned 5.00, painted 4.50, -0.50 steps, give or take 0.13; warmth +2.0, chroma -3.3');
     expect(text).toContain('The whole drawing sits 3 mm too far left and 2 % large.');
     expect(text).toMatch(/1 finding, the weightiest first.*\n1\. wall: half a step lighter\./);
   });

@@ -18,12 +18,12 @@ export function textReport(report: ReadReport): string {
   const { photo, regions, findings, drawing, forms = [] } = report;
   const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return [
-    `Corners ${photo.cornersFrom}: ${corners}${photo.cornersFrom === 'found' ? ` (sure to ${Math.round(photo.confidence * 100)} %)` : ''}`,
-    `Light ${LIGHT_WORDS[photo.light.method]}; fall-off ${photo.light.fallOffStops.toFixed(2)} stops. Sure to ${photo.uncertainty.value.toFixed(2)} step, warmth to ${photo.uncertainty.warmth.toFixed(1)}.`,
+    `${photo.cornersFrom === 'found' ? `All four corners found (confidence ${Math.round(photo.confidence * 100)} %)` : `Corners ${photo.cornersFrom}`}: ${corners}`,
+    `Light ${LIGHT_WORDS[photo.light.method]}; fall-off ${photo.light.fallOffStops.toFixed(2)} stops. Values are told give or take ${photo.uncertainty.value.toFixed(2)} of a step, warmth give or take ${photo.uncertainty.warmth.toFixed(1)}.`,
     `Glare on ${(100 * photo.glareFraction).toFixed(1)} % of the canvas is not read.${photo.sharpnessMm === null ? '' : ` Blurred by ${photo.sharpnessMm.toFixed(2)} mm.`}`,
     ...regions.map(
       ({ box, target, painted, difference, uncertainty }) =>
-        `Region ${box.join(',')} mm: planned ${target.value.toFixed(2)}, painted ${painted.value.toFixed(2)}, ${signed(difference.value, 2)} +/- ${uncertainty.value.toFixed(2)} step; warmth ${signed(difference.warmth, 1)}, chroma ${signed(difference.chroma, 1)}`,
+        `Region ${box.join(',')} mm: planned ${target.value.toFixed(2)}, painted ${painted.value.toFixed(2)}, ${signed(difference.value, 2)} steps, give or take ${uncertainty.value.toFixed(2)}; warmth ${signed(difference.warmth, 1)}, chroma ${signed(difference.chroma, 1)}`,
     ),
     wholeDrawingInWords(drawing.global, drawing.drift),
     ...forms

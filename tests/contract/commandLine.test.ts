@@ -93,7 +93,7 @@ describe('a photograph measured from the command line', () => {
   test('without --json a report a painter can read', async () => {
     const { code, out } = await read(...usual);
     expect(code).toBe(0);
-    expect(out).toMatch(/Corners found/);
+    expect(out).toMatch(/All four corners found/);
     expect(out).toMatch(/the weightiest first/);
   });
 });
