@@ -154,13 +154,13 @@ function Desk({ detail, reading, number }: Omit<Parts, 'desk'>) {
         <section className="slip mt-4 flex flex-col" style={{ minHeight: 290 }} aria-live="polite">
           <Asked {...parts} />
           <ProblemNote error={deciding.error} />
-          <div className="mt-3 flex items-center justify-between gap-4">
+          <div className="mt-3 flex flex-wrap items-center justify-between gap-4">
             {!adding && openOf(reading).length === 0 && !finding ? (
               <Link className="btn act" to={step.to}>
                 {step.words} <kbd>{step.hotkey}</kbd>
               </Link>
             ) : null}
-            <div className="lg:hidden">
+            <div className="max-w-full min-w-0 lg:hidden">
               <UndoLine journal={detail.journal} paintingId={detail.painting.id} second />
             </div>
           </div>

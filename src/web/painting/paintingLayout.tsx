@@ -74,7 +74,7 @@ export function PaintingLayout() {
         <div className="min-w-0 flex-1 basis-64 max-lg:order-last">
           {data && <UndoLine journal={data.journal} paintingId={data.painting.id} />}
         </div>
-        <nav className="words" aria-label="Rooms of this painting">
+        <nav className="words rooms" aria-label="Rooms of this painting">
           <Link className="word" to="/">
             Studio
           </Link>

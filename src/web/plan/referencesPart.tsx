@@ -198,7 +198,7 @@ export function ReferencesPart({ detail }: { detail: PaintingDetail }) {
   return (
     <div className="mt-3">
       <div
-        className="grid items-start gap-5"
+        className="grid grid-flow-dense items-start gap-5"
         style={{ gridTemplateColumns: 'repeat(auto-fill, minmax(min(300px, 100%), 1fr))' }}
       >
         {references.map((reference, i) => (
