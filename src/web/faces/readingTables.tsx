@@ -71,17 +71,23 @@ export function ValueTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'give or take',
           number: true,
-          show: ({ uncertainty }) => uncertainty.value.toFixed(2),
+          show: ({ uncertainty }) => (uncertainty.value * scale.per).toFixed(2),
           by: ({ uncertainty }) => uncertainty.value,
         },
-        { name: 'spread', number: true, show: ({ spread }) => spread.toFixed(2), by: ({ spread }) => spread },
+        {
+          name: 'spread',
+          number: true,
+          show: ({ spread }) => (spread * scale.per).toFixed(2),
+          by: ({ spread }) => spread,
+        },
         {
           name: 'turns by',
           number: true,
-          by: ({ id }) => formOf(id)?.span.painted ?? 0,
+          by: ({ id }) => formOf(id)?.span.painted ?? null,
           show: ({ id }) => {
             const form = formOf(id);
-            return form ? `${form.span.painted.toFixed(1)} of ${form.span.planned.toFixed(1)} steps` : '';
+            const steps = (turned: number) => (turned * scale.per).toFixed(1);
+            return form ? `${steps(form.span.painted)} of ${steps(form.span.planned)} steps` : '';
           },
         },
       ]}
@@ -107,7 +113,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
           name: 'plan warmth',
           number: true,
           show: (mass) => (told(mass) ? figure(mass.target.warmth, 0) : COLOUR_LOST),
-          by: (mass) => (told(mass) ? mass.target.warmth : 0),
+          by: (mass) => (told(mass) ? mass.target.warmth : null),
         },
         {
           name: 'painted',
@@ -118,7 +124,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'should become',
           number: true,
-          by: (mass) => (told(mass) ? Math.abs(matchedDifference(mass).warmth) : 0),
+          by: (mass) => (told(mass) ? Math.abs(matchedDifference(mass).warmth) : null),
           show: (mass) =>
             told(mass) && (
               <ShouldBecome
@@ -139,7 +145,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
           name: 'plan chroma',
           number: true,
           show: (mass) => (told(mass) ? mass.target.chroma.toFixed(0) : COLOUR_LOST),
-          by: (mass) => (told(mass) ? mass.target.chroma : 0),
+          by: (mass) => (told(mass) ? mass.target.chroma : null),
         },
         {
           name: 'painted',
@@ -150,7 +156,7 @@ export function ColourTable({ masses, account, chosen, onChoose }: TableProps) {
         {
           name: 'colour varies',
           number: true,
-          by: (mass) => playOf(mass)?.painted ?? 0,
+          by: (mass) => playOf(mass)?.painted ?? null,
           show: (mass) => {
             const play = playOf(mass);
             return play ? `${play.painted.toFixed(1)} of ${play.planned.toFixed(1)} units` : '';
@@ -209,8 +215,9 @@ type Relation = Account['relations'][number];
 
 /** The step between every two neighbours, reversed orders first. */
 export function RelationTable({ masses, account }: Pick<TableProps, 'masses' | 'account'>) {
+  const { per } = useScale();
   const nameOf = (id: number) => masses.find((mass) => mass.id === id)?.name ?? '';
-  const steps = (v: number) => figure(v, 1);
+  const steps = (v: number) => figure(v * per, 1);
   const columns: Column<Relation>[] = [
     {
       name: 'Lighter as planned',
@@ -230,7 +237,7 @@ export function RelationTable({ masses, account }: Pick<TableProps, 'masses' | '
         ) : Math.abs(difference) < Math.max(0.2, uncertainty) ? (
           'as planned'
         ) : (
-          `${Math.abs(difference).toFixed(1)} ${difference > 0 ? 'too far apart' : 'too near'}`
+          `${steps(Math.abs(difference))} ${difference > 0 ? 'too far apart' : 'too near'}`
         ),
     },
   ];

@@ -14,8 +14,8 @@ import { useMemo, type ReactNode } from 'react';
 export interface Column<T> {
   readonly name: string;
   readonly show: (row: T) => ReactNode;
-  /** text is sorted by letters, numbers by size */
-  readonly by: (row: T) => number | string;
+  /** text is sorted by letters, numbers by size; what is not told of a row is null and stands last either way */
+  readonly by: (row: T) => number | string | null;
   /** numbers stand at the right */
   readonly number?: boolean;
 }
@@ -24,12 +24,13 @@ const compare = (a: number | string, b: number | string) =>
   typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b));
 
 /** The table library's columns; the first press on a column of numbers puts the largest first. */
-function definitions<T>(columns: readonly Column<T>[]): ColumnDef<T, number | string>[] {
+function definitions<T>(columns: readonly Column<T>[]): ColumnDef<T, number | string | undefined>[] {
   const sortingFn: SortingFn<T> = (a, b, id) => compare(a.getValue(id), b.getValue(id));
   return columns.map(({ name, show, by, number = false }, index) => ({
     id: String(index),
     header: name,
-    accessorFn: by,
+    accessorFn: (row) => by(row) ?? undefined,
+    sortUndefined: 'last',
     cell: ({ row }) => show(row.original),
     sortDescFirst: number,
     sortingFn,
