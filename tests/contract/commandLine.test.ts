@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process';
-import { mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { copyFile, mkdir, mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -24,12 +24,13 @@ interface Ended {
   readonly out: string;
   readonly err: string;
 }
-const read = (...args: string[]): Promise<Ended> =>
+const run = (program: string, args: string[]): Promise<Ended> =>
   new Promise((done) => {
-    execFile(process.execPath, ['dist/cli.js', 'read', ...args], { maxBuffer: 1e8 }, (error, out, err) =>
+    execFile(program, args, { maxBuffer: 1e8 }, (error, out, err) =>
       done({ code: error ? Number(error.code) : 0, out, err }),
     );
   });
+const read = (...args: string[]) => run(process.execPath, ['dist/cli.js', 'read', ...args]);
 
 const REFERENCE = join(DEMO, 'enamel-pot-reference.jpg');
 const PHOTO = join(DEMO, 'enamel-pot-session-4.jpg');
@@ -161,4 +162,14 @@ test('a device or a pipe in a photograph’s place is refused at once, without b
     expect(code).toBe(2);
     expect(err).toMatch(/is not a file; it was left alone/);
   }
+});
+
+test.each(['demo', 'start', 'test'])('%s --help says what there is, and installs nothing', async (command) => {
+  const fresh = join(folder, `fresh-${command}`);
+  await mkdir(fresh);
+  await copyFile('revlin', join(fresh, 'revlin'));
+  const { code, out } = await run('sh', [join(fresh, 'revlin'), command, '--help']);
+  expect(code).toBe(0);
+  expect(out).toMatch(/^revlin demo .*\nrevlin start /);
+  expect(await readdir(fresh)).toEqual(['revlin']);
 });
