@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { valueScale } from '../core/colour';
 import { createContext, useContext, useEffect, type ReactNode } from 'react';
 import type { Settings } from '../contract';
 import { call } from './api/client';
@@ -26,9 +27,9 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const put = useMutation({
     mutationFn: (part: Partial<Settings>) => call('putSettings', { body: part }),
     onMutate: (part) => client.setQueryData(keys.settings, { ...settings, ...part }),
-    // Sentences of the server speak in the scale's own steps.
+    // Sentences of the server speak in the scale's own steps and numbers.
     onSettled: (_kept, _refused, part) =>
-      client.invalidateQueries(part.scaleSteps === undefined ? { queryKey: keys.settings } : {}),
+      client.invalidateQueries((part.scaleSteps ?? part.scale) === undefined ? { queryKey: keys.settings } : {}),
   });
   useEffect(() => {
     const { dataset } = document.documentElement;
@@ -53,16 +54,17 @@ export function useScale(): {
   value: (number: number) => number;
 } {
   const { settings } = useSettings();
+  const { per, show } = valueScale(settings);
   const number = (value: number) => ((settings.scale === 'black-is-0' ? value : 10 - value) * settings.scaleSteps) / 10;
   return {
     number,
-    per: settings.scaleSteps / 10,
+    per,
     value: (typed) => {
       const value = (typed * 10) / settings.scaleSteps;
       return settings.scale === 'black-is-0' ? value : 10 - value;
     },
     between: (from, to) => Math.abs(number(to) - number(from)),
-    show: (value) => number(value).toFixed(1),
+    show,
     name: `0 ${settings.scale === 'black-is-0' ? 'black' : 'white'} to ${settings.scaleSteps} ${settings.scale === 'black-is-0' ? 'white' : 'black'}`,
   };
 }

@@ -15,3 +15,4 @@ export { alongWithValue } from './alongWithValue';
 export { ciede2000 } from './ciede2000';
 export { readMatrixProfile, SRGB_PROFILE, type ColourProfile } from './iccProfile';
 export { hueTowards } from './hueTowards';
+export { MEASURED, valueScale, type Numbering, type ValueScale } from './valueScale';

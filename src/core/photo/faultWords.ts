@@ -1,4 +1,4 @@
-import { luminanceFromValue, valueFromLuminance } from '../colour';
+import { luminanceFromValue, MEASURED, valueFromLuminance, type ValueScale } from '../colour';
 import { halfWidth } from '../raster';
 import { leftBy, type Light } from './light';
 import type { KnownColours } from './vivid';
@@ -6,7 +6,7 @@ import { UNLIKE_DOUBT, type PhotoFault, type Unlike } from './quality';
 
 type Of<C extends PhotoFault['code']> = Extract<PhotoFault, { code: C }>;
 const percent = (share: number) => Math.max(1, Math.round(share * 100));
-const steps = (sigma: number) => halfWidth(sigma).toFixed(2);
+const steps = (sigma: number, { per }: ValueScale) => (halfWidth(sigma) * per).toFixed(2);
 const units = (sigma: number) => halfWidth(sigma).toFixed(1);
 
 /** What is wrong with a photo and what to do about it next time. */
@@ -50,10 +50,10 @@ const UNLIKE_WORDS: Record<Unlike, string> = {
 };
 
 /** What a fault costs: how much less is known, or not at all. */
-const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string } = {
-  'fall-off': ({ stops }, { method }) => {
+const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light, scale: ValueScale) => string } = {
+  'fall-off': ({ stops }, { method }, scale) => {
     const [even, uneven] = [leftBy(method, 0), leftBy(method, stops)];
-    return `It widens values by ${steps(uneven.value - even.value)} of a step and warmth by ${units(uneven.warmth - even.warmth)}.`;
+    return `It makes values less sure by ${steps(uneven.value - even.value, scale)} of a step, warmth by ${units(uneven.warmth - even.warmth)}.`;
   },
   blurred: ({ blurMm }) => `No edge is read narrower than ${blurMm.toFixed(1)} mm.`,
   clipped: () => 'What is blown may be lighter than it is read.',
@@ -61,18 +61,18 @@ const COSTS: { [C in PhotoFault['code']]: (fault: Of<C>, light: Light) => string
   glare: () => 'Nothing is read there.',
   tilted: ({ degrees }) =>
     `The far side has ${Math.round(100 * (1 - Math.cos((degrees * Math.PI) / 180) ** 2))} % less detail.`,
-  grainy: ({ noise }) =>
-    `Large masses hardly suffer; an accent of a few pixels is unsure by ${(20 * noise).toFixed(1)} steps.`,
+  grainy: ({ noise }, _, { per }) =>
+    `Large masses hardly suffer; an accent of a few pixels is unsure by ${(20 * noise * per).toFixed(1)} steps.`,
   coarse: ({ pixelsPerMm }) => `Nothing smaller than ${(2 / pixelsPerMm).toFixed(1)} mm is told.`,
   size: ({ widthMm }) => `Until then all millimetres rest on the size that was said, not on ${Math.round(widthMm)} mm.`,
-  tones: ({ dark, light }) =>
-    `Left in, beside a middle of 5 a dark of value 2 would look like ${dark.toFixed(1)}, a light of value 8 like ${light.toFixed(1)}.`,
+  tones: ({ dark, light }, _, { show }) =>
+    `Left in, beside a middle of ${show(5)} a dark of value ${show(2)} would look like ${show(dark)}, a light of value ${show(8)} like ${show(light)}.`,
   vivid: (_, { camera }) =>
     `A strong colour is told give or take ${percent(halfWidth(camera.vivid.doubt))} % of its strength.`,
-  sheen: ({ most }) =>
-    `Left in, it would make a dark of value 2 look like ${valueFromLuminance(luminanceFromValue(2) + 100 * most).toFixed(1)}.`,
-  'no-card': (_, { agreement, uncertainty }) => {
-    const sure = `values are told give or take ${steps(uncertainty.value)} of a step and warmth give or take ${units(uncertainty.warmth)}`;
+  sheen: ({ most }, _, { show }) =>
+    `Left in, it would make a dark of value ${show(2)} look like ${show(valueFromLuminance(luminanceFromValue(2) + 100 * most))}.`,
+  'no-card': (_, { agreement, uncertainty }, scale) => {
+    const sure = `values are told give or take ${steps(uncertainty.value, scale)} of a step and warmth give or take ${units(uncertainty.warmth)}`;
     return agreement > 0
       ? `If most of the painting is as planned, ${sure}.`
       : `Too little of the canvas agrees with the plan to tell: ${sure}.`;
@@ -94,10 +94,14 @@ export interface QualityWords {
 }
 
 /** The only place with sentences about photographs. */
-export function wordsForFault<C extends PhotoFault['code']>(fault: Of<C>, light: Light): QualityWords {
+export function wordsForFault<C extends PhotoFault['code']>(
+  fault: Of<C>,
+  light: Light,
+  scale: ValueScale = MEASURED,
+): QualityWords {
   const code = fault.code;
   return {
     words: (FAULTS[code] as (f: typeof fault) => string)(fault),
-    cost: (COSTS[code] as (f: typeof fault, l: Light) => string)(fault, light),
+    cost: (COSTS[code] as (f: typeof fault, l: Light, s: ValueScale) => string)(fault, light, scale),
   };
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { codeFromLinear, linearFromCode, luminanceFromValue, SRGB_PROFILE } from '../colour';
+import { codeFromLinear, linearFromCode, luminanceFromValue, SRGB_PROFILE, valueScale } from '../colour';
 import {
   homographyBetween,
   invert,
@@ -306,11 +306,16 @@ test('every fault of a photo has a sentence that says what to do', () => {
   const tones = wordsForFault({ code: 'tones', dark: 1.52, light: 8.2 }, light);
   expect(tones.words).toMatch(/your phone did it, or you did.*Three greys/);
   expect(tones.cost).toBe(
-    'Left in, beside a middle of 5 a dark of value 2 would look like 1.5, a light of value 8 like 8.2.',
+    'Left in, beside a middle of 5.0 a dark of value 2.0 would look like 1.5, a light of value 8.0 like 8.2.',
   );
   const sheen = wordsForFault({ code: 'sheen', share: 0.4, most: 0.02 }, light);
   expect(sheen.words).toMatch(/over 40 % of the canvas.*Turn the lamp or the picture/);
-  expect(sheen.cost).toBe('Left in, it would make a dark of value 2 look like 2.7.');
+  expect(sheen.cost).toBe('Left in, it would make a dark of value 2.0 look like 2.7.');
+  const five = valueScale({ scale: 'white-is-0', scaleSteps: 5 });
+  expect(wordsForFault({ code: 'sheen', share: 0.4, most: 0.02 }, light, five).cost).toBe(
+    'Left in, it would make a dark of value 4.0 look like 3.7.',
+  );
+  expect(wordsForFault({ code: 'no-card' }, { ...light, agreement: 0.8 }, five).cost).toContain('0.08 of a step');
 });
 
 test('a corner outside the frame: what is not in the photo is not read, the rest is', () => {

@@ -1,9 +1,13 @@
-import { hueTowards } from '../colour';
+import { hueTowards, MEASURED, type ValueScale } from '../colour';
 import type { Audit } from './audit';
 import type { PaintRange } from './key';
 
 const percent = (share: number) => (share < 0.01 ? 'less than 1 %' : `${Math.round(100 * share)} %`);
-const steps = (v: number) => `${v.toFixed(1)} steps`;
+const stepsOn =
+  ({ per }: ValueScale) =>
+  (v: number) =>
+    `${(v * per).toFixed(1)} steps`;
+type Steps = ReturnType<typeof stepsOn>;
 
 const SEEN_SHARE = 0.002; // of the picture: less is a glint or a chink
 /** What the eye tells apart at 1 m, mm: one minute of arc, the usual limit of sight. */
@@ -23,7 +27,7 @@ function endWords({ crushed, blown }: Audit): string[] {
   return out;
 }
 
-function rangeWords({ range }: Audit, paint: PaintRange): string {
+function rangeWords({ range }: Audit, paint: PaintRange, steps: Steps): string {
   const [reference, reach] = [range.high - range.low, paint.white - paint.darkest];
   if (range.light - range.dark < 3)
     return `Its values lie close together: ${steps(range.light - range.dark)} between the darks and the lights. Depth must come from temperature, edges and composition, or from a key that opens it.`;
@@ -32,7 +36,7 @@ function rangeWords({ range }: Audit, paint: PaintRange): string {
   return `It spans ${steps(reference)}, which paint can reach (${steps(reach)}).`;
 }
 
-function familyWords({ families: { apart, darkShare, parted } }: Audit): string {
+function familyWords({ families: { apart, darkShare, parted } }: Audit, steps: Steps): string {
   if (parted < 0.55 || apart < 1.8)
     return 'No clear split between a light and a shadow family: the light is flat. Form will not come from shadow; rely on temperature, edges and the shapes themselves, or take the picture again in a light from one side.';
   if (darkShare < 0.08 || darkShare > 0.92)
@@ -50,7 +54,7 @@ function castWords({ cast: { lights, darks } }: Audit): string | null {
   const turn = Math.abs(((degrees(lights) - degrees(darks) + 540) % 360) - 180);
   const alike = Math.min(light, dark) >= 2 && turn < ASIDE;
   if (alike && light + dark >= 2 * CAST)
-    return `All of it leans ${hueTowards(degrees(lights))} by about ${Math.round((light + dark) / 2)} units: the camera's or the lamp's colour, not the things'. Judge colours against each other, not one by one.`;
+    return `All of it leans ${hueTowards(degrees(lights))} by about ${Math.round((light + dark) / 2)} units: the camera’s or the lamp’s colour, not the things’. Judge colours against each other, not one by one.`;
   const apart = Math.hypot(lights[0] - darks[0], lights[1] - darks[1]);
   const leaning = (ab: readonly [number, number], by: number) => (by < 2 ? 'to no side' : hueTowards(degrees(ab)));
   if (!alike && apart >= CAST)
@@ -64,7 +68,7 @@ function sizeWords({ pixelsPerMm }: Audit, viewingM: number): string | null {
   return `At this size one pixel of it covers ${(1 / pixelsPerMm).toFixed(1)} mm of the canvas; from ${viewingM} m the eye sees ${finest.toFixed(1)} mm. It says nothing about finer detail or hard edges: add a closer photograph of what matters.`;
 }
 
-function slopeWords({ slope }: Audit): string | null {
+function slopeWords({ slope }: Audit, steps: Steps): string | null {
   const [across, down] = [Math.abs(slope.across), Math.abs(slope.down)];
   if (Math.max(across, down) < 1.5) return null;
   if (across >= down)
@@ -76,13 +80,17 @@ function slopeWords({ slope }: Audit): string | null {
  * What a reference hides and what that means for the plan, in a few sentences, weightiest first.
  * @param viewingM metres
  */
-export function auditWords(audit: Audit, { paint, viewingM }: { paint: PaintRange; viewingM: number }): string[] {
+export function auditWords(
+  audit: Audit,
+  { paint, viewingM, scale = MEASURED }: { paint: PaintRange; viewingM: number; scale?: ValueScale },
+): string[] {
+  const steps = stepsOn(scale);
   return [
     ...endWords(audit),
-    rangeWords(audit, paint),
-    familyWords(audit),
+    rangeWords(audit, paint, steps),
+    familyWords(audit, steps),
     castWords(audit),
-    slopeWords(audit),
+    slopeWords(audit, steps),
     sizeWords(audit, viewingM),
   ].filter((words) => words !== null);
 }

@@ -3,8 +3,6 @@ import { labFromLinear, luminanceFromValue, SRGB_PROFILE, codeFromLinear, warmth
 import { valuePlane } from '../photo';
 import { makeRaster, placeOfBox, type Box, type Corners, type Picture, type Raster } from '../raster';
 import {
-  auditReference,
-  auditWords,
   byMass,
   cropCorners,
   cropFits,
@@ -15,7 +13,6 @@ import {
   largestBox,
   massAt,
   massTree,
-  plainCrop,
   planFrom,
   printSize,
   proportionOf,
@@ -341,39 +338,6 @@ describe('edge plan', () => {
   ] as const)('%d mm wide, %d steps, from %d m: %s', (widthMm, contrast, viewing, name) =>
     expect(edgeClass({ widthMm, contrast }, viewing)).toBe(name),
   );
-});
-
-describe('audit', () => {
-  const shot = (codeAt: (x: number, y: number) => number): Picture => {
-    const data = new Uint8Array(3 * W * H);
-    for (let i = 0; i < W * H; i++) data.fill(codeAt(i % W, Math.floor(i / W)), 3 * i, 3 * i + 3);
-    return { width: W, height: H, data, profile: SRGB_PROFILE };
-  };
-  const audited = (picture: Picture) => {
-    const crop = plainCrop([0, 0, W, H]);
-    return auditReference(picture, croppedLight(picture, crop, { width: 160, height: 120 }), { crop, widthMm: 320 });
-  };
-  const words = (picture: Picture) => auditWords(audited(picture), { paint: PAINT_RANGE, viewingM: 1 }).join(' ');
-
-  test('crushed darks and blown lights are measured and placed', () => {
-    const { crushed, blown } = audited(shot((x, y) => (y > 180 ? 3 : x < 80 && y < 60 ? 255 : 120)));
-    expect(crushed.share).toBeCloseTo(0.25, 1);
-    expect(crushed.place.outlines.flat().every(([, y]) => y > 170)).toBe(true);
-    expect(blown.share).toBeCloseTo(0.0625, 2);
-  });
-
-  test('a flat light is called flat, a parted one parted', () => {
-    expect(words(shot((x) => 120 + Math.round(10 * Math.sin(x / 9))))).toMatch(/lie close together.*the light is flat/);
-    expect(words(shot((x) => (x < 150 ? 40 : 220)))).toMatch(/light and a shadow family/);
-  });
-
-  test('a coarse reference says so', () => expect(words(shot(() => 120))).toMatch(/one pixel of it covers 1\.0 mm/));
-
-  test('a cast over lights and darks is told with its direction', () => {
-    const data = new Uint8Array(3 * W * H);
-    for (let i = 0; i < W * H; i++) data.set(i % W < 160 ? [90, 80, 55] : [220, 200, 150], 3 * i);
-    expect(words({ width: W, height: H, data, profile: SRGB_PROFILE })).toMatch(/leans (yellow|orange)/);
-  });
 });
 
 test('a photographed drawing is taken whole, though its corners are not of the canvas’s proportions', () => {

@@ -1,5 +1,7 @@
+import { valueScale } from '../../core/colour';
 import { doingInWords } from '../../core/words';
-import { sagitta, wordsForFault } from '../../core/photo';
+import { sagitta, wordsForFault, type CanvasSize } from '../../core/photo';
+import type { Raster } from '../../core/raster';
 import { halfWidthsOf, lightAsTold } from '../../core/read';
 import {
   flatOf,
@@ -15,23 +17,34 @@ import {
 } from '../../core/session';
 import { differencesPng, jpegOf, openFlat, openStored, room } from './pictures';
 import { openPlan } from './planWork';
-import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, Tell } from './tasks';
+import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, StoredPicture, Tell } from './tasks';
 
 const openedPlan = async (task: PlanTask | null): Promise<SessionPlan | null> =>
   task && { picture: await openPlan(task), said: task };
 
+/** Opens kept flats, each of them once: the last session's is asked for by several parts of a reading. */
+function flatsOnce(canvas: CanvasSize): (stored: StoredPicture) => Promise<Raster> {
+  const opened = new Map<string, Promise<Raster>>();
+  return (stored) => {
+    const flat = opened.get(stored.path) ?? openFlat(stored, canvas);
+    opened.set(stored.path, flat);
+    return flat;
+  };
+}
+
 /** The task with its pictures to be opened when the core comes to them. */
 async function askedOf(task: ReadTask): Promise<SessionKnown> {
   const { canvas, shots, board, before, last, earlier, colourWitness } = task;
+  const keptFlat = flatsOnce(canvas);
   return {
     ...task,
     plan: await openedPlan(task.plan),
     shots: shots.map(({ photo, ...shot }) => ({ ...shot, open: () => openStored(photo) })),
     board: board && { corners: board.corners, open: () => openStored(board.photo) },
-    before: before && (() => openFlat(before, canvas)),
-    earlier: earlier && (() => openFlat(earlier, canvas)),
-    colourWitness: colourWitness && { ...colourWitness, flat: () => openFlat(colourWitness.flat, canvas) },
-    last: last && { ...last, flat: () => openFlat(last.flat, canvas) },
+    before: before && (() => keptFlat(before)),
+    earlier: earlier && (() => keptFlat(earlier)),
+    colourWitness: colourWitness && { ...colourWitness, flat: () => keptFlat(colourWitness.flat) },
+    last: last && { ...last, flat: () => keptFlat(last.flat) },
   };
 }
 
@@ -124,7 +137,7 @@ export async function paints({ task, rings }: Ask<'paints'>): Answer<'paints'> {
 }
 
 /** How good the photographs are, without reading them. */
-export async function judge({ task }: Ask<'judge'>): Answer<'judge'> {
+export async function judge({ task, numbering }: Ask<'judge'>): Answer<'judge'> {
   const ask = await askedOf(task);
   const flat = await flatOf(ask, ask.plan, (index) => makeRoom(task, { at: 'shot', index }));
   const { quality, glareShare, blurMm } = flat;
@@ -135,7 +148,7 @@ export async function judge({ task }: Ask<'judge'>): Answer<'judge'> {
     glareShare,
     blurMm: Number.isFinite(blurMm) ? blurMm : null,
     pixelsPerMm: quality.pixelsPerMm,
-    lines: quality.faults.map((fault) => wordsForFault(fault, light)),
+    lines: quality.faults.map((fault) => wordsForFault(fault, light, valueScale(numbering))),
   };
 }
 

@@ -1,3 +1,4 @@
+import type { Numbering } from '../../core/colour';
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
 import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
 import type { Account, Ground, MassReading, Traced, UniformChange } from '../../core/read';
@@ -88,7 +89,7 @@ export interface Tasks {
   /** the painter's own paints on the card's fields; null = a field without one */
   paints: { ask: { task: ReadTask; rings: Corners }; answer: { paints: readonly (Paint | null)[] } };
   judge: {
-    ask: { task: ReadTask };
+    ask: { task: ReadTask; numbering: Numbering };
     answer: {
       method: LightMethod;
       uncertainty: { value: number; warmth: number };

@@ -1,4 +1,4 @@
-import { codeFromLinear, linearFromLab } from '../../core/colour';
+import { codeFromLinear, linearFromLab, valueScale } from '../../core/colour';
 import type { SetUp, Settings } from '../../contract';
 import { gridLines, knotsInUse, makeKey, type GridKind, type Line } from '../../core/plan';
 import { departureInWords } from '../../core/correct';
@@ -101,16 +101,13 @@ function keyGraph(
   for (let v = 0.1; v <= 10; v += 0.1) pdf.lineTo(...at(v, key(v)));
   pdf.stroke('#000');
   const { darkest, white } = plan.content.key;
-  const number = (value: number) => numberOf(value, settings);
+  const number = valueScale(settings).show;
   say(
     `Key: your darkest mixture ${number(darkest)}, your lightest ${number(white)}. Reference along, paint upwards.`,
     [x0, y0 + size + 1.5],
     { size: 8, width: size + 8 },
   );
 }
-
-const numberOf = (value: number, { scale, scaleSteps }: Settings): string =>
-  (((scale === 'black-is-0' ? value : 10 - value) * scaleSteps) / 10).toFixed(1);
 
 const figure = (v: number) => String(Math.round(v) + 0);
 
@@ -129,7 +126,7 @@ function massTable(pen: Pen, { masses, settings, plan }: SheetContent, [x0, y0]:
     const { value, warmth, chroma } = mass.target;
     const row = {
       family: mass.family,
-      value: numberOf(value, settings),
+      value: valueScale(settings).show(value),
       warmth: figure(warmth),
       chroma: figure(chroma),
     };
@@ -167,7 +164,7 @@ function heading({ pdf, say }: Pen, { title, canvas, setUp, plan, settings, grou
   const facts = [
     `${Math.round(canvas.widthMm)} x ${Math.round(canvas.heightMm)} mm`,
     setUp.surface,
-    ground && `ground of value ${numberOf(ground.value, settings)}`,
+    ground && `ground of value ${valueScale(settings).show(ground.value)}`,
     setUp.approach && `${setUp.approach.name}${stage ? `, now: ${stage.name}` : ''}`,
     `plan version ${plan.row.version}`,
   ];
@@ -228,7 +225,7 @@ function smallPictures({ pdf, say }: Pen, { canvas, pictures, plan, settings }: 
   const low = Math.min(46, (each * canvas.heightMm) / canvas.widthMm);
   const thin = (low * canvas.widthMm) / canvas.heightMm;
   const small = [
-    [pictures.two, `Two values, parting at ${numberOf(pictures.split, settings)}`],
+    [pictures.two, `Two values, parting at ${valueScale(settings).show(pictures.split)}`],
     [pictures.tones, `${plan.content.pattern.tones} values`],
     [pictures.planned, 'As planned: key and departures'],
   ] as const;

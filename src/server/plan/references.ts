@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { AuditAnswer, BodyOf, Crop, PaintingDetail, Purpose } from '../../contract';
+import { valueScale } from '../../core/colour';
 import { auditWords, cropBase, cropFits, CROP_TOLERANCE, middleCrop, PAINT_RANGE, plainCrop } from '../../core/plan';
 import type { Deed } from '../../core/words';
 import { isConvexClockwise } from '../../core/raster';
@@ -12,6 +13,7 @@ import { kept, keptOr } from '../studio/kept';
 import { contentOf, cropOf, governingPlan, governingReference, imageOf, setUpOf } from './planRows';
 import { addPlanVersion } from './plans';
 import { ASIDE, DELETED, IN_USE, rowOf, type PaintingRow, type ReferenceRow } from '../studio/rows';
+import { getSettings } from '../studio/settings';
 import type { Studio } from '../studio/studio';
 
 async function arrive(
@@ -188,7 +190,8 @@ export async function auditOf(studio: Studio, referenceId: string): Promise<Audi
     crop: cropOf(row.crop),
     canvas: { widthMm, heightMm },
   };
-  const name = JSON.stringify([ask, paint.darkest, paint.white, viewingM, row.place]);
+  const scale = valueScale(await getSettings({ db }));
+  const name = JSON.stringify([ask, paint.darkest, paint.white, viewingM, row.place, scale.per]);
   const known = audits.get(name);
   if (known) return known;
   const { audit: whole } = await crew.run('audit', ask);
@@ -197,7 +200,7 @@ export async function auditOf(studio: Studio, referenceId: string): Promise<Audi
   const audit = { ...whole, pixelsPerMm: whole.pixelsPerMm * (place ? widthMm / place[2] : 1) };
   const { crushed, blown, range, families, pixelsPerMm } = audit;
   const answer = {
-    words: auditWords(audit, { paint, viewingM }),
+    words: auditWords(audit, { paint, viewingM, scale }),
     crushed,
     blown,
     range,

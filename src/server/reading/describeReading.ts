@@ -2,6 +2,7 @@ import type { ReadingDetail } from '../../contract';
 import { carriedInWords, changeInWords, doubtsOf, isLoud } from '../../core/correct';
 import type { SaidFinding } from '../../core/session';
 import { instructionOf, sentenceFor } from '../../core/kinds';
+import { valueScale } from '../../core/colour';
 import { wordsForFault } from '../../core/photo';
 import { lostLightInWords, placeInWords } from '../../core/words';
 import { placeHolds } from '../../core/raster';
@@ -14,7 +15,7 @@ import { accountInHalfWidths, findingInHalfWidths } from './halfWidths';
 import { kept, keptOr } from '../studio/kept';
 import type { KeptReading } from '../studio/keptShapes';
 import { homeOf } from '../photo/looking';
-import { stepsPer } from '../studio/settings';
+import { getSettings } from '../studio/settings';
 import { setUpOf } from '../plan/planRows';
 import { namer } from './names';
 import { recheckOf } from './recheck';
@@ -90,7 +91,8 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
   const names = namer(plan, masses, painting, keptOr('photo_landmarks.landmarks', shown?.landmarks ?? null, []));
   const now = await asked(studio, photo.id, { remake: false }).catch(() => null);
   const stage = stageOf(setUpOf(painting));
-  const per = await stepsPer(studio.db);
+  const scale = valueScale(await getSettings(studio));
+  const { per } = scale;
   return {
     id: row.id,
     photoId,
@@ -117,7 +119,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     recheck: await recheckOf(studio, { account: told.account, masses, photo }),
     blurMm: told.blurMm,
     quality: told.quality.map((line) =>
-      'verbatim' in line ? { words: line.verbatim, cost: line.cost } : wordsForFault(line, told.light),
+      'verbatim' in line ? { words: line.verbatim, cost: line.cost } : wordsForFault(line, told.light, scale),
     ),
     masses: masses.map((mass) => ({
       ...mass,

@@ -21,6 +21,7 @@ import {
   type ReadingRow,
   type SessionRow,
 } from '../studio/rows';
+import { getSettings } from '../studio/settings';
 import type { Studio } from '../studio/studio';
 
 /** Starts reading a photograph; a reading of the same corners, greys and plan is used again. */
@@ -171,11 +172,13 @@ async function keepReading(
 /** How good a photograph is, before it is read. The last answers are kept: the desk asks again and again. */
 export async function judgePhoto(studio: Studio, photoId: string): Promise<Quality> {
   const { task, inputs } = await asked(studio, photoId);
-  const known = judged.get(inputs);
+  const { scale, scaleSteps } = await getSettings(studio);
+  const name = [inputs, scale, scaleSteps].join(' ');
+  const known = judged.get(name);
   if (known) return known;
-  const answer = await studio.crew.run('judge', { task });
+  const answer = await studio.crew.run('judge', { task, numbering: { scale, scaleSteps } });
   if (judged.size > 40) judged.clear();
-  judged.set(inputs, answer);
+  judged.set(name, answer);
   return answer;
 }
 const judged = new Map<string, Quality>();
