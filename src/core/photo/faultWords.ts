@@ -6,7 +6,11 @@ import { UNLIKE_DOUBT, type PhotoFault, type Unlike } from './quality';
 
 type Of<C extends PhotoFault['code']> = Extract<PhotoFault, { code: C }>;
 const percent = (share: number) => Math.max(1, Math.round(share * 100));
-const steps = (sigma: number, { per }: ValueScale) => (halfWidth(sigma) * per).toFixed(2);
+/** To a hundredth; what is less is not told as nothing. */
+function steps(sigma: number, { per }: ValueScale): string {
+  const told = (halfWidth(sigma) * per).toFixed(2);
+  return told === '0.00' ? 'less than 0.01' : told;
+}
 const units = (sigma: number) => halfWidth(sigma).toFixed(1);
 
 /** What is wrong with a photo and what to do about it next time. */

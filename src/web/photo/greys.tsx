@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { PHOTO_TEXT } from '../../core/words';
+import { PHOTO_TEXT, scaleInWords } from '../../core/words';
 import { fileUrl, type Photo } from '../../contract';
-import { useSettings } from '../settings';
+import { useScale, useSettings } from '../settings';
+import { typedNumber } from '../ui/typedNumber';
 import { WordSwitch } from '../ui/words';
 import { CardPaints } from './cardPaints';
 import { stepsOf, type Strip } from './strip';
@@ -15,7 +16,7 @@ const WAYS = [
   ['strip', 'a strip of steps', ''],
   ['colour', 'a known colour', ''],
 ] as const;
-const VALUES = { min: 0.5, max: 10, step: 0.1 };
+const VALUES = { min: 0.5, max: 10 };
 const FIRST_VALUES = [9.3, 5, 1.6];
 const SAID_DOUBT = 1; // units a colour reader's figures may be off
 const A_COLOUR: Pick<Patch, 'value' | 'ab'> = { value: 4, ab: [40, 30] };
@@ -34,27 +35,48 @@ function Figure({
   value,
   onKeep,
   wide = false,
-  ...range
+  min,
+  max,
 }: {
   label: string;
   value: number;
   min: number;
   max: number;
-  step: number;
   onKeep: (value: number) => void;
   wide?: boolean;
 }) {
   return (
     <input
-      type="number"
+      inputMode="decimal"
       className={`tight !px-2 !py-1 ${wide ? 'w-17' : 'w-13'}`}
       aria-label={label}
-      {...range}
       defaultValue={value}
       onBlur={(e) => {
-        const next = Number(e.target.value);
-        if (e.target.value !== '' && next >= range.min && next <= range.max && next !== value) onKeep(next);
+        const next = typedNumber(e.target.value);
+        if (next >= min && next <= max && next !== value) onKeep(next);
+        else e.target.value = String(value);
       }}
+    />
+  );
+}
+
+/** A value as the painter numbers it, to a hundredth of a step; kept as 0 black to 10 white. */
+function ValueFigure({
+  label,
+  value,
+  onKeep,
+  wide,
+}: Pick<Parameters<typeof Figure>[0], 'label' | 'value' | 'onKeep' | 'wide'>) {
+  const scale = useScale();
+  const [one, other] = [scale.number(VALUES.min), scale.number(VALUES.max)];
+  return (
+    <Figure
+      label={label}
+      value={+scale.number(value).toFixed(2)}
+      min={Math.min(one, other)}
+      max={Math.max(one, other)}
+      wide={wide}
+      onKeep={(typed) => onKeep(scale.value(typed))}
     />
   );
 }
@@ -78,7 +100,6 @@ function ColourFigures({ ab, name, onPatch }: { ab: readonly [number, number]; n
       wide
       min={-120}
       max={120}
-      step={0.1}
       onKeep={(next) => onPatch({ ab: axis ? [ab[0], next] : [next, ab[1]], abDoubt: SAID_DOUBT })}
     />
   ));
@@ -96,15 +117,15 @@ function PatchLine({
   onPatch: OnPatch;
   onRemove: () => void;
 }) {
+  const { settings } = useSettings();
   const { ab, value, doubt } = patch;
   const name = `${ab ? 'colour' : 'grey'} ${index + 1}`;
   return (
     <li className="flex items-center">
-      <Figure
-        label={`Value of ${name}, 0 is black`}
+      <ValueFigure
+        label={`Value of ${name}, 0 is ${settings.scale === 'black-is-0' ? 'black' : 'white'}`}
         value={value}
         wide={ab !== undefined}
-        {...VALUES}
         onKeep={(next) => onPatch({ value: next, ...(doubt === undefined ? {} : { doubt: 0 }) })}
       />
       {ab && <ColourFigures ab={ab} name={name} onPatch={onPatch} />}
@@ -129,23 +150,16 @@ function StripLine({ strip, onStrip }: { strip: Strip; onStrip: (strip: Strip) =
         value={strip.steps}
         min={3}
         max={11}
-        step={1}
         onKeep={(steps) => onStrip({ ...strip, steps: Math.round(steps) })}
       />
       steps from{' '}
-      <Figure
+      <ValueFigure
         label="Value of the first step"
         value={strip.first}
-        {...VALUES}
         onKeep={(first) => onStrip({ ...strip, first })}
       />
       to{' '}
-      <Figure
-        label="Value of the last step"
-        value={strip.last}
-        {...VALUES}
-        onKeep={(last) => onStrip({ ...strip, last })}
-      />
+      <ValueFigure label="Value of the last step" value={strip.last} onKeep={(last) => onStrip({ ...strip, last })} />
     </p>
   );
 }
@@ -196,6 +210,7 @@ export function Greys({
   onStrip: (strip: Strip) => void;
   onGreys: (greys: Photo['greys']) => void;
 }) {
+  const scale = useScale();
   const { greys } = photo;
   const put = (i: number, part: Partial<Patch>) =>
     onGreys(greys.map((grey, k) => (k === i ? { ...grey, ...part } : grey)));
@@ -206,11 +221,13 @@ export function Greys({
       aria-label="Greys of known value"
     >
       <h3>Greys of known value</h3>
-      <p className="small mb-2">{knownInWords(photo)}</p>
+      <p className="small mb-2">
+        {knownInWords(photo)} {greys.length > 0 && scaleInWords(scale.name)}
+      </p>
       <ul className="flex flex-wrap gap-y-1">
         {greys.map((grey, i) => (
           <PatchLine
-            key={`${grey.box.join()}-${grey.value}`}
+            key={`${grey.box.join()}-${grey.value}-${scale.name}`}
             patch={grey}
             index={i}
             onPatch={(part) => put(i, part)}

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { PaintingDetail, SetUp } from '../../contract';
-import { groundIsInWords, groundKnownInWords, PLAN_TEXT, sightInWords } from '../../core/words';
+import { groundIsInWords, groundKnownInWords, PLAN_TEXT, scaleInWords, sightInWords } from '../../core/words';
 import { useAction } from '../api/queries';
 import { useScale, useSettings } from '../settings';
 import { NumberField } from '../ui/numberField';
@@ -162,7 +162,7 @@ function GroundColour({ detail }: Pick<Props, 'detail'>) {
       <p className="flex items-center gap-3">
         {colour && <span className="block h-9 w-16 shrink-0" style={{ background: cssOf(colour) }} />}
         <span className="small">
-          {colour && `${groundIsInWords(scale.show(colour.value))} `}
+          {colour && `${groundIsInWords(scale.show(colour.value))} ${scaleInWords(scale.name)} `}
           {groundKnownInWords(colour && from)}
         </span>
       </p>

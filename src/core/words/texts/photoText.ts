@@ -21,8 +21,8 @@ export const PHOTO_TEXT = {
   ownCardFound: 'The card was found by itself, with the values you gave it.',
   noGreys:
     'None marked: the light will be guessed from the plan. A white, a grey and a black beside the canvas make it surer.',
-  greysTakeCurve: 'With a white, a grey and a black the camera’s tone curve is taken out too (0 is black).',
-  greysTaken: 'The light and the camera’s tone curve are taken out with these (0 is black).',
+  greysTakeCurve: 'With a white, a grey and a black the camera’s tone curve is taken out too.',
+  greysTaken: 'The light and the camera’s tone curve are taken out with these.',
   boxOverStrip: 'Drag a box over the whole strip.',
   boxOverPatch: 'Drag a box over the patch.',
   keptForCard: 'Kept for every photograph with the card.',
