@@ -44,7 +44,7 @@ async function markGreys(session: number): Promise<void> {
       [(x + w) / 4000, (y + h) / 3000],
     ]);
     await drawn;
-    const field = page.locator('input[type=number]').nth(i);
+    const field = page.getByLabel(`Value of grey ${i + 1},`);
     await field.waitFor();
     if (Number(await field.inputValue()) === value) continue;
     const typed = greysKept();
