@@ -17,7 +17,15 @@ import {
   startServer,
   type Server,
 } from '../server';
-import { axeFaults, complaintsOf, openBrowser, sticksOut, drag as dragOn, PATIENCE } from './browser';
+import {
+  axeFaults,
+  cleanOnEverySurround,
+  complaintsOf,
+  openBrowser,
+  sticksOut,
+  drag as dragOn,
+  PATIENCE,
+} from './browser';
 
 let server: Server;
 let browser: Browser;
@@ -220,6 +228,7 @@ describe('the photo desk', () => {
     await page.mouse.move(x, y - 3, { steps: 3 });
     await page.mouse.up();
     await page.getByText(/seen nearest to this thread runs \d\.\d mm inside it at the left end/).waitFor();
+    await cleanOnEverySurround(page, 'beside a thread');
     const top = async () => (await photosOf(paintingId))[0].corners?.[0][1] ?? NaN;
     await expect.poll(top).toBeLessThan((found?.[0][1] ?? NaN) - 5);
     await page.getByRole('button', { name: 'Lay it there' }).press('Enter');

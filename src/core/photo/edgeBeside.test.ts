@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { byteFromLinear, SRGB_PROFILE } from '../colour';
 import type { Corners, Picture } from '../raster';
-import { edgesBeside } from './edgeBeside';
+import { edgeBeside } from './edgeBeside';
 
 const [W, H] = [800, 600];
 const [LEFT, RIGHT, TOP, BOTTOM] = [120, 680, 90, 510];
@@ -28,6 +28,9 @@ const threads = ([a, b]: readonly [number, number], right = 0, bottom = 0): Corn
   [RIGHT + right, BOTTOM + bottom],
   [LEFT, BOTTOM + bottom],
 ];
+
+const edgesBeside = (picture: Picture, corners: Corners) =>
+  ([0, 1, 2, 3] as const).map((side) => edgeBeside(picture, corners, side));
 
 describe('the edge nearest to each thread', () => {
   test('is told end by end, inside the thread negative', () => {

@@ -12,7 +12,7 @@ export {
   type SurfaceColour,
 } from './flat';
 export { combineFlats } from './combine';
-export { edgesBeside, type EdgeBeside } from './edgeBeside';
+export { edgeBeside, type EdgeBeside } from './edgeBeside';
 export { findCanvas, CORNERS_SURE, type FoundCanvas } from './findCanvas';
 export { sagitta } from './lens';
 export {

@@ -203,7 +203,8 @@ export class SideFinder {
     return corners.map((from, i) => this.along({ from, to: corners[(i + 1) % 4] }));
   }
 
-  private along(segment: Segment): Side[] {
+  /** Candidates about one side, best supported first. */
+  along(segment: Segment): Side[] {
     const before = this.seen.find((one) => sameStretch(one.segment, segment, this.band.bandPx / 6));
     if (before) return before.sides;
     const sides = edgesAlong(this.eye, segment, this.band);

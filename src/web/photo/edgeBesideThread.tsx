@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useMemo } from 'react';
+import { useEffect, useState } from 'react';
 import { fileUrl, type Photo } from '../../contract';
-import { edgesBeside, visibleSize, type CanvasSize, type EdgeBeside } from '../../core/photo';
+import { edgeBeside, visibleSize, type CanvasSize, type EdgeBeside } from '../../core/photo';
 import { mapCorners, pictureFromRgba, type Corners } from '../../core/raster';
 import { edgeBesideInWords, PHOTO_TEXT, runsBeside } from '../../core/words';
 import { KEPT_SHORT, loadPixels } from '../stage/pixels';
@@ -10,22 +10,39 @@ import type { PhotoDeskModel } from './usePhotoDesk';
 
 const times = ({ from, to }: EdgeBeside, factor: number): EdgeBeside => ({ from: factor * from, to: factor * to });
 
-/** The edges seen nearest to the four threads, photo px outwards; null = not looked at yet. */
-function useEdges({ id, width }: Photo, corners: Corners): (EdgeBeside | null)[] | null {
+interface Seen {
+  /** the side and the corners it was looked at with */
+  readonly name: string;
+  /** photo px outwards; null = none is seen */
+  readonly edge: EdgeBeside | null;
+}
+
+const REST_MS = 150; // a thread that is being pulled is not looked beside at every pixel
+
+/** The edge seen nearest to a side's thread, once it rests; null = not looked at yet, or none is seen. */
+function useEdge({ id, width }: Photo, corners: Corners, side: Side): EdgeBeside | null {
   const { data: small } = useQuery({
     queryKey: ['seen', id],
     queryFn: async ({ signal }) => pictureFromRgba((await loadPixels(fileUrl('photoPreview', id), signal)).pixels),
     ...KEPT_SHORT,
   });
-  const at = useDeferredValue(corners);
-  return useMemo(() => {
-    if (!small) return null;
+  const [seen, setSeen] = useState<Seen | null>(null);
+  const name = [id, side, ...corners.flat()].join();
+  useEffect(() => {
+    if (!small) return;
     const scale = width / small.width;
-    return edgesBeside(
-      small,
-      mapCorners(at, ([x, y]) => [x / scale, y / scale]),
-    ).map((edge) => edge && times(edge, scale));
-  }, [small, width, at]);
+    const rested = setTimeout(() => {
+      const found = edgeBeside(
+        small,
+        mapCorners(corners, ([x, y]) => [x / scale, y / scale]),
+        side,
+      );
+      setSeen({ name, edge: found && times(found, scale) });
+    }, REST_MS);
+    return () => clearTimeout(rested);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the name stands for side and corners
+  }, [small, width, name]);
+  return seen?.name === name ? seen.edge : null;
 }
 
 /** Canvas mm of a photo px across a side, about its middle. */
@@ -42,7 +59,7 @@ function mmAcross(corners: Corners, side: Side, canvas: CanvasSize): number {
 export function EdgeBesideThread({ desk }: { desk: Pick<PhotoDeskModel, 'photo' | 'painting' | 'corners'> }) {
   const { photo, painting, corners } = desk;
   const { chosen: side } = corners;
-  const edge = useEdges(photo, corners.corners)?.[side];
+  const edge = useEdge(photo, corners.corners, side);
   if (!edge) return null;
   const mm = times(edge, mmAcross(corners.corners, side, visibleSize(painting, photo.covered)));
   return (
