@@ -234,7 +234,15 @@ describe('the photo desk', () => {
     await page.getByRole('button', { name: 'Lay it there' }).press('Enter');
     await page.getByText('This thread lies on the edge seen nearest to it.').waitFor();
     await expect.poll(async () => Math.abs((await top()) - (found?.[0][1] ?? NaN))).toBeLessThan(1);
-    expect(await axeFaults(page)).toEqual([]);
+    // By keyboard alone: on to the next thread each would choose that one, so a thread lays itself.
+    await page.locator('[data-side="1"]').focus();
+    for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight');
+    await page.getByText(/seen nearest to this thread runs \d\.\d mm inside it at the upper end/).waitFor();
+    await page.keyboard.press('Enter');
+    await page.getByText('This thread lies on the edge seen nearest to it.').waitFor();
+    await expect
+      .poll(async () => Math.abs(((await photosOf(paintingId))[0].corners?.[1][0] ?? NaN) - (found?.[1][0] ?? NaN)))
+      .toBeLessThan(1.5);
     expect(complaints).toEqual([]);
   });
 

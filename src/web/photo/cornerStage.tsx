@@ -20,6 +20,8 @@ interface Props {
   readonly onChoose: (side: Side) => void;
   /** while pulling or nudging; done = the painter let go */
   readonly onCorners: (corners: Corners, done: boolean) => void;
+  /** lays the chosen thread on the edge beside it */
+  readonly onLay: () => void;
   readonly greys: readonly Grey[];
   /** the printed card's rings, where it was found */
   readonly card: Corners | null;
@@ -91,7 +93,7 @@ function movedTo(held: Exclude<Held, { what: 'box' }>, at: Point, start: Point):
 }
 
 /** Threads, nails, crossings and grey boxes under the hand. */
-function useThreads({ photo, corners, marking, onChoose, onCorners, onGrey }: Props) {
+function useThreads({ photo, corners, marking, onChoose, onCorners, onLay, onGrey }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [ghost, setGhost] = useState<Box | null>(null);
   const { hold, handlers } = usePointers<SVGSVGElement, Held>(svg, photo, {
@@ -122,10 +124,11 @@ function useThreads({ photo, corners, marking, onChoose, onCorners, onGrey }: Pr
   };
   const onKeyDown = (side: Side) => (event: KeyboardEvent) => {
     const next = cornersAfterKey(corners, side, event);
-    if (!next) return;
+    if (!next && event.key !== 'Enter') return;
     event.preventDefault();
     event.stopPropagation();
-    onCorners(next, true);
+    if (next) onCorners(next, true);
+    else onLay();
   };
   return { svg, ghost, handlers, grasp, onKeyDown, onDraw: hold(() => (marking ? { what: 'box' } : null)) };
 }

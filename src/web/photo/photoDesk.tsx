@@ -65,6 +65,7 @@ function BesideStrips({ desk }: Part) {
           chosen={chosen}
           onChoose={setChosen}
           onCorners={keep}
+          onLay={shown.lay}
           greys={photo.greys}
           marking={marking !== null}
           card={photo.card}

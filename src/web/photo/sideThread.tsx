@@ -46,7 +46,7 @@ export function SideThread({
       role="button"
       tabIndex={0}
       aria-pressed={chosen}
-      aria-label={`Thread along the ${SIDE_NAMES[side]}; the arrow keys move it, with Shift they turn it`}
+      aria-label={`Thread along the ${SIDE_NAMES[side]}; the arrow keys move it, with Shift they turn it, Enter lays it on the edge beside it`}
       data-side={side}
       style={{ cursor: 'move', outline: 'none' }}
       {...hand}

@@ -7,7 +7,8 @@ import { refresh, useAction, useJob, useReading } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { guessIn, untouched } from './cornerGuess';
 import { USUAL_STRIP, type Marking } from './greys';
-import type { Side } from './threads';
+import { laidBeside, type Side } from './threads';
+import { useEdge } from './useEdge';
 
 /** The corners of the last photographed session, carried over to a photo of the same proportions. */
 function lastCorners(detail: PaintingDetail, session: Session, photo: Photo): Corners | null {
@@ -30,6 +31,15 @@ function useCorners(detail: PaintingDetail, session: Session, photo: Photo) {
   const guess = guessIn(photo);
   const corners = draft ?? photo.corners ?? guess;
   const stillGuessed = (now: Corners) => (photo.corners ? 0 : untouched(guess, now));
+  const edge = useEdge(photo, corners, chosen);
+  function keep(next: Corners, done: boolean) {
+    setDraft(next);
+    if (done && stillGuessed(next) === 0)
+      keeping.mutate(
+        { params: { photoId: photo.id }, body: { corners: mapCorners(next, ([x, y]): [number, number] => [x, y]) } },
+        { onSettled: () => setDraft(null) },
+      );
+  }
   return {
     corners,
     /** how many sides nobody has shown yet; none are kept before all are */
@@ -39,13 +49,12 @@ function useCorners(detail: PaintingDetail, session: Session, photo: Photo) {
     chosen,
     setChosen,
     error: keeping.error,
-    keep(next: Corners, done: boolean) {
-      setDraft(next);
-      if (done && stillGuessed(next) === 0)
-        keeping.mutate(
-          { params: { photoId: photo.id }, body: { corners: mapCorners(next, ([x, y]): [number, number] => [x, y]) } },
-          { onSettled: () => setDraft(null) },
-        );
+    keep,
+    /** the edge seen nearest to the chosen thread, photo px; null = none */
+    edge,
+    /** lays the chosen thread on it */
+    lay: () => {
+      if (edge) keep(laidBeside(corners, chosen, edge), true);
     },
   };
 }

@@ -127,6 +127,7 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['arrows', 'move the thread by one pixel'],
       ['Alt', 'by a tenth'],
       ['Shift', 'turn it'],
+      ['Enter', 'on a thread: lay it on the edge beside it'],
       ['G', 'mark a grey patch'],
     ],
   ],

@@ -6,7 +6,7 @@ export const PHOTO_TEXT = {
     'Photograph the canvas as squarely and evenly lit as you can, all four corners in the frame. What is still crooked or uneven is taken out here.',
   severalAtOnce: 'Several at once, of any days: each goes into the session of the day it was taken.',
   cornersYours:
-    'Corners as you set them. An arrow moves a thread by a pixel, with Alt by a tenth; with Shift it turns it.',
+    'Corners as you set them. An arrow moves a thread by a pixel, with Alt by a tenth; with Shift it turns it. Enter lays it on the edge beside it.',
   strips:
     'Each strip is one side, straightened and stretched across. The canvas should end under the thread. Where two threads cross is a corner, also outside the photograph or behind a clamp.',
   layOnEdge: 'Lay it there',
