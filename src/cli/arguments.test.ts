@@ -117,6 +117,7 @@ describe('what is refused names the option, what came, and what would be right',
     [[...LEAST, '--region', '1,2,3'], /^--region .*canvas millimetres/],
     [[...LEAST, '--region', '1,2,,4'], /^--region/],
     [[...LEAST, '--edge', '1,2'], /^--edge .*two points/],
+    [[...LEAST, '--edge', '10,10 11,10'], /^--edge .*at least 2 mm long/],
     [[...LEAST, '--brightness', '3'], /Unknown option '--brightness'.*Usage: revlin read/],
     [[...LEAST, 'stray.jpg'], /Usage: revlin read/],
   ])('%j', (args, words) => {

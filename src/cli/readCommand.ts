@@ -136,7 +136,8 @@ export async function readCommand(request: ReadRequest): Promise<ReadReport> {
   if (!first) throw new Error('a request names a photograph');
   const places = request.regions.map(placeOfBox);
   try {
-    const reading = await readSession({ ...askOf(request.canvas, shots), plan, places, insist: request.insist });
+    const { insist, edges: lines } = request;
+    const reading = await readSession({ ...askOf(request.canvas, shots), plan, places, lines, insist });
     return reportOf(request, reading, first);
   } catch (cause) {
     throw refusalOf(cause);

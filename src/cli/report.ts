@@ -1,7 +1,8 @@
+import type { EdgeAcross, SeenEdge } from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
-import { boxOf } from '../core/raster';
+import { boxOf, halfWidth, type Point } from '../core/raster';
 import { driftPoints, halfWidthsOf, lightAsTold } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
 import { InputError } from '../server/images/inputError';
@@ -33,11 +34,29 @@ function formsIn({ reading, account: { forms, turnings } }: Against) {
   );
 }
 
+/** @throws InputError for a line across nothing that can be read */
+function edgeReport(line: readonly [Point, Point], edge: EdgeAcross | null) {
+  if (!edge)
+    throw new InputError(
+      'edge',
+      `--edge "${line.map((at) => at.join(',')).join(' ')}" cannot be read: the painting is bare there, or under glare. Draw the line across an edge that is painted.`,
+    );
+  const { planned, painted, reversed } = edge;
+  const seen = ({ widthMm, atMost, contrast, class: is }: SeenEdge) => ({ widthMm, atMost, contrast, class: is });
+  return {
+    line,
+    target: seen(planned),
+    painted: seen(painted),
+    reversed,
+    uncertaintyMm: halfWidth(Math.hypot(planned.doubtMm, painted.doubtMm)),
+  };
+}
+
 /**
  * What a session's photographs show, as the command line tells it.
  * @throws InputError for a region nothing of which can be read
  */
-export function reportOf(request: ReadRequest, { flat, against, places }: SessionReading, { card }: Shot) {
+export function reportOf(request: ReadRequest, { flat, against, places, edges }: SessionReading, { card }: Shot) {
   const { light } = flat;
   if (!against) throw new Error('the command line always has a plan');
   const { drift } = against.reading.aligned;
@@ -81,7 +100,7 @@ export function reportOf(request: ReadRequest, { flat, against, places }: Sessio
         uncertainty: halfWidthsOf(c.uncertainty),
       };
     }),
-    edges: [] as unknown[],
+    edges: request.edges.map((line, i) => edgeReport(line, edges[i] ?? null)),
     drawing: {
       global: drift.global,
       drift: driftPoints(drift, DRIFT_SHARE * Math.max(request.canvas.widthMm, request.canvas.heightMm)),

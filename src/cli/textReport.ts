@@ -1,4 +1,4 @@
-import { NOTHING_TO_CORRECT, plural, wholeDrawingInWords } from '../core/words';
+import { NOTHING_TO_CORRECT, plural, seenEdgeInWords, wholeDrawingInWords } from '../core/words';
 import type { ReadReport } from './report';
 
 const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v).toFixed(digits)}`;
@@ -15,7 +15,7 @@ const LIGHT_WORDS = {
 
 /** The same report for people: values on the scale 0 black to 10 white, differences painted minus plan. */
 export function textReport(report: ReadReport): string {
-  const { photo, regions, findings, drawing, forms = [] } = report;
+  const { photo, regions, edges, findings, drawing, forms = [] } = report;
   const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return [
     `${photo.cornersFrom === 'found' ? `All four corners found (confidence ${Math.round(photo.confidence * 100)} %)` : `Corners ${photo.cornersFrom}`}: ${corners}`,
@@ -24,6 +24,10 @@ export function textReport(report: ReadReport): string {
     ...regions.map(
       ({ box, target, painted, difference, uncertainty }) =>
         `Region ${box.join(',')} mm: planned ${target.value.toFixed(2)}, painted ${painted.value.toFixed(2)}, ${signed(difference.value, 2)} steps, give or take ${uncertainty.value.toFixed(2)}; warmth ${signed(difference.warmth, 1)}, chroma ${signed(difference.chroma, 1)}`,
+    ),
+    ...edges.map(
+      ({ line, target, painted, uncertaintyMm }) =>
+        `Edge ${line.map((at) => at.join(',')).join(' ')} mm: planned ${seenEdgeInWords(target)}; painted ${seenEdgeInWords(painted)}, give or take ${uncertaintyMm.toFixed(1)} mm`,
     ),
     wholeDrawingInWords(drawing.global, drawing.drift),
     ...forms

@@ -1,9 +1,9 @@
+import { EDGE_NAMES } from '../core/edges';
 import { z } from 'zod';
 import { INPUT_TEXT } from '../core/words';
 import type { ApproachRecord, ApproachStage } from '../core/correct';
 import {
   EMPTY_CONTENT,
-  EDGE_NAMES,
   PAINT_RANGE,
   PASSAGE_LABELS,
   type Change as Changed,

@@ -65,7 +65,9 @@ describe('a photograph measured from the command line', () => {
       '--region',
       '300,20,60,40',
       '--edge',
-      '10,10 30,10',
+      '100,200 130,200',
+      '--edge',
+      '20,40 50,40',
       '--json',
     );
     expect(code).toBe(0);
@@ -86,7 +88,15 @@ describe('a photograph measured from the command line', () => {
     expect(Math.abs(wall.difference.warmth - 3.2)).toBeLessThan(1.5);
     expect(ledge.difference.value).toBeCloseTo(ledge.painted.value - ledge.target.value, 6);
     expect(report.findings[0]).toMatchObject({ kind: 'value', words: expect.stringMatching(/lighter/) });
-    expect(report.edges).toEqual([]);
+    // The pot's side against the wall, and a line on the wall alone.
+    const [side, nothing] = report.edges;
+    expect(Object.keys(side)).toEqual(['line', 'target', 'painted', 'reversed', 'uncertaintyMm']);
+    expect(Object.keys(side.target)).toEqual(['widthMm', 'atMost', 'contrast', 'class']);
+    expect(side.target.widthMm).toBeGreaterThan(0.2);
+    expect(side.painted.widthMm).toBeGreaterThan(0.2);
+    expect(Math.sign(side.painted.contrast)).toBe(Math.sign(side.target.contrast));
+    expect(side.uncertaintyMm).toBeGreaterThan(0);
+    expect(nothing.target.class).toBe('lost');
     expect(report.drawing.global).toMatchObject({ offset: [0, 0], scale: 1, rotationDegrees: 0 });
     expect(report.drawing.drift.length).toBeGreaterThan(100);
   });

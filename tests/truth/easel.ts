@@ -168,6 +168,8 @@ export interface Ask {
   readonly covered?: number;
   /** further photographs of the same session */
   readonly more?: readonly string[];
+  /** lines (mm) across edges */
+  readonly edges?: readonly (readonly (readonly number[])[])[];
   /** also through how many steps forms turn */
   readonly forms?: boolean;
 }
@@ -214,10 +216,11 @@ export const boxesOf = ({ widthMm, heightMm }: Motif) =>
 export async function measure(
   motif: Motif,
   photo: string,
-  { corners, greys = [], regions = [], key, departures = [], covered, more = [], forms }: Ask,
+  { corners, greys = [], regions = [], key, departures = [], covered, more = [], forms, edges = [] }: Ask,
 ): Promise<ReadReport> {
   const args = ['--reference', motif.reference, '--photo', photo, '--size', `${motif.widthMm}x${motif.heightMm}`];
   for (const path of more) args.push('--photo', path);
+  for (const line of edges) args.push('--edge', points(line));
   if (forms) args.push('--forms');
   if (covered) args.push('--covered', Array(4).fill(covered).join(','));
   if (corners) args.push('--corners', points(corners));

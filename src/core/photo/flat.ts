@@ -2,6 +2,7 @@ import type { Rivalry } from './rivals';
 import { lightnessFromLuminance, linearFromLab, luminanceFromValue } from '../colour';
 import {
   channelsOf,
+  type CloseLight,
   homographyBetween,
   isConvexClockwise,
   makeRaster,
@@ -26,6 +27,7 @@ import {
 } from './covered';
 import { opponentPlanes } from './edgeField';
 import { CORNERS_SURE, findCanvas, tiltDegrees } from './findCanvas';
+import { closeFlat } from './closeFlat';
 import { coloursOf } from './colours';
 import { findGlare, type GlareMask } from './glare';
 import { glareIn, leaveCovered, leaveOutside } from './hidden';
@@ -54,6 +56,10 @@ export interface Flat {
   readonly picture: () => Raster;
   /** the same with its light as photographed; of several shots the first's */
   readonly squared: () => Raster;
+  /** the photo as closely as it has pixels, its light taken out; of several shots the surest */
+  readonly close: () => CloseLight;
+  /** 1 = not read closely: the mask of the shot that is; reading size */
+  readonly closeMask: GlareMask;
   readonly mask: GlareMask;
   /**
    * of the mask, what is not there to be read: under a frame, beyond the photo's border, left out by hand; the rest is
@@ -216,6 +222,8 @@ export function flatFromPhoto(photo: Picture, request: FlatRequest): Flat {
     small,
     picture: () => relight(squaredWhole()),
     squared: squaredWhole,
+    close: () => closeFlat({ photo, whole, lens, canvas, squared, lit: small }),
+    closeMask: mask,
     mask,
     hidden,
     canvas,

@@ -41,6 +41,7 @@ export {
   type PlanRequest,
   type RenderRequest,
 } from './plannedPicture';
+export { closePlan } from './closePlan';
 export { askedValue, reachOf } from './ends';
 export { auditReference, type Audit } from './audit';
 export { auditWords } from './auditWords';
@@ -60,7 +61,7 @@ export {
   type PlanContent,
   type PlanSaid,
 } from './content';
-export { EDGE_CLASSES, EDGE_NAMES, edgeClass, edgeSegments, type EdgeClass, type EdgeSegment } from './edgePlan';
+export { edgeSegments, type EdgeSegment } from './edgePlan';
 export { PASSAGE_LABELS, type Passage, type PassageLabel } from './passage';
 export {
   pixelsOf,

@@ -1,3 +1,4 @@
+import { edgeClass } from '../edges';
 import { describe, expect, test } from 'vitest';
 import { labFromLinear, luminanceFromValue, SRGB_PROFILE, codeFromLinear, warmth, chroma } from '../colour';
 import { valuePlane } from '../photo';
@@ -7,7 +8,6 @@ import {
   cropCorners,
   cropFits,
   croppedLight,
-  edgeClass,
   edgeSegments,
   editedMasses,
   largestBox,

@@ -46,4 +46,5 @@ export {
   type Place,
 } from './place';
 export { ringsAround } from './rings';
+export { closeLightOf, makeLightRun, type CloseLight, type LightRun } from './closeLight';
 export { halfWidth } from './halfWidth';

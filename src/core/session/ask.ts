@@ -1,7 +1,7 @@
 import type { Subject, SeenPlace, Sighting } from '../kinds';
 import type { CanvasSize, Covered, GreyPatch, LightFrom, Unlike } from '../photo';
 import type { PlannedPicture, PlanSaid } from '../plan';
-import type { Corners, Picture, Place, Raster } from '../raster';
+import type { CloseLight, Corners, Picture, Place, Point, Raster } from '../raster';
 import type { Ground, Landmark, Uncertainty } from '../read';
 
 /** Opens a picture when it is needed: photographs are large, and few are held at once. */
@@ -54,6 +54,8 @@ export interface LastFlat {
 export interface SessionPlan {
   readonly picture: PlannedPicture;
   readonly said: PlanSaid;
+  /** the plan as closely as its reference has pixels */
+  readonly close: Opens<CloseLight>;
 }
 
 /** A correction on the list: its place, what it is about, and how it stood when it was taken. */
@@ -74,6 +76,8 @@ export interface SessionKnown extends LightAsk {
   readonly earlier: Opens<Raster> | null;
   /** points shown on plan and painting */
   readonly landmarks: readonly Landmark[];
+  /** metres from which edges are judged */
+  readonly viewingM: number;
   /** read it although its shapes are not the plan's: the painter says it is this painting, and its corners are right */
   readonly insist: boolean;
 }
@@ -84,6 +88,8 @@ export interface SessionAsk extends SessionKnown {
   readonly corrections: readonly OpenCorrection[];
   /** single places asked about (canvas mm) */
   readonly places: readonly Place[];
+  /** lines (canvas mm) across edges that are asked about */
+  readonly lines: readonly (readonly [Point, Point])[];
 }
 
 /** null = nothing of it can be read */
@@ -103,7 +109,9 @@ export const askOf = (canvas: CanvasSize, shots: readonly Shot[]): SessionAsk =>
   last: null,
   earlier: null,
   landmarks: [],
+  viewingM: 1,
   insist: false,
   corrections: [],
   places: [],
+  lines: [],
 });

@@ -14,7 +14,7 @@ export interface PlanMass extends Omit<MassShape, 'inner'> {
 
 /** The masses of a plan, as planned. @param points canvas mm */
 export function planMasses(
-  { picture: { picture, masses }, said }: SessionPlan,
+  { picture: { picture, masses }, said }: Pick<SessionPlan, 'picture' | 'said'>,
   canvas: CanvasSize,
   points: readonly Point[],
 ): PlanMass[] {

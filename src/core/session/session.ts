@@ -1,4 +1,5 @@
 import { checkOf, stillOf, type Checked } from '../correct';
+import type { EdgeAcross } from '../edges';
 import { kindOf } from '../kinds';
 import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
 import { pixelsIn, placeOfBox, type Corners, type Place } from '../raster';
@@ -19,6 +20,7 @@ import {
   type UniformChange,
 } from '../read';
 import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
+import { edgesOn } from './edges';
 import { flatOf, gridOf, shapeOf } from './flat';
 import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
 import { leaveUnjudged, type Covering } from './unjudged';
@@ -53,6 +55,8 @@ export interface SessionReading {
   readonly checks: readonly (Checked | null)[];
   /** one for each place asked about */
   readonly places: readonly Seen[];
+  /** one for each line asked about; null = nothing can be read there */
+  readonly edges: readonly (EdgeAcross | null)[];
 }
 
 /** How far a reading has come, with what is known by then. */
@@ -134,7 +138,8 @@ export async function readSession(ask: SessionAsk, onStep: OnStep = () => undefi
     if (now && last && untouched(correction)) return stillOf(correction, correction, last);
     return now && checkOf(correction, correction, now);
   });
-  return { flat, notRead, against: read, checks, places: ask.places.map(see) };
+  const edges = await edgesOn(ask, read?.reading.aligned ?? null, flat);
+  return { flat, notRead, against: read, checks, places: ask.places.map(see), edges };
 }
 
 /** What single places (canvas mm) show, without the rest of a reading. */

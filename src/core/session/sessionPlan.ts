@@ -1,5 +1,5 @@
 import type { CanvasSize } from '../photo';
-import { planOf, planRequest, planSaid, type Crop, type PlanContent, type Supplies } from '../plan';
+import { closePlan, planOf, planRequest, planSaid, type Crop, type PlanContent, type Supplies } from '../plan';
 import type { Picture } from '../raster';
 import type { SessionPlan } from './ask';
 
@@ -10,7 +10,8 @@ export const sessionPlan = (
   reference: Picture,
   content: PlanContent,
   { crop, canvas, supplies = NOTHING }: { crop: Crop; canvas: CanvasSize; supplies?: Supplies },
-): SessionPlan => ({
-  picture: planOf(reference, planRequest(content, { crop, canvas }), supplies),
-  said: planSaid(content),
-});
+): SessionPlan => {
+  const request = planRequest(content, { crop, canvas });
+  const picture = planOf(reference, request, supplies);
+  return { picture, said: planSaid(content), close: () => closePlan(reference, request, picture) };
+};

@@ -22,6 +22,7 @@ export * from './accountWords';
 export * from './comparedWords';
 export * from './measuredWords';
 export * from './photoWords';
+export * from './edgeWords';
 export * from './planningWords';
 export * from './readingWords';
 export * from './studioWords';

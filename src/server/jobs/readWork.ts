@@ -1,6 +1,7 @@
 import { valueScale } from '../../core/colour';
 import { doingInWords } from '../../core/words';
 import { sagitta, wordsForFault, type CanvasSize } from '../../core/photo';
+import { closePlan } from '../../core/plan';
 import type { Raster } from '../../core/raster';
 import { halfWidthsOf, lightAsTold } from '../../core/read';
 import {
@@ -19,8 +20,11 @@ import { differencesPng, jpegOf, openFlat, openStored, room } from './pictures';
 import { openPlan } from './planWork';
 import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, StoredPicture, Tell } from './tasks';
 
-const openedPlan = async (task: PlanTask | null): Promise<SessionPlan | null> =>
-  task && { picture: await openPlan(task), said: task };
+async function openedPlan(task: PlanTask | null): Promise<SessionPlan | null> {
+  if (!task) return null;
+  const picture = await openPlan(task);
+  return { picture, said: task, close: async () => closePlan(await openStored(task.reference), task, picture) };
+}
 
 /** Opens kept flats, each of them once: the last session's is asked for by several parts of a reading. */
 function flatsOnce(canvas: CanvasSize): (stored: StoredPicture) => Promise<Raster> {
@@ -108,7 +112,7 @@ export async function read({ task, corrections }: Ask<'read'>, tell: Tell): Answ
   tell(doingInWords({ at: 'photograph' }), 0.2);
   let mapPng: Uint8Array | null = null;
   let packing: ReturnType<typeof packed> | null = null;
-  const reading = await readSession({ ...ask, corrections, places: [] }, async (step) => {
+  const reading = await readSession({ ...ask, corrections, places: [], lines: [] }, async (step) => {
     const part = await tellStep(task, step, tell);
     if (part.mapPng) mapPng = part.mapPng;
     if (step.at !== 'flat') return;

@@ -1,4 +1,4 @@
-import type { EdgeClass } from '../../core/plan';
+import type { EdgeClass } from '../../core/edges';
 import { Onpic, PlanStage } from './planStage';
 import { lineOf, outlinesOf } from '../stage/paths';
 import type { Edging } from './useEdges';

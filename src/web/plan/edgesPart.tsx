@@ -1,4 +1,4 @@
-import { edgeClass, type EdgeClass } from '../../core/plan';
+import { edgeClass, type EdgeClass } from '../../core/edges';
 import { edgeInWords, edgesSeenInWords } from '../../core/words';
 import { Mark } from '../marks/mark';
 import { WordChoice } from '../ui/words';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { MassMark } from '../../contract';
-import { edgeClass, type EdgeClass, type EdgeSegment } from '../../core/plan';
+import { edgeClass, type EdgeClass } from '../../core/edges';
+import type { EdgeSegment } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import { PLAN_TEXT } from '../../core/words';
 import { useKeys } from '../keyboard';

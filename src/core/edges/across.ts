@@ -1,0 +1,226 @@
+import { LUMINANCE, valueFast } from '../colour';
+import { makeLightRun, type CloseLight, type LightRun, type Point } from '../raster';
+import { edgeClass, LOST_UNDER, type EdgeClass } from './edgeClass';
+import { RISE } from './rise';
+import { meanOf, steepestIn, stretchOf, valuesAcross, type Crossing, type Stretch } from './stretch';
+
+/** A picture whose edges are read. */
+export interface EdgeSight {
+  readonly light: CloseLight;
+  /** 10-90 % rise of its own blur, mm: a hard edge in it looks so wide */
+  readonly blurMm: number;
+}
+
+/** One edge as it was seen, its picture's own blur taken out. */
+export interface SeenEdge {
+  /** canvas mm */
+  readonly at: Point;
+  /** 10-90 % rise, mm; null = nothing rises there */
+  readonly widthMm: number | null;
+  /** it is no wider than so: the picture is no sharper */
+  readonly atMost: boolean;
+  /** steps; the far end of the line minus the near one */
+  readonly contrast: number;
+  /** as seen from the viewing distance */
+  readonly class: EdgeClass;
+  /** one sigma of the width, mm */
+  readonly doubtMm: number;
+}
+
+/** The blur of a reference by its own pixels alone: bilinear reading of area averages, as a 10-90 % rise. */
+export const pixelBlur = (pixelMm: number): number => RISE * pixelMm * Math.sqrt(1 / 6);
+
+const NARROWEST = 0.6; // of a picture's blur: what is narrower cannot be told from none
+const BLUR_DOUBT = 0.15; // one sigma of a blur, as a share of it: a lens is not as sharp everywhere
+
+/** A course without the blur of the picture it was seen in: widths add as squares. */
+export function withoutBlur(
+  { widthMm: seen, doubt }: Pick<Stretch, 'widthMm' | 'doubt'>,
+  blurMm: number,
+): { widthMm: number; atMost: boolean; doubtMm: number } {
+  const own = Math.sqrt(Math.max(0, seen ** 2 - blurMm ** 2));
+  const least = NARROWEST * blurMm;
+  const atMost = own < least;
+  const widthMm = atMost ? least : own;
+  const ofSeen = (seen * seen * doubt) / Math.max(widthMm, least, 1e-3);
+  const ofBlur = (BLUR_DOUBT * blurMm * blurMm) / Math.max(widthMm, least, 1e-3);
+  return { widthMm, atMost, doubtMm: Math.min(Math.hypot(ofSeen, ofBlur), widthMm) };
+}
+
+const BESIDE: readonly number[] = [-2, -1, 0, 1, 2]; // mm: lines beside the drawn one, read with it
+const FOUND_OVER = 2.5; // mm
+
+const valueAt = ({ r, g, b }: LightRun, k: number) =>
+  valueFast(LUMINANCE[0] * r[k] + LUMINANCE[1] * g[k] + LUMINANCE[2] * b[k]);
+
+/** The strongest edge on a line: mm from its middle. */
+function onLine(light: CloseLight, middle: Point, way: Point, lengthMm: number): number {
+  const reach = lengthMm / 2;
+  const at = Float32Array.from(
+    { length: 2 * Math.ceil((reach + 6) * 4) + 1 },
+    (_, k, n = Math.ceil((reach + 6) * 4)) => (k - n) / 4,
+  );
+  const run = makeLightRun(at.length);
+  const sums = new Float64Array(at.length + 1);
+  for (const mm of BESIDE) {
+    light.along([middle[0] - mm * way[1], middle[1] + mm * way[0]], way, at, run);
+    for (let k = 0; k < at.length; k++) sums[k + 1] += valueAt(run, k);
+  }
+  for (let k = 0; k < at.length; k++) sums[k + 1] += sums[k];
+  const box = Math.round(FOUND_OVER * 4);
+  let [best, most] = [0, -1];
+  for (let k = box; k < at.length - box; k++) {
+    if (Math.abs(at[k]) > reach) continue;
+    const change = Math.abs(sums[k + box + 1] - sums[k + 1] - (sums[k] - sums[k - box]));
+    const score = change * Math.exp(-0.5 * (at[k] / (0.4 * lengthMm)) ** 2);
+    if (score > most) [best, most] = [at[k], score];
+  }
+  return best;
+}
+
+const DISC_MM = 4;
+const DISC: readonly number[] = Array.from({ length: 17 }, (_, k) => (k - 8) / 2);
+
+/** Which way values rise at a place: a plane laid through a disc of them. */
+function uphill(light: CloseLight, [x, y]: Point, fallback: Point): Point {
+  const row = Float32Array.from(DISC);
+  const run = makeLightRun(row.length);
+  let [gx, gy] = [0, 0];
+  for (const v of DISC) {
+    light.along([x, y + v], [1, 0], row, run);
+    for (let k = 0; k < row.length; k++) {
+      const weight = Math.max(0, 1 - (row[k] ** 2 + v * v) / DISC_MM ** 2);
+      const value = valueAt(run, k);
+      gx += weight * row[k] * value;
+      gy += weight * v * value;
+    }
+  }
+  const length = Math.hypot(gx, gy);
+  return length > 1e-6 ? [gx / length, gy / length] : fallback;
+}
+
+const SIDE_MM = 5; // either way along an edge that is read with its place
+const SIDES: readonly number[] = Array.from({ length: 11 }, (_, k) => ((k - 5) / 5) * SIDE_MM);
+
+/** Crossings side by side along an edge: a place on it and the way across. @param bow mm aside, by mm along */
+function crossingsAt(at: Point, way: Point, [flat, tilt, bow]: readonly number[] = [0, 0, 0]): Crossing[] {
+  return SIDES.map((s) => {
+    const aside = flat + s * (tilt + s * bow);
+    const turn = Math.atan(tilt + 2 * s * bow);
+    const [c, d] = [Math.cos(turn), Math.sin(turn)];
+    return {
+      at: [at[0] - s * way[1] + aside * way[0], at[1] + s * way[0] + aside * way[1]],
+      // Turned with the edge, so that it is crossed square everywhere.
+      way: [c * way[0] + d * way[1], c * way[1] - d * way[0]],
+    };
+  });
+}
+
+/** A parabola through how far aside each crossing lies: least squares over evenly spaced places. */
+function bowOf(aside: readonly number[]): [number, number, number] {
+  const n = SIDES.length;
+  const s2 = SIDES.reduce((sum, s) => sum + s * s, 0);
+  const s4 = SIDES.reduce((sum, s) => sum + s ** 4, 0);
+  const [a0, a1, a2] = [0, 1, 2].map((power) => aside.reduce((sum, v, k) => sum + v * SIDES[k] ** power, 0));
+  const bow = (n * a2 - s2 * a0) / (n * s4 - s2 * s2);
+  return [(a0 - bow * s2) / n, a1 / s2, bow];
+}
+
+interface Read extends Stretch {
+  readonly place: Point;
+}
+
+/** Reads an edge at a place, the crossings laid along it as it bends. */
+function readAt(
+  light: CloseLight,
+  at: Point,
+  way: Point,
+  { sign, reachMm, widthMm }: { sign: number; reachMm: number; widthMm: number },
+): Read | null {
+  const first = valuesAcross(light, crossingsAt(at, way));
+  const from = reachMm > 0 ? steepestIn(meanOf(first), sign, { reachMm, widthMm }).at : 0;
+  const middle: Point = [at[0] + from * way[0], at[1] + from * way[1]];
+  const near = stretchOf(from === 0 ? first : valuesAcross(light, crossingsAt(middle, way)), sign);
+  if (!near) return null;
+  const [flat, tilt, bow] = bowOf(near.aside);
+  const along = [near.at + flat, tilt, bow] as const;
+  const read = stretchOf(valuesAcross(light, crossingsAt(middle, way, along)), sign) ?? near;
+  const aside = near.at + (read === near ? 0 : read.at);
+  return { ...read, place: [middle[0] + aside * way[0], middle[1] + aside * way[1]] };
+}
+
+/** What differs by the two ends of a run, where nothing rises between: steps over its reach. */
+const difference = (run: Float32Array) =>
+  run[run.length - 1 - Math.floor(run.length / 6)] - run[Math.floor(run.length / 6)];
+
+function seenAs(
+  read: Read | null,
+  otherwise: { at: Point; contrast: number },
+  blurMm: number,
+  viewingM: number,
+): SeenEdge {
+  if (!read) {
+    const { at, contrast } = otherwise;
+    return { at, widthMm: null, atMost: false, contrast, class: 'lost', doubtMm: 0 };
+  }
+  const { contrast, place } = read;
+  const own = withoutBlur(read, blurMm);
+  return { at: place, ...own, contrast, class: edgeClass({ widthMm: own.widthMm, contrast }, viewingM) };
+}
+
+const REACH_MM = 6; // along the drift, that an edge is looked for in the painting
+
+/** An edge that a line crosses, as it is planned and as it is painted. */
+export interface EdgeAcross {
+  readonly planned: SeenEdge;
+  readonly painted: SeenEdge;
+  /** it rises the other way than planned */
+  readonly reversed: boolean;
+}
+
+/**
+ * The edge a line crosses: the strongest on it in the plan, and the same in the painting along the drift.
+ * @param line canvas mm, its ends apart
+ * @param shift mm by which the painting lies beside the plan at a place
+ */
+export function edgeAcross(
+  plan: EdgeSight,
+  photo: EdgeSight,
+  {
+    line: [from, to],
+    shift,
+    viewingM,
+  }: { line: readonly [Point, Point]; shift: (at: Point) => Point; viewingM: number },
+): EdgeAcross {
+  const lengthMm = Math.hypot(to[0] - from[0], to[1] - from[1]);
+  const drawn: Point = [(to[0] - from[0]) / lengthMm, (to[1] - from[1]) / lengthMm];
+  const middle: Point = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
+  const t = onLine(plan.light, middle, drawn, lengthMm);
+  const at: Point = [middle[0] + t * drawn[0], middle[1] + t * drawn[1]];
+  const up = uphill(plan.light, at, drawn);
+  // Across the edge, the way the line was drawn.
+  const way: Point = up[0] * drawn[0] + up[1] * drawn[1] < 0 ? [-up[0], -up[1]] : up;
+  const planned = readAt(plan.light, at, way, { sign: 0, reachMm: 0, widthMm: 0 });
+  const start = planned?.place ?? at;
+  const [dx, dy] = shift(start);
+  const there: Point = [start[0] + dx, start[1] + dy];
+  const sign = planned && Math.abs(planned.contrast) >= LOST_UNDER ? Math.sign(planned.contrast) : 0;
+  const look = (wanted: number) =>
+    readAt(photo.light, there, way, { sign: wanted, reachMm: REACH_MM, widthMm: planned?.widthMm ?? 0 });
+  const same = look(sign);
+  const weak = sign !== 0 && Math.abs(same?.contrast ?? 0) < LOST_UNDER;
+  const other = weak ? look(-sign) : null;
+  const reversed = Math.abs(other?.contrast ?? 0) >= LOST_UNDER;
+  const painted = reversed ? other : same;
+  const between = (light: CloseLight, place: Point) => difference(meanOf(valuesAcross(light, crossingsAt(place, way))));
+  return {
+    planned: seenAs(planned, { at, contrast: planned ? 0 : between(plan.light, at) }, plan.blurMm, viewingM),
+    painted: seenAs(
+      painted,
+      { at: there, contrast: painted ? 0 : between(photo.light, there) },
+      photo.blurMm,
+      viewingM,
+    ),
+    reversed,
+  };
+}

@@ -1,0 +1,167 @@
+import { describe, expect, test } from 'vitest';
+import { chance } from '../chance.testing';
+import { closeLightOf, makeRaster, type CloseLight, type Picture, type Point } from '../raster';
+import { luminanceFromValue, SRGB_PROFILE, codeFromLinear } from '../colour';
+import { edgeAcross, pixelBlur } from './across';
+import { edgeClass } from './edgeClass';
+import { ACROSS, RISE, risen, riseIn } from './rise';
+import { stretchOf } from './stretch';
+
+/** A rise of so many mm about a place, of one step upon five. */
+const rising = (widthMm: number, at = 0, contrast = 1) =>
+  Float32Array.from(ACROSS, (t) => 5 + contrast * risen(((t - at) * RISE) / widthMm));
+
+/** About normal, mean 0, sigma 1. */
+const normal = (random: () => number) => (random() + random() + random() + random() - 2) * Math.sqrt(3);
+
+/** Strokes: noise that goes on over a few places. */
+const grain = (random: () => number, steps: number) => {
+  const raw = Array.from(ACROSS, () => normal(random));
+  return raw.map((v, k) => (steps * (v + (raw[k - 1] ?? 0) + (raw[k + 1] ?? 0))) / Math.sqrt(3));
+};
+
+describe('a rise', () => {
+  test.each([0.8, 1.2, 2, 3.5, 6, 9, 12])('of %d mm is read as wide as it is', (widthMm) => {
+    const { widthMm: read, contrast, at } = riseIn(rising(widthMm, 0.3), 0) ?? { widthMm: 0, contrast: 0, at: 0 };
+    expect(Math.abs(Math.log(read / widthMm))).toBeLessThan(0.05);
+    expect(contrast).toBeCloseTo(1, 1);
+    expect(at).toBeCloseTo(0.3, 1);
+  });
+
+  test('narrow beside another a few millimetres on is not widened by it', () => {
+    const both = rising(1, 0).map((v, k) => v + 1.2 * risen(((ACROSS[k] - 9) * RISE) / 1));
+    expect(riseIn(both, 0)?.widthMm).toBeLessThan(1.3);
+  });
+
+  test('on a slope is told from the slope', () => {
+    const sloping = rising(2).map((v, k) => v + 0.02 * ACROSS[k]);
+    expect(riseIn(sloping, 0)?.widthMm).toBeCloseTo(2, 0);
+  });
+
+  test('is looked for of the sign that is asked for', () => {
+    expect(riseIn(rising(2), 1)?.contrast).toBeGreaterThan(0.9);
+    expect(Math.abs(riseIn(rising(2), -1)?.contrast ?? 0)).toBeLessThan(0.3);
+  });
+
+  test('under strokes lies within the doubt it states, nine times in ten', () => {
+    const random = chance(4);
+    const within = Array.from({ length: 60 }, (_, k) => {
+      const widthMm = [1, 2, 4, 8][k % 4];
+      const strokes = grain(random, 0.04);
+      const read = riseIn(
+        rising(widthMm).map((v, i) => v + strokes[i]),
+        0,
+      );
+      return read !== null && Math.abs(Math.log(read.widthMm / widthMm)) <= 1.645 * read.doubt;
+    });
+    expect(within.filter(Boolean).length).toBeGreaterThanOrEqual(51);
+  });
+});
+
+describe('crossings of one edge', () => {
+  test('that wobble are laid on one another: it is as hard as each of them', () => {
+    const wobbling = Array.from({ length: 11 }, (_, k) => rising(1, 1.2 * Math.sin(k)));
+    expect(stretchOf(wobbling, 0)?.widthMm).toBeLessThan(1.25);
+  });
+
+  test('of a soft edge are not sharpened by their noise', () => {
+    const random = chance(9);
+    const noisy = Array.from({ length: 11 }, () => {
+      const strokes = grain(random, 0.08);
+      return rising(8).map((v, i) => v + strokes[i]);
+    });
+    const { widthMm } = stretchOf(noisy, 0) ?? { widthMm: 0 };
+    expect(Math.abs(Math.log(widthMm / 8))).toBeLessThan(0.25);
+  });
+});
+
+type ValueAt = (x: number, y: number) => number;
+
+/** 120 x 90 mm of canvas, six pixels a millimetre, and the same as it is shown in whole. */
+function lightOf(at: ValueAt, shownAs = (light: number) => light): CloseLight {
+  const [width, height] = [720, 540];
+  const light = (x: number, y: number) => luminanceFromValue(at(x, y)) / 100;
+  const data = new Uint8Array(3 * width * height);
+  for (let v = 0, i = 0; v < height; v++)
+    for (let u = 0; u < width; u++, i += 3)
+      data.fill(Math.round(255 * codeFromLinear(light((u + 0.5) / 6, (v + 0.5) / 6))), i, i + 3);
+  const picture: Picture = { width, height, data, profile: SRGB_PROFILE };
+  const coarse = (how: (light: number) => number) => {
+    const raster = makeRaster(240, 180);
+    for (const plane of [raster.r, raster.g, raster.b])
+      for (let i = 0; i < plane.length; i++)
+        plane[i] = how(light(((i % 240) + 0.5) / 2, (Math.floor(i / 240) + 0.5) / 2));
+    return raster;
+  };
+  return closeLightOf({
+    picture,
+    place: ([x, y]) => [6 * x, 6 * y],
+    cut: coarse((v) => v),
+    shown: coarse(shownAs),
+    other: null,
+    widthMm: 120,
+  });
+}
+
+/** A disc whose border rises over so many mm. */
+const disc =
+  (widthMm: number, { by = 0, steps = 2 }: { by?: number; steps?: number } = {}): ValueAt =>
+  (x, y) =>
+    4 + steps * risen(((25 - Math.hypot(x - 60 - by, y - 45)) * RISE) / widthMm);
+
+const sight = (light: CloseLight) => ({ light, blurMm: pixelBlur(light.pixelMm) });
+const LINE: readonly [Point, Point] = [
+  [22, 45],
+  [50, 45],
+];
+const across = (planned: ValueAt, painted: ValueAt, shift: Point = [0, 0]) =>
+  edgeAcross(sight(lightOf(planned)), sight(lightOf(painted)), { line: LINE, shift: () => shift, viewingM: 1 });
+
+describe('the edge a line crosses', () => {
+  test('is read in plan and painting, square across though the line is not', () => {
+    const { planned, painted } = edgeAcross(sight(lightOf(disc(2.4))), sight(lightOf(disc(7))), {
+      line: [
+        [25, 30],
+        [45, 45],
+      ],
+      shift: () => [0, 0],
+      viewingM: 1,
+    });
+    expect(planned.widthMm).toBeCloseTo(2.4, 0);
+    expect(painted.widthMm).toBeCloseTo(7, 0);
+    expect([planned.class, painted.class]).toEqual(['firm', 'soft']);
+  });
+
+  test('is found in the painting six millimetres off', () => {
+    const { painted } = across(disc(2), disc(2, { by: 5.5 }));
+    const inPlace = across(disc(2), disc(2)).painted;
+    expect((painted.widthMm ?? 0) / (inPlace.widthMm ?? 1)).toBeCloseTo(1, 1);
+    expect(painted.at[0]).toBeCloseTo(40.5, 0);
+  });
+
+  test('that is not painted is lost, and no width is made up for it', () => {
+    const { planned, painted } = across(disc(2), () => 4);
+    expect(planned.class).toBe('firm');
+    expect(painted.class).toBe('lost');
+    expect(Math.abs(painted.contrast)).toBeLessThan(0.1);
+  });
+
+  test('that rises the other way is told as reversed', () => {
+    expect(across(disc(2), disc(2)).reversed).toBe(false);
+    expect(across(disc(2), disc(2, { steps: -2 })).reversed).toBe(true);
+  });
+
+  test('keeps its contrast as it is shown, its light taken out', () => {
+    const half = sight(lightOf(disc(2), (light) => light / 2));
+    const line = { line: LINE, shift: (): Point => [0, 0], viewingM: 1 };
+    const { planned, painted } = edgeAcross(sight(lightOf(disc(2))), half, line);
+    expect(painted.contrast).toBeLessThan(planned.contrast);
+    expect(painted.widthMm).toBeCloseTo(planned.widthMm ?? 0, 0);
+  });
+
+  test('is called by the distance it is seen from', () => {
+    expect(edgeClass({ widthMm: 2, contrast: 1 }, 1)).toBe('firm');
+    expect(edgeClass({ widthMm: 2, contrast: 1 }, 2)).toBe('hard');
+    expect(edgeClass({ widthMm: 2, contrast: 0.2 }, 2)).toBe('lost');
+  });
+});

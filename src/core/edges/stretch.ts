@@ -1,0 +1,151 @@
+import { LUMINANCE, valueFast } from '../colour';
+import { makeLightRun, median, type CloseLight, type LightRun, type Point } from '../raster';
+import { ACROSS, riseIn, risen, RISE, type Rise } from './rise';
+
+/** A short line across an edge: a place on it and the way it is crossed, a unit vector. Canvas mm. */
+export interface Crossing {
+  readonly at: Point;
+  readonly way: Point;
+}
+
+/** Munsell value along a run of light. */
+export function valuesOf({ r, g, b }: LightRun): Float32Array {
+  const out = new Float32Array(r.length);
+  for (let k = 0; k < out.length; k++)
+    out[k] = valueFast(LUMINANCE[0] * r[k] + LUMINANCE[1] * g[k] + LUMINANCE[2] * b[k]);
+  return out;
+}
+
+/** Values across an edge at every crossing. */
+export function valuesAcross(light: CloseLight, crossings: readonly Crossing[]): Float32Array[] {
+  const run = makeLightRun(ACROSS.length);
+  return crossings.map(({ at, way }) => {
+    light.along(at, way, ACROSS, run);
+    return valuesOf(run);
+  });
+}
+
+export function meanOf(runs: readonly Float32Array[]): Float32Array {
+  const out = new Float32Array(ACROSS.length);
+  for (const run of runs) for (let k = 0; k < out.length; k++) out[k] += run[k];
+  return out.map((sum) => sum / runs.length);
+}
+
+const NEAR = { mm: 5, box: { least: 1.5, most: 6 } }; // nearer is likelier; what a change is told over
+
+/** Mean of a run between two places, mm. */
+function meanBetween(run: Float32Array, from: number, to: number): number {
+  let [sum, weight] = [0, 0];
+  for (let k = 0; k < run.length; k++) {
+    if (ACROSS[k] < from || ACROSS[k] > to) continue;
+    const w = ACROSS[Math.min(k + 1, run.length - 1)] - ACROSS[Math.max(0, k - 1)];
+    sum += w * run[k];
+    weight += w;
+  }
+  return weight > 0 ? sum / weight : NaN;
+}
+
+/**
+ * Where an edge lies that is looked for: mm from the middle, by the steepest change of the wanted sign, the nearer the
+ * likelier.
+ */
+export function steepestIn(
+  run: Float32Array,
+  sign: number,
+  { reachMm, widthMm }: { reachMm: number; widthMm: number },
+) {
+  const box = Math.min(NEAR.box.most, Math.max(NEAR.box.least, widthMm));
+  let best = { at: 0, change: 0 };
+  let most = -Infinity;
+  for (let t = -reachMm; t <= reachMm + 1e-6; t += 0.25) {
+    const change = meanBetween(run, t, t + box) - meanBetween(run, t - box, t);
+    const score = (sign === 0 ? Math.abs(change) : sign * change) * Math.exp(-0.5 * (t / NEAR.mm) ** 2);
+    if (score > most) [most, best] = [score, { at: t, change }];
+  }
+  return best;
+}
+
+/** A run moved by so many mm, between its places; what it does not reach is as at its end. */
+function movedBy(run: Float32Array, by: number): Float32Array {
+  const out = new Float32Array(run.length);
+  let low = 0;
+  for (let k = 0; k < run.length; k++) {
+    const t = ACROSS[k] + by;
+    while (low < run.length - 2 && ACROSS[low + 1] <= t) low++;
+    const share = Math.min(1, Math.max(0, (t - ACROSS[low]) / (ACROSS[low + 1] - ACROSS[low])));
+    out[k] = run[low] + share * (run[low + 1] - run[low]);
+  }
+  return out;
+}
+
+const FURTHEST = 2.5; // mm a crossing of one edge may lie beside its neighbours'
+
+/**
+ * How far each crossing lies beside the course of all, mm: least squares of a small move, in a window about the course,
+ * level and contrast of its own. What noise alone would move is not moved.
+ */
+function asideOf(runs: readonly Float32Array[], { at, widthMm, contrast }: Rise): number[] {
+  const sigma = Math.max(0.35, widthMm / RISE);
+  const half = 2.2 * sigma + 0.6;
+  const places = [...ACROSS.keys()].filter((k) => Math.abs(ACROSS[k] - at) <= half);
+  const w = places.map((k) => ACROSS[Math.min(k + 1, ACROSS.length - 1)] - ACROSS[Math.max(0, k - 1)]);
+  const shape = places.map((k) => risen((ACROSS[k] - at) / sigma));
+  const steep = places.map((k) => (-contrast * Math.exp(-0.5 * ((ACROSS[k] - at) / sigma) ** 2)) / sigma / 2.5066);
+  const total = w.reduce((sum, v) => sum + v, 0);
+  const centred = (list: readonly number[]) => {
+    const mean = list.reduce((sum, v, i) => sum + w[i] * v, 0) / total;
+    return list.map((v) => v - mean);
+  };
+  const [p, d] = [centred(shape), centred(steep)];
+  const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, v, i) => sum + w[i] * v * b[i], 0);
+  const [pp, pd, dd] = [dot(p, p), dot(p, d), dot(d, d)];
+  const det = pp * dd - pd * pd;
+  if (det < 1e-9) return runs.map(() => 0);
+  const found = runs.map((run) => {
+    const v = centred(places.map((k) => run[k]));
+    const [pv, dv] = [dot(p, v), dot(d, v)];
+    const move = (pp * dv - pd * pv) / det;
+    const gain = (dd * pv - pd * dv) / det;
+    const left = Math.max(0, dot(v, v) - gain * pv - move * dv) / total;
+    return { move: Math.max(-FURTHEST, Math.min(FURTHEST, move)), noise: (left * 0.5 * pp) / det };
+  });
+  const spread = found.reduce((sum, { move }) => sum + move * move, 0) / found.length;
+  const noise = found.reduce((sum, one) => sum + one.noise, 0) / found.length;
+  const kept = spread > 0 ? Math.max(0, 1 - noise / spread) : 0;
+  return found.map(({ move }) => kept * move);
+}
+
+const ROUNDS = 3;
+
+/** An edge as read at several crossings of it. */
+export interface Stretch extends Rise {
+  /** the course of all crossings laid on one another: values at {@link ACROSS} */
+  readonly run: Float32Array;
+  /** mm each crossing lies beside the middle of all */
+  readonly aside: readonly number[];
+}
+
+/**
+ * Reads an edge from its crossings, each laid on its own middle first: a wobbly edge is not a soft one.
+ * @param runs values at {@link ACROSS}; @param sign of its contrast; 0 = either
+ * @param middle where it is looked for, mm
+ * @returns null where nothing rises
+ */
+export function stretchOf(runs: readonly Float32Array[], sign: number, middle = 0): Stretch | null {
+  let mean = meanOf(runs);
+  let rise = riseIn(mean, sign, middle);
+  if (!rise) return null;
+  let aside = runs.map(() => 0);
+  for (let round = 0; round < ROUNDS && runs.length > 1; round++) {
+    const laid = runs.map((run, k) => movedBy(run, aside[k]));
+    const more = asideOf(laid, rise);
+    aside = aside.map((mm, k) => Math.max(-FURTHEST, Math.min(FURTHEST, mm + more[k])));
+    const level = median(aside);
+    aside = aside.map((mm) => mm - level);
+    const next = meanOf(runs.map((run, k) => movedBy(run, aside[k])));
+    const again = riseIn(next, Math.sign(rise.contrast), rise.at);
+    if (!again) break;
+    [mean, rise] = [next, again];
+  }
+  return { ...rise, run: mean, aside };
+}
