@@ -31,6 +31,7 @@ export interface SeenEdge {
 export const pixelBlur = (pixelMm: number): number => RISE * pixelMm * Math.sqrt(1 / 6);
 
 const NARROWEST = 0.6; // of a picture's blur: what is narrower cannot be told from none
+const SHAPE_DOUBT = 0.05; // one sigma of a width, as a share of it: no edge rises quite as a lens blurs
 const BLUR_DOUBT = 0.15; // one sigma of a blur, as a share of it: a lens is not as sharp everywhere
 
 /** A course without the blur of the picture it was seen in: widths add as squares. */
@@ -42,7 +43,7 @@ export function withoutBlur(
   const least = NARROWEST * blurMm;
   const atMost = own < least;
   const widthMm = atMost ? least : own;
-  const ofSeen = (seen * seen * doubt) / Math.max(widthMm, least, 1e-3);
+  const ofSeen = (seen * seen * Math.hypot(doubt, SHAPE_DOUBT)) / Math.max(widthMm, least, 1e-3);
   const ofBlur = (BLUR_DOUBT * blurMm * blurMm) / Math.max(widthMm, least, 1e-3);
   return { widthMm, atMost, doubtMm: Math.min(Math.hypot(ofSeen, ofBlur), widthMm) };
 }

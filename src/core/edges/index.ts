@@ -1,2 +1,11 @@
 export { EDGE_CLASSES, EDGE_NAMES, edgeClass, LOST_UNDER, type EdgeClass } from './edgeClass';
 export { edgeAcross, pixelBlur, type EdgeAcross, type EdgeSight, type SeenEdge } from './across';
+export {
+  changeAt,
+  EVERY_MM,
+  readEdges,
+  type EdgeChange,
+  type EdgeLine,
+  type EdgePlace,
+  type EdgesAsk,
+} from './edgeReading';

@@ -8,6 +8,8 @@ export interface Rise {
   readonly contrast: number;
   /** one sigma of the natural logarithm of its width, as far as what does not follow the course tells */
   readonly doubt: number;
+  /** mm either side of its middle that were looked at */
+  readonly half: number;
 }
 
 /** 10-90 % of a normal rise of one sigma. */
@@ -65,35 +67,84 @@ interface Course {
   /** mean square of what is left */
   readonly left: number;
   readonly count: number;
+  /** mm either side that were looked at */
+  readonly half: number;
 }
 
+/** A run as it is looked at in a window: places (shares of its half), values and their weight. */
 interface Window {
-  readonly first: number;
-  readonly last: number;
+  readonly middle: number;
   readonly half: number;
+  readonly t: Float64Array;
+  readonly v: Float64Array;
+  readonly w: Float64Array;
+}
+
+const BINS = 10; // either side of a window's middle; no narrower than places lie apart
+const CLOSEST = 0.25; // mm
+
+/** Means of a run over the bins of a window: a wide window needs no places as close as a narrow one. */
+function windowOn(run: Float32Array, middle: number, half: number): Window {
+  const bin = Math.max(CLOSEST, half / BINS);
+  const count = 2 * Math.round(half / bin) + 1;
+  const [t, v, w] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  for (let k = firstFrom(middle - half - bin / 2); k < ACROSS.length; k++) {
+    const i = Math.round((ACROSS[k] - middle + half) / bin);
+    if (i < 0) continue;
+    if (i >= count) break;
+    // Places far apart stand for more of the run.
+    const weight = SPANS[k];
+    t[i] += (weight * (ACROSS[k] - middle)) / half;
+    v[i] += weight * run[k];
+    w[i] += weight;
+  }
+  let filled = 0;
+  for (let i = 0; i < count; i++) {
+    if (w[i] === 0) continue;
+    t[filled] = t[i] / w[i];
+    v[filled] = v[i] / w[i];
+    w[filled] = w[i];
+    filled++;
+  }
+  return { middle, half, t: t.subarray(0, filled), v: v.subarray(0, filled), w: w.subarray(0, filled) };
+}
+
+/** mm of the run that each place of {@link ACROSS} stands for, doubled. */
+export const SPANS = ACROSS.map((_, k) => ACROSS[Math.min(k + 1, ACROSS.length - 1)] - ACROSS[Math.max(0, k - 1)]);
+
+/** The first place from so many mm on. */
+export function firstFrom(mm: number): number {
+  let [low, high] = [0, ACROSS.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (ACROSS[middle] < mm) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 const SLOPE_HELD = 0.02; // how strongly a slope is held at none: it and a wide rise look alike
 
 /** The best level, slope and contrast for a rise of one place and width: least squares of three unknowns. */
-function fitted(run: Float32Array, at: number, sigma: number, { first, last, half }: Window): Course {
+function fitted({ middle, half, t: times, v: values, w: weights }: Window, at: number, sigma: number): Course {
   let [n, st, sp, stt, stp, spp, sv, stv, spv, svv] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
-  const per = 1 / sigma;
-  for (let k = first; k <= last; k++) {
-    // Places far apart stand for more of the run.
-    const w = ACROSS[Math.min(k + 1, ACROSS.length - 1)] - ACROSS[Math.max(0, k - 1)];
-    const t = (ACROSS[k] - at) / half;
-    const p = risen((ACROSS[k] - at) * per) - 0.5;
-    const v = run[k];
+  const aside = (at - middle) / half;
+  const per = half / sigma;
+  for (let k = 0; k < times.length; k++) {
+    const w = weights[k];
+    const t = times[k] - aside;
+    const p = risen(t * per) - 0.5;
+    const v = values[k];
+    const [wt, wp] = [w * t, w * p];
     n += w;
-    st += w * t;
-    sp += w * p;
-    stt += w * t * t;
-    stp += w * t * p;
-    spp += w * p * p;
+    st += wt;
+    sp += wp;
+    stt += wt * t;
+    stp += wt * p;
+    spp += wp * p;
     sv += w * v;
-    stv += w * t * v;
-    spv += w * p * v;
+    stv += wt * v;
+    spv += wp * v;
     svv += w * v * v;
   }
   const [mt, mp, mv] = [st / n, sp / n, sv / n];
@@ -111,31 +162,44 @@ function fitted(run: Float32Array, at: number, sigma: number, { first, last, hal
     slope: slope / half,
     contrast,
     left,
-    count: last - first,
+    count: times.length,
+    half,
   };
 }
 
 const [LEAST_SIGMA, WIDEST] = [0.06, 1 / 2.1]; // mm; of a window's half
 
-const FINEST = 0.012; // of a width, to which it is searched for
+const FINEST = 0.02; // of a width, to which it is searched for
 const LEAST_GAIN = 0.98; // of what is left, that another round at the same step must bring it under
 
+/** Where a search begins: places and sigmas, mm. */
+interface Start {
+  readonly sign: number;
+  readonly from: readonly (readonly [at: number, sigma: number])[];
+}
+
+/** Begins everywhere in a window. */
+const anywhere = (middle: number, half: number, sign: number): Start => ({
+  sign,
+  from: [0.1, 0.3].flatMap((share) => [-0.25, 0, 0.25].map((aside) => [middle + aside * half, share * half] as const)),
+});
+
 /** The best place and width in a window. */
-function bestIn(run: Float32Array, middle: number, window: Window, sign: number): Course | null {
-  const most = window.half * WIDEST * 1.4;
+function bestIn(window: Window, { sign, from }: Start): Course | null {
+  const { middle, half } = window;
+  const most = half * WIDEST * 1.4;
   const better = (best: Course | null, at: number, sigma: number): Course | null => {
-    if (sigma < LEAST_SIGMA || sigma > most || Math.abs(at - middle) > window.half * 0.6) return best;
-    const one = fitted(run, at, sigma, window);
+    if (sigma < LEAST_SIGMA || sigma > most || Math.abs(at - middle) > half * 0.6) return best;
+    const one = fitted(window, at, sigma);
     const wanted = sign === 0 || Math.sign(one.contrast) === sign;
     return wanted && (!best || one.left < best.left) ? one : best;
   };
   let best: Course | null = null;
-  for (const share of [0.08, 0.18, 0.4])
-    for (const aside of [-0.3, 0, 0.3]) best = better(best, middle + aside * window.half, share * window.half);
+  for (const [at, sigma] of from) best = better(best, at, sigma);
   // A pattern search: on while it gains, closer where it does not.
   for (let step = 0.5; best && step > FINEST;) {
     const { at, sigma, left }: Course = best;
-    const by = step * Math.min(0.5 * window.half, 1.5 * sigma);
+    const by = step * Math.min(0.5 * half, 1.5 * sigma);
     best = better(best, at - by, sigma);
     best = better(best, at + by, sigma);
     best = better(best, at, sigma * (1 + step));
@@ -145,19 +209,12 @@ function bestIn(run: Float32Array, middle: number, window: Window, sign: number)
   return best;
 }
 
-const windowAt = (middle: number, half: number): Window => {
-  let [first, last] = [0, ACROSS.length - 1];
-  while (first < ACROSS.length - 1 && ACROSS[first] < middle - half - 1e-6) first++;
-  while (last > 0 && ACROSS[last] > middle + half + 1e-6) last--;
-  return { first, last, half };
-};
-
 const LEAST_SHARE = 0.6; // of the strongest rise about a place, that a narrower one must have to be the edge itself
-// Of a rise, what the slope it stands on may come to over a window, along it and against it: else it is made up of slopes.
+// Of a rise, what the slope it stands on may come to over a window, along it and against it: else slopes make it up.
 const MOST_SLOPE = { along: 0.8, against: 0.3 };
 const CONFIRMED = 2; // wider windows
 const FOLLOWS = 0.16; // of its contrast, what may be left beside a rise, root of mean square
-const ALIKE = 3; // places beside one another along a run that err together
+const ALIKE = 0.75; // mm of a run that errs together
 const UNSAID = 12; // times what least squares say: windows and places are chosen, too
 
 const isRise = ({ slope, contrast }: Course, half: number): boolean =>
@@ -170,7 +227,7 @@ function courseIn(run: Float32Array, sign: number, middle: number): Course | nul
   let edge: Course | null = null;
   let confirmed = 0;
   for (const half of WINDOWS) {
-    const course = bestIn(run, middle, windowAt(middle, half), sign);
+    const course = bestIn(windowOn(run, middle, half), anywhere(middle, half, sign));
     const holds =
       course &&
       course.sigma <= half * WIDEST &&
@@ -193,9 +250,20 @@ function courseIn(run: Float32Array, sign: number, middle: number): Course | nul
 export function riseIn(run: Float32Array, sign: number, middle = 0): Rise | null {
   const edge = courseIn(run, sign, middle);
   if (!edge) return null;
-  const { at, sigma, contrast, left, count } = edge;
+  return told(edge);
+}
+
+/** The same rise in a run that is much like the one it was found in. */
+export function riseAgain(run: Float32Array, { at, widthMm, contrast, half }: Rise): Rise | null {
+  const start: Start = { sign: Math.sign(contrast), from: [[at, widthMm / RISE]] };
+  const course = bestIn(windowOn(run, at, half), start);
+  return course && told(course);
+}
+
+function told({ at, sigma, contrast, left, count, half }: Course): Rise {
   // Of a least-squares fit: what is left, over how much a wider rise would change within the places that tell.
-  const telling = Math.max(2, Math.min(count, (4 * sigma) / 0.25)) / ALIKE;
+  const bin = Math.max(CLOSEST, half / BINS);
+  const telling = Math.max(2, Math.min(count, (4 * sigma) / bin)) / Math.max(1, ALIKE / bin);
   const doubt = (UNSAID * Math.sqrt(left)) / Math.abs(contrast) / Math.sqrt(telling);
-  return { at, widthMm: RISE * sigma, contrast, doubt };
+  return { at, widthMm: RISE * sigma, contrast, doubt, half };
 }

@@ -16,65 +16,92 @@ export interface EdgeSegment {
   readonly contrast: number;
 }
 
-/** The cracks between pixels of unlike masses as a graph: for every pixel corner the cracks that end there. */
-function cracksOf({ massOf, width, height }: MassMap) {
-  const across = (x: number, y: number) => (x < 0 || y < 0 || x >= width || y >= height ? -1 : massOf[y * width + x]);
-  const pairAt = (x: number, y: number, right: boolean): number => {
-    // The crack that leaves corner (x, y) to the right, or downwards, and the two masses beside it.
-    const [a, b] = right ? [across(x, y - 1), across(x, y)] : [across(x - 1, y), across(x, y)];
-    return a < 0 || b < 0 || a === b ? -1 : Math.min(a, b) * 65536 + Math.max(a, b);
-  };
-  const corners = width + 1;
-  /** right, down, left, up: the pair beside each crack at a corner; -1 = none */
-  const around = (corner: number): [number, number][] => {
-    const [x, y] = [corner % corners, Math.floor(corner / corners)];
-    const all: [number, number][] = [
-      [pairAt(x, y, true), corner + 1],
-      [pairAt(x, y, false), corner + corners],
-      [x > 0 ? pairAt(x - 1, y, true) : -1, corner - 1],
-      [y > 0 ? pairAt(x, y - 1, false) : -1, corner - corners],
-    ];
-    return all.filter(([pair]) => pair >= 0);
-  };
-  return { corners, around };
-}
+/**
+ * The cracks between pixels of unlike masses, as a graph over the corners of pixels: the crack that leaves a corner to
+ * the right has number 2 corner, the one downwards 2 corner + 1.
+ */
+class Cracks {
+  readonly corners: number;
+  /** the pair of masses beside each crack, the smaller index times 65536; -1 = none */
+  private readonly pairs: Int32Array;
+  private readonly walked: Uint8Array;
 
-/** Walks the cracks of one pair of masses from a corner until they meet another, or come round. */
-function walk(
-  start: number,
-  [pair, first]: [number, number],
-  { around, done }: { around: (c: number) => [number, number][]; done: Set<string> },
-): number[] {
-  const key = (a: number, b: number) => `${Math.min(a, b)}-${Math.max(a, b)}`;
-  const path = [start, first];
-  done.add(key(start, first));
-  for (;;) {
-    const at = path[path.length - 1];
-    const ways = around(at);
-    if (ways.length !== 2) return path; // a junction, or the picture's border
-    const next = ways.find(([other, to]) => other === pair && !done.has(key(at, to)));
-    if (!next) return path;
-    done.add(key(at, next[1]));
-    path.push(next[1]);
+  constructor({ massOf, width, height }: MassMap) {
+    this.corners = width + 1;
+    const count = 2 * this.corners * (height + 1);
+    this.pairs = new Int32Array(count).fill(-1);
+    this.walked = new Uint8Array(count);
+    const pairOf = (a: number, b: number) => Math.min(a, b) * 65536 + Math.max(a, b);
+    for (let y = 0, i = 0; y < height; y++)
+      for (let x = 0; x < width; x++, i++) {
+        const corner = y * this.corners + x;
+        const [here, above, left] = [massOf[i], massOf[i - width], massOf[i - 1]];
+        if (y > 0 && above !== here) this.pairs[2 * corner] = pairOf(above, here);
+        if (x > 0 && left !== here) this.pairs[2 * corner + 1] = pairOf(left, here);
+      }
+  }
+
+  /** The cracks that end at a corner: their numbers, and the corner at the other end of each. */
+  private *at(corner: number): Generator<readonly [crack: number, to: number]> {
+    const { corners, pairs } = this;
+    if (pairs[2 * corner] >= 0) yield [2 * corner, corner + 1];
+    if (pairs[2 * corner + 1] >= 0) yield [2 * corner + 1, corner + corners];
+    if (corner >= 1 && pairs[2 * (corner - 1)] >= 0) yield [2 * (corner - 1), corner - 1];
+    const up = 2 * (corner - corners) + 1;
+    if (up >= 0 && pairs[up] >= 0) yield [up, corner - corners];
+  }
+
+  /** Walks the cracks of one pair of masses from a corner until they meet another, or come round. */
+  private walk(start: number, [crack, first]: readonly [number, number]): { pair: number; path: number[] } {
+    const pair = this.pairs[crack];
+    const path = [start, first];
+    this.walked[crack] = 1;
+    for (let at = first; ;) {
+      const ways = [...this.at(at)];
+      if (ways.length !== 2) return { pair, path }; // a junction, or the picture's border
+      const next = ways.find(([other]) => this.pairs[other] === pair && !this.walked[other]);
+      if (!next) return { pair, path };
+      [, at] = next;
+      this.walked[next[0]] = 1;
+      path.push(at);
+    }
+  }
+
+  /** Every chain of cracks: junctions first, so that each runs from one to the next; what is left are closed rings. */
+  chains(): { pair: number; path: number[] }[] {
+    const ends = new Uint8Array(this.pairs.length / 2);
+    this.pairs.forEach((pair, crack) => {
+      if (pair < 0) return;
+      const corner = crack >> 1;
+      ends[corner]++;
+      ends[crack & 1 ? corner + this.corners : corner + 1]++;
+    });
+    const out: { pair: number; path: number[] }[] = [];
+    for (const junctions of [true, false])
+      ends.forEach((count, corner) => {
+        if (count === 0 || (junctions && count === 2)) return;
+        for (const way of this.at(corner)) if (!this.walked[way[0]]) out.push(this.walk(corner, way));
+      });
+    return out;
   }
 }
 
-function chainsOf(masses: MassMap): { pair: number; path: number[] }[] {
-  const { corners, around } = cracksOf(masses);
-  const done = new Set<string>();
-  const out: { pair: number; path: number[] }[] = [];
-  const total = corners * (masses.height + 1);
-  // Junctions first, so that every chain runs from one to the next; what is left are closed rings.
-  for (const junctions of [true, false])
-    for (let corner = 0; corner < total; corner++) {
-      const ways = around(corner);
-      if (ways.length === 0 || (junctions && ways.length === 2)) continue;
-      for (const way of ways) {
-        const key = `${Math.min(corner, way[1])}-${Math.max(corner, way[1])}`;
-        if (!done.has(key)) out.push({ pair: way[0], path: walk(corner, way, { around, done }) });
-      }
-    }
-  return out;
+/** A border between two masses, from junction to junction. */
+export interface MassBorder {
+  /** canvas mm, from pixel corner to pixel corner */
+  readonly points: readonly Point[];
+  /** indices of the masses on either side */
+  readonly between: readonly [number, number];
+}
+
+/** Every border between masses, however short. */
+export function massBorders(masses: MassMap, mmPerPixel: number): MassBorder[] {
+  const cracks = new Cracks(masses);
+  const { corners } = cracks;
+  return cracks.chains().map(({ pair, path }) => ({
+    points: path.map((corner): Point => [(corner % corners) * mmPerPixel, Math.floor(corner / corners) * mmPerPixel]),
+    between: [Math.floor(pair / 65536), pair % 65536],
+  }));
 }
 
 const REACH_MM = 14; // how far either side a border is looked at: past the widest soft edge
@@ -177,24 +204,12 @@ export function edgeSegments(
   values: Plane,
   { mmPerPixel, leastMm = 12 }: { mmPerPixel: number; leastMm?: number },
 ): EdgeSegment[] {
-  const corners = masses.width + 1;
-  return chainsOf(masses).flatMap(({ pair, path }): EdgeSegment[] => {
-    const points = path.map((corner): Point => [
-      (corner % corners) * mmPerPixel,
-      Math.floor(corner / corners) * mmPerPixel,
-    ]);
+  return massBorders(masses, mmPerPixel).flatMap(({ points, between }): EdgeSegment[] => {
     const line = simplify(points, 1.2 * mmPerPixel);
     const lengthMm = lengthOf(line);
     if (lengthMm < leastMm) return [];
-    const [one, two] = [Math.floor(pair / 65536), pair % 65536];
     return [
-      {
-        line,
-        middle: middleOf(line, lengthMm),
-        lengthMm,
-        between: [one, two],
-        ...riseOf(profilesAlong(line, values, mmPerPixel)),
-      },
+      { line, middle: middleOf(line, lengthMm), lengthMm, between, ...riseOf(profilesAlong(line, values, mmPerPixel)) },
     ];
   });
 }

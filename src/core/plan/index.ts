@@ -61,7 +61,7 @@ export {
   type PlanContent,
   type PlanSaid,
 } from './content';
-export { edgeSegments, type EdgeSegment } from './edgePlan';
+export { edgeSegments, massBorders, type EdgeSegment, type MassBorder } from './edgePlan';
 export { PASSAGE_LABELS, type Passage, type PassageLabel } from './passage';
 export {
   pixelsOf,
