@@ -1,8 +1,8 @@
-import type { EdgeAcross, SeenEdge } from '../core/edges';
+import { edgeClass, type EdgeAcross, type SeenEdge } from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
-import { boxOf, halfWidth, type Point } from '../core/raster';
+import { boxOf, type Point } from '../core/raster';
 import { driftPoints, halfWidthsOf, lightAsTold } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
 import { InputError } from '../server/images/inputError';
@@ -34,6 +34,8 @@ function formsIn({ reading, account: { forms, turnings } }: Against) {
   );
 }
 
+const VIEWING_M = 1; // edges are called as they are seen from here
+
 /** @throws InputError for a line across nothing that can be read */
 function edgeReport(line: readonly [Point, Point], edge: EdgeAcross | null) {
   if (!edge)
@@ -42,13 +44,16 @@ function edgeReport(line: readonly [Point, Point], edge: EdgeAcross | null) {
       `--edge "${line.map((at) => at.join(',')).join(' ')}" cannot be read: the painting is bare there, or under glare. Draw the line across an edge that is painted.`,
     );
   const { planned, painted, reversed } = edge;
-  const seen = ({ widthMm, atMost, contrast, class: is }: SeenEdge) => ({ widthMm, atMost, contrast, class: is });
+  const seen = (edge: SeenEdge) => {
+    const { widthMm, atMost, contrast } = edge;
+    return { widthMm, atMost, contrast, class: edgeClass(edge, VIEWING_M) };
+  };
   return {
     line,
     target: seen(planned),
     painted: seen(painted),
     reversed,
-    uncertaintyMm: halfWidth(Math.hypot(planned.doubtMm, painted.doubtMm)),
+    uncertaintyMm: Math.hypot(planned.doubtMm, painted.doubtMm),
   };
 }
 

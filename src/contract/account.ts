@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { EdgeLine } from '../core/edges';
 import { PAINT_RANGE } from '../core/plan';
 import { INPUT_TEXT } from '../core/words';
 import type { Account as Told, GlobalDrift as Whole, Landmark as Shown, Seat as Sits } from '../core/read';
@@ -44,6 +45,18 @@ export const Seat = z.object({
 const Paint = z.object({ darkest: z.number(), white: z.number() });
 const Range = z.object({ darkest: z.number(), lightest: z.number(), darkestAt: Point, lightestAt: Point });
 
+const SeenEdge = z.object({
+  at: Point,
+  widthMm: z.number().nullable(),
+  atMost: z.boolean(),
+  contrast: z.number(),
+  doubtMm: z.number(),
+});
+const EdgeOnLine = z.object({
+  between: Ids,
+  places: z.array(z.object({ at: Point, way: Point, planned: SeenEdge, painted: SeenEdge }).nullable()),
+}) satisfies z.ZodType<EdgeLine>;
+
 export const Account = z.object({
   drawing: z.object({
     global: GlobalDrift,
@@ -76,6 +89,8 @@ export const Account = z.object({
   ),
   turnings: z.array(z.object({ ids: z.array(z.number()), span: Both, flat: z.boolean() })),
   seats: z.array(Seat),
+  /** empty in readings made before edges were read */
+  edges: z.array(EdgeOnLine).default([]),
 }) satisfies z.ZodType<Told>;
 
 /** A point the painter showed on both pictures. */

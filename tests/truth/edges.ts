@@ -48,26 +48,27 @@ type Wander = (disc: number, angle: number) => number;
 
 const GROUND = 5.2;
 
+/** Columns and rows of discs. */
+const CELLS = [4, 3] as const;
+
 /** Value and tint at a place, mm. */
 function paintAt(
-  { discs, widthMm }: EdgeScene,
+  { discs, widthMm, heightMm }: EdgeScene,
   [x, y]: readonly [number, number],
   side: 'planned' | 'painted',
   wander: Wander,
 ): { value: number; tint: Rgb } {
-  let value = GROUND + (0.5 * x) / widthMm;
-  let tint: Rgb = [1, 1, 1];
-  discs.forEach((disc, k) => {
-    const [dx, dy] = [x - disc.at[0], y - disc.at[1]];
-    const away = Math.hypot(dx, dy);
-    if (away > disc.radius + 22) return;
-    const toRight = smoothly(0.5 + dx / 24); // the two borders pass over into one another above and below
-    const wide = disc.left[side] ** (1 - toRight) * disc.right[side] ** toRight;
-    const inside = share(((disc.radius + wander(k, Math.atan2(dy, dx)) - away) * SPREAD) / wide);
-    value += (side === 'painted' ? disc.times : 1) * disc.contrast * inside;
-    tint = [0, 1, 2].map((c) => tint[c] * (1 + inside * (disc.tint[c] - 1))) as Rgb;
-  });
-  return { value, tint };
+  // A disc stays inside its own cell.
+  const k = Math.floor((CELLS[1] * y) / heightMm) * CELLS[0] + Math.floor((CELLS[0] * x) / widthMm);
+  const { at, radius, left, right, contrast, times, tint } = discs[k];
+  const [dx, dy] = [x - at[0], y - at[1]];
+  const toRight = smoothly(0.5 + dx / 24); // the two borders pass over into one another above and below
+  const wide = left[side] ** (1 - toRight) * right[side] ** toRight;
+  const inside = share(((radius + wander(k, Math.atan2(dy, dx)) - Math.hypot(dx, dy)) * SPREAD) / wide);
+  return {
+    value: GROUND + (0.5 * x) / widthMm + (side === 'painted' ? times : 1) * contrast * inside,
+    tint: [0, 1, 2].map((c) => 1 + inside * (tint[c] - 1)) as Rgb,
+  };
 }
 
 interface Hand {
@@ -108,16 +109,16 @@ export function edgeScene(seed: number, [widthMm, heightMm]: readonly [number, n
     const factor = [1, 0.5, 2, 1, 3, 0.35][Math.floor(random() * 6)];
     return { planned, painted: Math.min(11, Math.max(0.45, planned * factor)) };
   };
-  const cell = [widthMm / 4, heightMm / 3] as const;
-  const discs = Array.from({ length: 12 }, (_, k): Disc => {
+  const cell = [widthMm / CELLS[0], heightMm / CELLS[1]] as const;
+  const discs = Array.from({ length: CELLS[0] * CELLS[1] }, (_, k): Disc => {
     const at = [
-      (k % 4) * cell[0] + cell[0] * (0.47 + 0.06 * random()),
-      Math.floor(k / 4) * cell[1] + cell[1] * (0.47 + 0.06 * random()),
+      (k % CELLS[0]) * cell[0] + cell[0] * (0.47 + 0.06 * random()),
+      Math.floor(k / CELLS[0]) * cell[1] + cell[1] * (0.47 + 0.06 * random()),
     ] as const;
     const contrast = (random() < 0.5 ? -1 : 1) * (0.8 + 1.8 * random());
     return {
       at,
-      radius: Math.min(...cell) * (0.26 + 0.05 * random()),
+      radius: Math.min(...cell) * (0.25 + 0.04 * random()),
       contrast,
       times: 0.85 + 0.3 * random(),
       left: border(2 * k),
@@ -156,7 +157,7 @@ export async function readScene(
   setup: Setup,
   { strokes, wander, seed }: Omit<Hand, 'pxPerMm'>,
 ): Promise<EdgeResult[]> {
-  const pxPerMm = Math.min(6, 2400 / scene.widthMm);
+  const pxPerMm = Math.min(5, 2400 / scene.widthMm);
   const planned = sheetOf(scene, 'planned', { pxPerMm, strokes: 0, wander: 0, seed });
   const reference = join(scenes, `${scene.name}.png`);
   const raw = { width: planned.width, height: planned.height, channels: 3 } as const;

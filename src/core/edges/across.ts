@@ -1,6 +1,6 @@
 import { LUMINANCE, valueFast } from '../colour';
-import { makeLightRun, type CloseLight, type LightRun, type Point } from '../raster';
-import { edgeClass, LOST_UNDER, type EdgeClass } from './edgeClass';
+import { halfWidth, makeLightRun, type CloseLight, type LightRun, type Point } from '../raster';
+import { LOST_UNDER } from './edgeClass';
 import { RISE } from './rise';
 import { meanOf, steepestIn, stretchOf, valuesAcross, type Crossing, type Stretch } from './stretch';
 
@@ -21,9 +21,7 @@ export interface SeenEdge {
   readonly atMost: boolean;
   /** steps; the far end of the line minus the near one */
   readonly contrast: number;
-  /** as seen from the viewing distance */
-  readonly class: EdgeClass;
-  /** one sigma of the width, mm */
+  /** half-width about its width that holds the truth nine times in ten, mm */
   readonly doubtMm: number;
 }
 
@@ -45,7 +43,7 @@ export function withoutBlur(
   const widthMm = atMost ? least : own;
   const ofSeen = (seen * seen * Math.hypot(doubt, SHAPE_DOUBT)) / Math.max(widthMm, least, 1e-3);
   const ofBlur = (BLUR_DOUBT * blurMm * blurMm) / Math.max(widthMm, least, 1e-3);
-  return { widthMm, atMost, doubtMm: Math.min(Math.hypot(ofSeen, ofBlur), widthMm) };
+  return { widthMm, atMost, doubtMm: Math.min(halfWidth(Math.hypot(ofSeen, ofBlur)), widthMm) };
 }
 
 const BESIDE: readonly number[] = [-2, -1, 0, 1, 2]; // mm: lines beside the drawn one, read with it
@@ -154,19 +152,9 @@ function readAt(
 const difference = (run: Float32Array) =>
   run[run.length - 1 - Math.floor(run.length / 6)] - run[Math.floor(run.length / 6)];
 
-function seenAs(
-  read: Read | null,
-  otherwise: { at: Point; contrast: number },
-  blurMm: number,
-  viewingM: number,
-): SeenEdge {
-  if (!read) {
-    const { at, contrast } = otherwise;
-    return { at, widthMm: null, atMost: false, contrast, class: 'lost', doubtMm: 0 };
-  }
-  const { contrast, place } = read;
-  const own = withoutBlur(read, blurMm);
-  return { at: place, ...own, contrast, class: edgeClass({ widthMm: own.widthMm, contrast }, viewingM) };
+function seenAs(read: Read | null, otherwise: { at: Point; contrast: number }, blurMm: number): SeenEdge {
+  if (!read) return { ...otherwise, widthMm: null, atMost: false, doubtMm: 0 };
+  return { at: read.place, contrast: read.contrast, ...withoutBlur(read, blurMm) };
 }
 
 const REACH_MM = 6; // along the drift, that an edge is looked for in the painting
@@ -187,11 +175,7 @@ export interface EdgeAcross {
 export function edgeAcross(
   plan: EdgeSight,
   photo: EdgeSight,
-  {
-    line: [from, to],
-    shift,
-    viewingM,
-  }: { line: readonly [Point, Point]; shift: (at: Point) => Point; viewingM: number },
+  { line: [from, to], shift }: { line: readonly [Point, Point]; shift: (at: Point) => Point },
 ): EdgeAcross {
   const lengthMm = Math.hypot(to[0] - from[0], to[1] - from[1]);
   const drawn: Point = [(to[0] - from[0]) / lengthMm, (to[1] - from[1]) / lengthMm];
@@ -215,13 +199,8 @@ export function edgeAcross(
   const painted = reversed ? other : same;
   const between = (light: CloseLight, place: Point) => difference(meanOf(valuesAcross(light, crossingsAt(place, way))));
   return {
-    planned: seenAs(planned, { at, contrast: planned ? 0 : between(plan.light, at) }, plan.blurMm, viewingM),
-    painted: seenAs(
-      painted,
-      { at: there, contrast: painted ? 0 : between(photo.light, there) },
-      photo.blurMm,
-      viewingM,
-    ),
+    planned: seenAs(planned, { at, contrast: planned ? 0 : between(plan.light, at) }, plan.blurMm),
+    painted: seenAs(painted, { at: there, contrast: painted ? 0 : between(photo.light, there) }, photo.blurMm),
     reversed,
   };
 }

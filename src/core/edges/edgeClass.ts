@@ -10,7 +10,10 @@ export type EdgeClass = (typeof EDGE_NAMES)[number];
 export const LOST_UNDER = 0.3; // steps of contrast
 
 /** What an edge is called as seen from so many metres: a width twice as far away looks half as wide. */
-export function edgeClass({ widthMm, contrast }: { widthMm: number; contrast: number }, viewingM: number): EdgeClass {
-  if (Math.abs(contrast) < LOST_UNDER) return 'lost';
+export function edgeClass(
+  { widthMm, contrast }: { widthMm: number | null; contrast: number },
+  viewingM: number,
+): EdgeClass {
+  if (widthMm === null || Math.abs(contrast) < LOST_UNDER) return 'lost';
   return EDGE_CLASSES.find(({ upToMm }) => widthMm <= upToMm * viewingM)?.name ?? 'lost';
 }

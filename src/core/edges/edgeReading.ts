@@ -1,8 +1,8 @@
 import type { MassMap } from '../plan';
-import { halfWidth, type Point } from '../raster';
+import type { Point } from '../raster';
 import { withoutBlur, type EdgeSight, type SeenEdge } from './across';
 import { chainsOf, STEP_MM, type Chain } from './chains';
-import { edgeClass, LOST_UNDER } from './edgeClass';
+import { EDGE_CLASSES, edgeClass, LOST_UNDER, type EdgeClass } from './edgeClass';
 import { meanOf, steepestIn, stretchOf, valuesAcross, type Crossing } from './stretch';
 
 /** A place on an edge: how it is planned and how it is painted. */
@@ -17,7 +17,7 @@ export interface EdgePlace {
 
 /** An edge from junction to junction, its places {@link EVERY_MM} apart; null = the painting cannot be read there. */
 export interface EdgeLine {
-  /** indices of the masses on either side */
+  /** the masses on either side: their indices, once kept their ids */
   readonly between: readonly [number, number];
   readonly places: readonly (EdgePlace | null)[];
 }
@@ -33,21 +33,18 @@ interface How {
   readonly sign: number;
   readonly reachMm: number;
   readonly widthMm: number;
-  readonly viewingM: number;
 }
 
 /** An edge at a place of a line, where it is found within reach. @param runs of the crossings beside it */
 function seenAt(runs: readonly Float32Array[], { at, way }: Crossing, { blurMm }: EdgeSight, how: How): SeenEdge {
-  const { sign, reachMm, widthMm, viewingM } = how;
+  const { sign, reachMm, widthMm } = how;
   const { at: aside, change } = steepestIn(meanOf(runs), sign, { reachMm, widthMm });
   const read = stretchOf(runs, sign, aside);
   const mm = read?.at ?? aside;
   const place: Point = [at[0] + mm * way[0], at[1] + mm * way[1]];
   // Where no rise holds, what changes over a few millimetres still says whether something is there.
-  if (!read) return { at: place, widthMm: null, atMost: false, contrast: change, class: 'lost', doubtMm: 0 };
-  const own = withoutBlur(read, blurMm);
-  const { contrast } = read;
-  return { at: place, ...own, contrast, class: edgeClass({ widthMm: own.widthMm, contrast }, viewingM) };
+  if (!read) return { at: place, widthMm: null, atMost: false, contrast: change, doubtMm: 0 };
+  return { at: place, contrast: read.contrast, ...withoutBlur(read, blurMm) };
 }
 
 /** What edges are read from. */
@@ -60,7 +57,6 @@ export interface EdgesAsk {
   readonly shift: (at: Point) => Point;
   /** whether a place of the painting (canvas mm) can be read */
   readonly readable: (at: Point) => boolean;
-  readonly viewingM: number;
 }
 
 const CLEAR_MM = 3; // either side of an edge that must be readable, too
@@ -86,7 +82,7 @@ function sampled({ crossings }: Chain, { plan, photo, shift }: EdgesAsk): Sample
 }
 
 function placeOn({ crossings, there, ...runs }: Sampled, middle: number, ask: EdgesAsk): EdgePlace | null {
-  const { plan, photo, readable, viewingM } = ask;
+  const { plan, photo, readable } = ask;
   const [here, painted] = [crossings[middle], there[middle]];
   const [x, y] = painted.at;
   const { way } = here;
@@ -96,10 +92,9 @@ function placeOn({ crossings, there, ...runs }: Sampled, middle: number, ask: Ed
     sign: 0,
     reachMm: PLAN_REACH_MM,
     widthMm: 0,
-    viewingM,
   });
   const sign = Math.abs(meant.contrast) >= LOST_UNDER ? Math.sign(meant.contrast) : 0;
-  const how = { sign, reachMm: PAINT_REACH_MM, widthMm: meant.widthMm ?? 0, viewingM };
+  const how = { sign, reachMm: PAINT_REACH_MM, widthMm: meant.widthMm ?? 0 };
   return { ...here, planned: meant, painted: seenAt(runs.photo.slice(from, to), painted, photo, how) };
 }
 
@@ -114,25 +109,51 @@ export function readEdges(ask: EdgesAsk): EdgeLine[] {
   });
 }
 
-/** One sigma of the natural logarithm of how much wider an edge is painted than planned. */
+/** Half-width of the natural logarithm of how much wider an edge is painted than planned. */
 const doubtOfRatio = ({ planned, painted }: EdgePlace): number =>
   Math.hypot(planned.doubtMm / (planned.widthMm ?? 1), painted.doubtMm / (painted.widthMm ?? 1));
 
 /** What a hand is asked to do to an edge. */
 export type EdgeChange = 'harder' | 'softer' | 'lose' | 'find';
 
+const CLEAR = 1.2; // beyond a class's border, that an edge is surely of another
 const WIDER = Math.log(1.4); // an honest hand: below it widths are alike
 const FOUND_FROM = 0.6; // steps an edge is planned with from which it is missed where it is lost, and the reverse
 
-/** What should change at a place; null = as planned, or it cannot be told. */
-export function changeAt(place: EdgePlace): EdgeChange | null {
+/** A class's bounds, mm as seen. */
+const boundsOf = (is: EdgeClass, viewingM: number): readonly [number, number] => {
+  const k = EDGE_CLASSES.findIndex(({ name }) => name === is);
+  return [(EDGE_CLASSES[k - 1]?.upToMm ?? 0) * viewingM, (EDGE_CLASSES[k]?.upToMm ?? Infinity) * viewingM];
+};
+
+/** What should change so that an edge becomes of the class the painter wishes. */
+function changeTo(wish: EdgeClass, { painted }: EdgePlace, viewingM: number): EdgeChange | null {
+  const shown = edgeClass(painted, viewingM);
+  if (shown === wish) return null;
+  const is = Math.abs(painted.contrast);
+  if (wish === 'lost') return is >= FOUND_FROM ? 'lose' : null;
+  if (painted.widthMm === null || is < LOST_UNDER) return 'find';
+  const [least, most] = boundsOf(wish, viewingM);
+  if (painted.widthMm - painted.doubtMm > most) return 'harder';
+  return painted.widthMm + painted.doubtMm < least ? 'softer' : null;
+}
+
+/**
+ * What should change at a place; null = as planned, or it cannot be told.
+ * @param wish the class the painter wishes there; null = as the plan has it
+ */
+export function changeAt(place: EdgePlace, viewingM: number, wish: EdgeClass | null = null): EdgeChange | null {
+  if (wish) return changeTo(wish, place, viewingM);
   const { planned, painted } = place;
-  if (planned.class === painted.class) return null;
+  const [wanted, shown] = [edgeClass(planned, viewingM), edgeClass(painted, viewingM)];
+  if (wanted === shown) return null;
   const [meant, is] = [Math.abs(planned.contrast), Math.abs(painted.contrast)];
   if (meant >= FOUND_FROM && is < LOST_UNDER) return 'find';
-  if (meant < LOST_UNDER && is >= FOUND_FROM) return painted.class === 'lost' ? null : 'lose';
+  if (meant < LOST_UNDER && is >= FOUND_FROM) return shown === 'lost' ? null : 'lose';
   if (planned.widthMm === null || painted.widthMm === null || meant < LOST_UNDER || is < LOST_UNDER) return null;
   const ratio = Math.log(painted.widthMm / planned.widthMm);
-  if (Math.abs(ratio) < Math.max(WIDER, halfWidth(doubtOfRatio(place)))) return null;
-  return ratio > 0 ? 'harder' : 'softer';
+  if (Math.abs(ratio) < Math.max(WIDER, doubtOfRatio(place))) return null;
+  const [least, most] = boundsOf(wanted, viewingM);
+  if (ratio > 0) return painted.widthMm > CLEAR * most ? 'harder' : null;
+  return painted.widthMm < least / CLEAR ? 'softer' : null;
 }

@@ -115,7 +115,7 @@ const LINE: readonly [Point, Point] = [
   [50, 45],
 ];
 const across = (planned: ValueAt, painted: ValueAt, shift: Point = [0, 0]) =>
-  edgeAcross(sight(lightOf(planned)), sight(lightOf(painted)), { line: LINE, shift: () => shift, viewingM: 1 });
+  edgeAcross(sight(lightOf(planned)), sight(lightOf(painted)), { line: LINE, shift: () => shift });
 
 describe('the edge a line crosses', () => {
   test('is read in plan and painting, square across though the line is not', () => {
@@ -125,11 +125,10 @@ describe('the edge a line crosses', () => {
         [45, 45],
       ],
       shift: () => [0, 0],
-      viewingM: 1,
     });
     expect(planned.widthMm).toBeCloseTo(2.4, 0);
     expect(painted.widthMm).toBeCloseTo(7, 0);
-    expect([planned.class, painted.class]).toEqual(['firm', 'soft']);
+    expect([planned, painted].map((edge) => edgeClass(edge, 1))).toEqual(['firm', 'soft']);
   });
 
   test('is found in the painting six millimetres off', () => {
@@ -141,8 +140,8 @@ describe('the edge a line crosses', () => {
 
   test('that is not painted is lost, and no width is made up for it', () => {
     const { planned, painted } = across(disc(2), () => 4);
-    expect(planned.class).toBe('firm');
-    expect(painted.class).toBe('lost');
+    expect(edgeClass(planned, 1)).toBe('firm');
+    expect(edgeClass(painted, 1)).toBe('lost');
     expect(Math.abs(painted.contrast)).toBeLessThan(0.1);
   });
 
@@ -153,7 +152,7 @@ describe('the edge a line crosses', () => {
 
   test('keeps its contrast as it is shown, its light taken out', () => {
     const half = sight(lightOf(disc(2), (light) => light / 2));
-    const line = { line: LINE, shift: (): Point => [0, 0], viewingM: 1 };
+    const line = { line: LINE, shift: (): Point => [0, 0] };
     const { planned, painted } = edgeAcross(sight(lightOf(disc(2))), half, line);
     expect(painted.contrast).toBeLessThan(planned.contrast);
     expect(painted.widthMm).toBeCloseTo(planned.widthMm ?? 0, 0);

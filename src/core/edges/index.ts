@@ -9,3 +9,13 @@ export {
   type EdgePlace,
   type EdgesAsk,
 } from './edgeReading';
+export {
+  edgeRuns,
+  edgeShares,
+  piecesOf,
+  wishFor,
+  type EdgePiece,
+  type EdgeRun,
+  type Judging,
+  type Shares,
+} from './edgesTold';

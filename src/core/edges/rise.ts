@@ -38,7 +38,7 @@ export function risen(z: number): number {
 
 /** mm either side of the middle within which a course is looked at; the smallest that holds an edge whole is used. */
 const WINDOWS = [2, 3, 4.5, 6.7, 10, 15] as const;
-export const REACH_MM = 24; // an edge may lie up to 6 mm beside the middle, and a soft one reaches further
+export const REACH_MM = 22; // an edge may lie up to 6 mm beside the middle, and a soft one reaches further
 
 /**
  * Places across an edge, mm from the middle: as close as a hard edge needs near it, wider apart where only a soft one
@@ -47,7 +47,7 @@ export const REACH_MM = 24; // an edge may lie up to 6 mm beside the middle, and
 export const ACROSS: Float32Array = Float32Array.from(
   (() => {
     const half: number[] = [];
-    for (let t = 0; t < REACH_MM; t += t < 8 ? 0.25 : t < 14 ? 0.5 : 1) half.push(t);
+    for (let t = 0; t < REACH_MM; t += t < 5 ? 0.25 : t < 10 ? 0.5 : 1) half.push(t);
     return [
       ...half
         .slice(1)

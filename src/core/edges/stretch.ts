@@ -121,6 +121,7 @@ function asideOf(runs: readonly Float32Array[], { at, widthMm, contrast }: Rise)
 }
 
 const ROUNDS = 2;
+const LAID_MM = 0.08; // aside, that no more is gained by
 
 /** An edge as read at several crossings of it. */
 export interface Stretch extends Rise {
@@ -144,6 +145,7 @@ export function stretchOf(runs: readonly Float32Array[], sign: number, middle = 
   for (let round = 0; round < ROUNDS && runs.length > 1; round++) {
     const laid = runs.map((run, k) => movedBy(run, aside[k]));
     const more = asideOf(laid, rise);
+    if (more.every((mm) => Math.abs(mm) < LAID_MM)) break;
     aside = aside.map((mm, k) => Math.max(-FURTHEST, Math.min(FURTHEST, mm + more[k])));
     const level = median(aside);
     aside = aside.map((mm) => mm - level);

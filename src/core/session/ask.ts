@@ -76,8 +76,6 @@ export interface SessionKnown extends LightAsk {
   readonly earlier: Opens<Raster> | null;
   /** points shown on plan and painting */
   readonly landmarks: readonly Landmark[];
-  /** metres from which edges are judged */
-  readonly viewingM: number;
   /** read it although its shapes are not the plan's: the painter says it is this painting, and its corners are right */
   readonly insist: boolean;
 }
@@ -109,7 +107,6 @@ export const askOf = (canvas: CanvasSize, shots: readonly Shot[]): SessionAsk =>
   last: null,
   earlier: null,
   landmarks: [],
-  viewingM: 1,
   insist: false,
   corrections: [],
   places: [],

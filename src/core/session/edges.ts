@@ -1,4 +1,12 @@
-import { edgeAcross, pixelBlur, type EdgeAcross, type EdgeSight } from '../edges';
+import {
+  edgeAcross,
+  pixelBlur,
+  readEdges,
+  type EdgeAcross,
+  type EdgeLine,
+  type EdgeSight,
+  type SeenEdge,
+} from '../edges';
 import type { Flat } from '../photo';
 import type { Point } from '../raster';
 import { shiftAt, type Aligned } from '../read';
@@ -20,22 +28,66 @@ async function plannedSight(plan: SessionPlan): Promise<EdgeSight> {
   return { light, blurMm: pixelBlur(light.pixelMm) };
 }
 
+/** Whether a place of the painting (canvas mm) can be read closely. */
+const readableOn =
+  ({ mask, closeMask }: Flat, { width, height, mmPerPixel }: Aligned) =>
+  ([x, y]: Point): boolean => {
+    const [u, v] = [Math.floor(x / mmPerPixel), Math.floor(y / mmPerPixel)];
+    if (u < 0 || v < 0 || u >= width || v >= height) return false;
+    return mask[v * width + u] === 0 && closeMask[v * width + u] === 0;
+  };
+
+const shiftOn =
+  ({ drift }: Aligned) =>
+  ([x, y]: Point): Point =>
+    shiftAt(drift, x, y);
+
 /** The edges that drawn lines cross; null where the painting cannot be read, or there is no plan. */
 export async function edgesOn(
-  { plan, lines, viewingM }: Pick<SessionAsk, 'plan' | 'lines' | 'viewingM'>,
+  { plan, lines }: Pick<SessionAsk, 'plan' | 'lines'>,
   aligned: Aligned | null,
   flat: Flat,
 ): Promise<(EdgeAcross | null)[]> {
   if (!plan || !aligned || lines.length === 0) return lines.map(() => null);
   const [planned, painted] = [await plannedSight(plan), sightOf(flat)];
-  const { width, height, mmPerPixel, drift } = aligned;
-  const unread = ([x, y]: Point) => {
-    const column = Math.min(width - 1, Math.max(0, Math.floor(x / mmPerPixel)));
-    const row = Math.min(height - 1, Math.max(0, Math.floor(y / mmPerPixel)));
-    return flat.mask[row * width + column] !== 0 || flat.closeMask[row * width + column] !== 0;
-  };
+  const readable = readableOn(flat, aligned);
   return lines.map((line) => {
-    const edge = edgeAcross(planned, painted, { line, shift: ([x, y]) => shiftAt(drift, x, y), viewingM });
-    return unread(edge.painted.at) ? null : edge;
+    const edge = edgeAcross(planned, painted, { line, shift: shiftOn(aligned) });
+    return readable(edge.painted.at) ? edge : null;
   });
+}
+
+const hundredths = (v: number) => Math.round(100 * v) / 100;
+const pointIn = ([x, y]: Point): Point => [hundredths(x), hundredths(y)];
+const kept = ({ at, widthMm, contrast, doubtMm, ...edge }: SeenEdge): SeenEdge => ({
+  ...edge,
+  at: pointIn(at),
+  widthMm: widthMm === null ? null : hundredths(widthMm),
+  contrast: hundredths(contrast),
+  doubtMm: hundredths(doubtMm),
+});
+
+/** Every edge between masses, planned and painted; to hundredths: there are hundreds of them. */
+export async function everyEdge(plan: SessionPlan, aligned: Aligned, flat: Flat): Promise<EdgeLine[]> {
+  const { masses } = plan.picture;
+  const lines = readEdges({
+    plan: await plannedSight(plan),
+    photo: sightOf(flat),
+    masses,
+    mmPerPixel: flat.canvas.widthMm / masses.width,
+    shift: shiftOn(aligned),
+    readable: readableOn(flat, aligned),
+  });
+  return lines.map(({ between: [one, two], places }) => ({
+    between: [masses.ids[one], masses.ids[two]],
+    places: places.map(
+      (place) =>
+        place && {
+          at: pointIn(place.at),
+          way: pointIn(place.way),
+          planned: kept(place.planned),
+          painted: kept(place.painted),
+        },
+    ),
+  }));
 }

@@ -20,7 +20,7 @@ import {
   type UniformChange,
 } from '../read';
 import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
-import { edgesOn } from './edges';
+import { edgesOn, everyEdge } from './edges';
 import { flatOf, gridOf, shapeOf } from './flat';
 import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
 import { leaveUnjudged, type Covering } from './unjudged';
@@ -100,7 +100,7 @@ async function against(
     change,
     lostLights: await lostLights(judged, ask),
     findings: findingsAfter(change, judged),
-    account: accountFor(judged),
+    account: { ...accountFor(judged), edges: await everyEdge(plan, reading.aligned, flat) },
   };
 }
 

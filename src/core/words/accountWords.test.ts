@@ -33,6 +33,7 @@ const account = (part: Partial<Account> = {}): Account => ({
   accents: [],
   gaps: [],
   forms: [],
+  edges: [],
   turnings: [],
   seats: [],
   ...part,

@@ -204,7 +204,6 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     canvas: { widthMm: painting.widthMm, heightMm: painting.heightMm },
     plan: plan?.task ?? null,
     landmarks: main.landmarks.map(({ plan: from, painted }) => ({ plan: from, painted })),
-    viewingM: setUpOf(painting).viewingM,
     insist: main.insisted,
   };
   const inputs = inputsOf({

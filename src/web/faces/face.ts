@@ -11,6 +11,7 @@ export const SUBJECTS = [
   ['drawing', 'Drawing'],
   ['values', 'Values'],
   ['temperature', 'Temperature'],
+  ['edges', 'Edges'],
 ] as const;
 export type Subject = (typeof SUBJECTS)[number][0];
 

@@ -10,6 +10,7 @@ import { ColourTable, RelationTable, ValueTable } from './readingTables';
 
 afterEach(cleanup);
 
+const JUDGING = { viewingM: 1, wishes: [] };
 const measured = (value: number, warmth: number) => ({
   value,
   warmth,
@@ -54,7 +55,7 @@ test.each([
 ] as const)('on a scale of %d every figure of value is in its steps', (steps, values, relations) => {
   shown(
     <>
-      <ValueTable {...parts} />
+      <ValueTable judging={JUDGING} {...parts} />
       <RelationTable {...parts} />
     </>,
     steps,
@@ -67,7 +68,7 @@ test.each([
 });
 
 test('a mass of which nothing is told stands last, up or down', () => {
-  shown(<ColourTable {...parts} />, 10);
+  shown(<ColourTable judging={JUDGING} {...parts} />, 10);
   const names = () => screen.getAllByRole('rowheader').map(({ textContent }) => textContent);
   const warmth = screen.getByRole('button', { name: /^plan warmth/ });
   fireEvent.click(warmth);

@@ -1,4 +1,5 @@
 import type { Account, MassOfReading } from '../../contract';
+import type { Judging } from '../../core/edges';
 import { hueTowards } from '../../core/colour';
 import { hueWanted, matchedDifference } from '../../core/kinds';
 import { useScale } from '../settings';
@@ -12,6 +13,8 @@ export interface TableProps {
   readonly account: Account;
   readonly chosen: number | null;
   readonly onChoose: (mass: MassOfReading) => void;
+  /** how edges are judged */
+  readonly judging: Judging;
 }
 
 const nameColumn: Column<MassOfReading> = { name: 'Mass', show: ({ name }) => name, by: ({ name }) => name };
@@ -23,7 +26,7 @@ function MassTable({
   columns,
   chosen,
   onChoose,
-}: Omit<TableProps, 'account'> & { label: string; columns: readonly Column<MassOfReading>[] }) {
+}: Omit<TableProps, 'account' | 'judging'> & { label: string; columns: readonly Column<MassOfReading>[] }) {
   return (
     <SortTable
       label={label}

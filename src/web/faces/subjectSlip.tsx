@@ -10,6 +10,7 @@ import {
   type Line,
   type Names,
 } from '../../core/words';
+import type { Judging } from '../../core/edges';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import { LENGTHENED } from './driftMarks';
@@ -21,12 +22,14 @@ export interface WordsProps {
   readonly onMass: (id: number) => void;
   /** the plan's names */
   readonly marks: readonly MassMark[];
+  /** how edges are judged */
+  readonly judging: Judging;
 }
 
 const largestOf = (ids: readonly number[], masses: readonly MassOfReading[]): number | null =>
   masses.filter(({ id }) => ids.includes(id)).sort((a, b) => b.share - a.share)[0]?.id ?? ids[0] ?? null;
 
-function Lines({
+export function Lines({
   lines,
   masses,
   onMass,
@@ -51,7 +54,7 @@ function Lines({
 }
 
 /** How masses and things are called on this plan. */
-const namesOf = (masses: readonly MassOfReading[], marks: readonly MassMark[]): Names => ({
+export const namesOf = (masses: readonly MassOfReading[], marks: readonly MassMark[]): Names => ({
   mass: (id) => masses.find((one) => one.id === id)?.name ?? 'a mass',
   thing: (ids) => thingName(ids, masses, marks),
   largest: (ids) => largestOf(ids, masses),

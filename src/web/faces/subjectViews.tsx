@@ -1,6 +1,8 @@
 import type { ComponentType } from 'react';
 import type { MassOfReading, ReadingDetail } from '../../contract';
 import { ValueLadder } from '../charts/valueLadder';
+import type { Judging } from '../../core/edges';
+import { EdgeShares, EdgeWords } from './edgeViews';
 import type { Mapped } from './differenceField';
 import type { PatternName } from './patternPlaces';
 import { ColourTable, DrawingTable, RelationTable, ValueTable, type TableProps } from './readingTables';
@@ -42,6 +44,7 @@ const VIEWS: Record<Exclude<Subject, 'all'>, View> = {
       { of: 'tones', words: 'Pattern' },
     ],
   },
+  edges: { Words: EdgeWords, Table: EdgeShares, maps: [] },
   temperature: {
     Words: ColourWords,
     Table: ColourTable,
@@ -69,11 +72,13 @@ export function ReadingTables({
   subject,
   chosen,
   onChoose,
+  judging,
 }: {
   reading: ReadingDetail;
   subject: Subject;
   chosen: number | null;
   onChoose: (id: number) => void;
+  judging: Judging;
 }) {
   const { masses, account } = reading;
   const choose = ({ id }: MassOfReading) => onChoose(id);
@@ -86,7 +91,7 @@ export function ReadingTables({
   const { Table } = VIEWS[subject];
   return (
     <div className="mt-3 flex flex-col gap-4">
-      <Table masses={masses} account={account} chosen={chosen} onChoose={choose} />
+      <Table masses={masses} account={account} chosen={chosen} onChoose={choose} judging={judging} />
     </div>
   );
 }

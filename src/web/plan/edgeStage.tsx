@@ -1,37 +1,26 @@
-import type { EdgeClass } from '../../core/edges';
 import { Onpic, PlanStage } from './planStage';
+import { EdgePath } from '../stage/edgeLine';
 import { lineOf, outlinesOf } from '../stage/paths';
 import type { Edging } from './useEdges';
 
-/** How an edge of each class is drawn on a picture: unbroken heavy, long dashes, comb of ticks across, sparse dots. */
-const LINES: Record<EdgeClass, { width: number; dash?: string; rim?: string }> = {
-  hard: { width: 3 },
-  firm: { width: 1.8, dash: '11 5' },
-  soft: { width: 6, dash: '0 .8 1.2 4', rim: '2.8 3.2' },
-  lost: { width: 2.2, dash: '0 .8 2 9.2', rim: '3.6 8.4' },
-};
-
 /** Every edge in its class; the chosen one is ringed, the others step back. */
 function Edges({ edging: { edges, classOf, chosen, painting } }: { edging: Edging }) {
-  return edges.map((edge, i) => {
-    const look = LINES[classOf(edge)];
-    return (
-      <g key={i} opacity={chosen === null || chosen === i ? 1 : 0.6}>
-        <Onpic d={lineOf(edge.line)} width={look.width} dash={look.dash} rim={look.rim} />
-        {chosen === i && (
-          <circle
-            cx={edge.middle[0]}
-            cy={edge.middle[1]}
-            r={painting.widthMm / 90}
-            fill="none"
-            stroke="#fff"
-            strokeWidth="3"
-            vectorEffect="non-scaling-stroke"
-          />
-        )}
-      </g>
-    );
-  });
+  return edges.map((edge, i) => (
+    <g key={i}>
+      <EdgePath d={lineOf(edge.line)} is={classOf(edge)} faint={chosen !== null && chosen !== i} />
+      {chosen === i && (
+        <circle
+          cx={edge.middle[0]}
+          cy={edge.middle[1]}
+          r={painting.widthMm / 90}
+          fill="none"
+          stroke="#fff"
+          strokeWidth="3"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
+    </g>
+  ));
 }
 
 const RINGS = [

@@ -1,5 +1,6 @@
 import { DifferenceField } from '../faces/differenceField';
 import { DriftMarks, MassOutlines } from '../faces/driftMarks';
+import { EdgeMarks } from '../faces/edgeMarks';
 import { isPattern, PatternPlaces } from '../faces/patternPlaces';
 import { SeatMarks } from '../faces/seats';
 import type { Layer, Layers } from '../stage/layer';
@@ -41,6 +42,12 @@ function handLayers(wall: WallModel, side: Side): Layer[] {
 /** Whether the plan itself hangs at the left, and no session before or painting as it was. */
 const planHangs = ({ beside, repainted }: WallModel) => beside === null && !repainted;
 
+/** The edges of one picture, while they are what is read. */
+const edgesOn = ({ subject, state, reading, painting, judging }: WallModel, side: 'planned' | 'painted'): Layer[] =>
+  when(subject === 'edges' && state.marks && reading?.account, (account, toPx) => (
+    <EdgeMarks {...{ account, side, judging, painting, toPx }} shown={state.edges} />
+  ));
+
 function planLayers(wall: WallModel): Layer[] {
   const { painting, moved, sitting, departures, tied, state } = wall;
   if (!planHangs(wall)) return [];
@@ -49,6 +56,7 @@ function planLayers(wall: WallModel): Layer[] {
     ...when(masses.length > 0, (_some, toPx) => (
       <MassOutlines {...{ masses, painting, toPx }} moved={state.outlines ? moved : undefined} />
     )),
+    ...edgesOn(wall, 'planned'),
     ...when(sitting, (seat, toPx) => <SeatMarks {...{ seat, painting, toPx }} />),
     ...when(endsShown(wall), ({ planned }, toPx) => <RangeEnds range={planned} painting={painting} toPx={toPx} />),
     ...when(state.marks, (_on, toPx) => <Departures places={departures} painting={painting} toPx={toPx} />),
@@ -70,6 +78,7 @@ function flatLayers(wall: WallModel): Layer[] {
     )),
     ...when(masses.length > 0, (_some, toPx) => <MassOutlines {...{ masses, painting, toPx }} />),
     ...when(sitting, (seat, toPx) => <SeatMarks {...{ seat, painting, toPx, moved }} />),
+    ...edgesOn(wall, 'painted'),
     ...when(subject === 'drawing' && !sitting && account, (told, toPx) => (
       <DriftMarks account={told} painting={painting} toPx={toPx} />
     )),

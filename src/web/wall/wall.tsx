@@ -3,6 +3,7 @@ import { ReadingTables } from '../faces/subjectViews';
 import { useDetail } from '../painting/paintingLayout';
 import { SessionRail } from '../painting/sessionRail';
 import { SurroundChoice } from '../ui/surround';
+import { EdgeChoice } from './edgeChoice';
 import { useWallKeys } from './useWallKeys';
 import { WallAside } from './wallAside';
 import { WallHeader } from './wallHeader';
@@ -46,8 +47,15 @@ export function Wall() {
         <WallAside />
         <div className="min-w-0">
           <WallTools />
+          {reading?.account && subject === 'edges' && <EdgeChoice />}
           {reading?.account && (
-            <ReadingTables reading={reading} subject={subject} chosen={state.mass} onChoose={moves.chooseMass} />
+            <ReadingTables
+              reading={reading}
+              subject={subject}
+              chosen={state.mass}
+              onChoose={moves.chooseMass}
+              judging={wall.judging}
+            />
           )}
           <SessionRail detail={detail} shown={number} room="wall" />
           <div className="pt-3">

@@ -1,5 +1,6 @@
 import { fileUrl, type Account, type FindingOfReading, type Photo, type ReadingDetail } from '../../contract';
-import { readAgainstInWords, WALL_TEXT } from '../../core/words';
+import { edgeRuns, type Judging } from '../../core/edges';
+import { edgesDifferInWords, readAgainstInWords, WALL_TEXT } from '../../core/words';
 import { faceOf } from '../faces/faces';
 import { Seats } from '../faces/seats';
 import { SUBJECTS } from '../faces/subjects';
@@ -30,9 +31,12 @@ export function WallSlip({ photo, reading }: Read) {
   );
 }
 
+const edgesCounted = ({ edges }: Account, judging: Judging): string | null =>
+  edges.length > 0 ? edgesDifferInWords(edgeRuns(edges, judging).length) : null;
+
 /** What the reading says of its subject, sentence by sentence. */
 function Sentences({ photo, reading }: Read) {
-  const { detail, number, subject, listed, open, quiet, state, moves } = useWall();
+  const { detail, number, subject, listed, open, quiet, state, moves, judging } = useWall();
   const finding = listed.find(({ index }) => index === state.chosen) ?? null;
   const withAccount = reading.account ? (reading as ReadingDetail & { account: Account }) : null;
   return (
@@ -56,9 +60,11 @@ function Sentences({ photo, reading }: Read) {
               subject={subject}
               onMass={moves.chooseMass}
               marks={detail.plan?.marks ?? []}
+              judging={judging}
             />
           ) : null
         }
+        count={withAccount && subject === 'edges' ? edgesCounted(withAccount.account, judging) : null}
         under={finding && <Chosen finding={finding} reading={reading} />}
       />
       {withAccount && subject === 'drawing' && (

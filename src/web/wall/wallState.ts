@@ -1,5 +1,6 @@
 import { useMemo, useReducer } from 'react';
 import type { Point } from '../../core/raster';
+import type { EdgesShown } from '../faces/edgeMarks';
 import type { Mapped } from '../faces/differenceField';
 import type { PatternName } from '../faces/patternPlaces';
 import type { Laid } from '../stage/hung';
@@ -26,6 +27,8 @@ export interface WallState {
   readonly outlines: boolean;
   readonly marks: boolean;
   readonly details: boolean;
+  /** which edges are drawn */
+  readonly edges: EdgesShown;
   /** folded out: more looking aids, what a hand can measure */
   readonly ways: boolean;
   readonly measures: boolean;
@@ -50,6 +53,7 @@ export const AS_HUNG: WallState = {
   outlines: false,
   marks: true,
   details: false,
+  edges: { only: false, faintest: 0.3 },
   ways: false,
   measures: false,
   alone: false,
@@ -78,6 +82,8 @@ export const MOVES = {
     whatIf: whatIf.includes(index) ? whatIf.filter((one) => one !== index) : [...whatIf, index],
   }),
   map: (_now: WallState, mapped: Mapped | PatternName) => ({ mapped }),
+  onlyEdges: ({ edges }: WallState, only: boolean) => ({ edges: { ...edges, only } }),
+  faintestEdge: ({ edges }: WallState, faintest: number) => ({ edges: { ...edges, faintest } }),
   switch: (now: WallState, what: Switch) => ({ [what]: !now[what] }),
   /** @param open whether it is folded out now, by itself or because something in it is in use */
   fold: (_now: WallState, what: Fold, open: boolean) => ({ [what]: !open }),

@@ -2,6 +2,7 @@ import type { Row } from '../targets';
 import { corners } from './corners';
 import { departures } from './departures';
 import { drift } from './drift';
+import { edges } from './edges';
 import { ends } from './ends';
 import { findings } from './findings';
 import { forms } from './forms';
@@ -23,6 +24,7 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   departures: (scale) => departures(4 * scale),
   masses,
   ends,
+  edges: (scale) => edges(Math.max(1, Math.round(3 * scale))),
   phone: (scale) => phone(6 * scale),
   forms: (scale) => forms(10 * scale),
 };

@@ -1,0 +1,112 @@
+import { describe, expect, test } from 'vitest';
+import type { SeenEdge } from './across';
+import { changeAt, EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
+import { edgeRuns, edgeShares, piecesOf, wishFor, type Judging } from './edgesTold';
+
+type Look = readonly [widthMm: number | null, contrast: number];
+const HARD: Look = [0.8, 2];
+const FIRM: Look = [2.2, 2];
+const SOFT: Look = [7, 2];
+const GONE: Look = [null, 0.1];
+
+const seen = (x: number, [widthMm, contrast]: Look): SeenEdge => ({
+  ...{ at: [x, 50] as const, widthMm, contrast, atMost: false },
+  doubtMm: 0.1 * (widthMm ?? 0),
+});
+const place = (x: number, planned: Look, painted: Look): EdgePlace => ({
+  ...{ at: [x, 50] as const, way: [0, 1] as const },
+  planned: seen(x, planned),
+  painted: seen(x, painted),
+});
+/** An edge from left to right, looks place by place; null = not read. */
+const edge = (planned: Look, painted: readonly (Look | null)[]): EdgeLine => ({
+  between: [1, 2],
+  places: painted.map((look, k) => look && place(k * EVERY_MM, planned, look)),
+});
+const times = <T>(count: number, what: T): T[] => Array.from({ length: count }, () => what);
+const NEAR: Judging = { viewingM: 1, wishes: [] };
+
+describe('what should change at a place', () => {
+  test.each([
+    ['as planned', HARD, HARD, null],
+    ['wider by less than an honest hand', HARD, [1.1, 2], null],
+    ['just over a class’s border', HARD, [1.3, 2], null],
+    ['clearly of a softer class', HARD, FIRM, 'harder'],
+    ['clearly of a harder class', SOFT, HARD, 'softer'],
+    ['not painted', FIRM, GONE, 'find'],
+    ['painted where none is planned', GONE, FIRM, 'lose'],
+    ['hardly planned and hardly painted', [2, 0.4], GONE, null],
+  ] as const)('%s', (_name, planned, painted, change) => {
+    expect(changeAt(place(0, planned, painted), 1)).toBe(change);
+  });
+
+  test('nothing is asked for inside what is uncertain', () => {
+    const one = place(0, HARD, FIRM);
+    const doubtful = { ...one, painted: { ...one.painted, doubtMm: 3 } };
+    expect(changeAt(doubtful, 1)).toBeNull();
+  });
+
+  test('from further away what is a little wider looks as hard', () => {
+    expect(changeAt(place(0, HARD, FIRM), 1)).toBe('harder');
+    expect(changeAt(place(0, HARD, FIRM), 3)).toBeNull();
+  });
+
+  test('the painter’s wish takes the plan’s place', () => {
+    expect(changeAt(place(0, HARD, HARD), 1, 'soft')).toBe('softer');
+    expect(changeAt(place(0, HARD, SOFT), 1, 'soft')).toBeNull();
+    expect(changeAt(place(0, HARD, HARD), 1, 'lost')).toBe('lose');
+    expect(changeAt(place(0, HARD, GONE), 1, 'soft')).toBe('find');
+  });
+});
+
+describe('stretches', () => {
+  test('of one change are told once, with where they run and what they are in the middle', () => {
+    const [run, ...more] = edgeRuns([edge(HARD, [...times(6, HARD), ...times(8, SOFT), ...times(6, HARD)])], NEAR);
+    expect(more).toEqual([]);
+    expect(run).toMatchObject({ change: 'harder', wanted: 'hard', shown: 'soft', lengthMm: 8 * EVERY_MM });
+    expect(run.ofMm).toBe(20 * EVERY_MM);
+    expect(run.places[0].at[0]).toBe(6 * EVERY_MM);
+    expect(run.painted.widthMm).toBe(7);
+  });
+
+  test('that are short are a hand’s own, and one odd place does not part a long one', () => {
+    expect(edgeRuns([edge(HARD, [...times(6, HARD), ...times(3, SOFT), ...times(6, HARD)])], NEAR)).toEqual([]);
+    const [run, ...more] = edgeRuns([edge(HARD, [...times(5, SOFT), HARD, ...times(5, SOFT)])], NEAR);
+    expect(more).toEqual([]);
+    expect(run.lengthMm).toBe(11 * EVERY_MM);
+  });
+
+  test('planned hard, then soft, then lost are three where all of it is painted firm', () => {
+    const looks = [...times(6, HARD), ...times(6, SOFT), ...times(6, GONE)];
+    const line: EdgeLine = { between: [1, 2], places: looks.map((look, k) => place(k * EVERY_MM, look, [2.2, 1])) };
+    const runs = edgeRuns([line], NEAR).sort((a, b) => a.places[0].at[0] - b.places[0].at[0]);
+    expect(runs.map(({ change }) => change)).toEqual(['harder', 'softer', 'lose']);
+    expect(runs.map(({ lengthMm }) => lengthMm)).toEqual([6, 6, 6].map((n) => n * EVERY_MM));
+  });
+
+  test('the longest and strongest come first', () => {
+    const faint: Look = [7, 0.7];
+    const lines = [edge([0.8, 0.7], times(5, faint)), edge(HARD, times(12, SOFT))];
+    expect(edgeRuns(lines, NEAR).map(({ lengthMm }) => lengthMm)).toEqual([60, 25]);
+  });
+});
+
+test('shares are of what can be read, and a wish counts as planned', () => {
+  const line = edge(HARD, [...times(3, HARD), ...times(3, SOFT), null, null]);
+  expect(edgeShares([line], NEAR)).toEqual({
+    planned: { hard: 1, firm: 0, soft: 0, lost: 0 },
+    painted: { hard: 0.5, firm: 0, soft: 0.5, lost: 0 },
+  });
+  const wished: Judging = { viewingM: 1, wishes: [{ at: [5, 52], is: 'lost' }] };
+  expect(wishFor(line, wished.wishes)).toBe('lost');
+  expect(edgeShares([line], wished)?.planned.lost).toBe(1);
+  expect(edgeShares([edge(HARD, [null, null])], NEAR)).toBeNull();
+});
+
+test('a line is drawn in pieces of one class each that meet half-way, and not where it is not read', () => {
+  const pieces = piecesOf(edge(HARD, [HARD, HARD, SOFT, SOFT, null, SOFT, SOFT]), 'painted', NEAR);
+  expect(pieces.map((piece) => piece.class)).toEqual(['hard', 'soft', 'soft']);
+  expect(pieces[0].line.at(-1)).toEqual([1.5 * EVERY_MM, 50]);
+  expect(pieces[1].line[0]).toEqual([1.5 * EVERY_MM, 50]);
+  expect(pieces[2].line[0]).toEqual([5 * EVERY_MM, 50]);
+});

@@ -1,0 +1,164 @@
+import type { Point } from '../raster';
+import { EDGE_NAMES, edgeClass, type EdgeClass } from './edgeClass';
+import { changeAt, EVERY_MM, type EdgeChange, type EdgeLine, type EdgePlace } from './edgeReading';
+
+/** How edges are judged. */
+export interface Judging {
+  readonly viewingM: number;
+  /** points on edges (canvas mm) of which the painter wishes a class */
+  readonly wishes: readonly { readonly at: Point; readonly is: EdgeClass }[];
+}
+
+/** A stretch of an edge along which the same should change. */
+export interface EdgeRun {
+  readonly between: readonly [number, number];
+  readonly change: EdgeChange;
+  /** what it should be, and what it is over most of its length */
+  readonly wanted: EdgeClass;
+  readonly shown: EdgeClass;
+  /** it is the painter who wants it so */
+  readonly wished: boolean;
+  /** places of its line, from the first to the last */
+  readonly places: readonly EdgePlace[];
+  readonly lengthMm: number;
+  /** the length of its line; as long as the run = it is so all along */
+  readonly ofMm: number;
+  /** in the middle of all its places; null = lost */
+  readonly planned: { readonly widthMm: number | null; readonly contrast: number };
+  readonly painted: { readonly widthMm: number | null; readonly contrast: number };
+}
+
+const WISH_MM = 6; // a wish lies on its edge, give or take a finger
+
+/** The class the painter wishes for a line; null = none. */
+export function wishFor({ places }: EdgeLine, wishes: Judging['wishes']): EdgeClass | null {
+  const near = wishes.find(({ at: [x, y] }) =>
+    places.some((place) => place && Math.hypot(place.at[0] - x, place.at[1] - y) <= WISH_MM),
+  );
+  return near?.is ?? null;
+}
+
+const LEAST_RUN = 4; // places: 20 mm
+const MOST_GAP = 1; // place between two of a run that says nothing else
+
+function median(numbers: readonly number[]): number | null {
+  const sorted = [...numbers].sort((a, b) => a - b);
+  return sorted.length > 0 ? sorted[sorted.length >> 1] : null;
+}
+
+/** The class that most of some places have. */
+function mostly(classes: readonly EdgeClass[]): EdgeClass {
+  const count = (is: EdgeClass) => classes.filter((one) => one === is).length;
+  return [...EDGE_NAMES].sort((a, b) => count(b) - count(a))[0];
+}
+
+const middleOf = (edges: readonly { readonly widthMm: number | null; readonly contrast: number }[]) => ({
+  widthMm: median(edges.flatMap(({ widthMm }) => (widthMm === null ? [] : [widthMm]))),
+  contrast: median(edges.map(({ contrast }) => contrast)) ?? 0,
+});
+
+function runOf(line: EdgeLine, from: number, to: number, how: { change: EdgeChange; judging: Judging }): EdgeRun {
+  const places = line.places.slice(from, to + 1).filter((place) => place !== null);
+  const { viewingM, wishes } = how.judging;
+  const shown = mostly(places.map(({ painted }) => edgeClass(painted, viewingM)));
+  const wish = wishFor(line, wishes);
+  const wanted = wish ?? mostly(places.map(({ planned }) => edgeClass(planned, viewingM)));
+  return {
+    ...{ between: line.between, change: how.change, wanted, shown, places, wished: wish !== null },
+    lengthMm: (to - from + 1) * EVERY_MM,
+    ofMm: line.places.length * EVERY_MM,
+    planned: middleOf(places.map(({ planned }) => planned)),
+    painted: middleOf(places.map(({ painted }) => painted)),
+  };
+}
+
+/** Stretches of one line along which the same should change. */
+function runsOn(line: EdgeLine, judging: Judging): EdgeRun[] {
+  const wish = wishFor(line, judging.wishes);
+  const changes = line.places.map((place) => place && changeAt(place, judging.viewingM, wish));
+  const out: EdgeRun[] = [];
+  for (let from = 0; from < changes.length; from++) {
+    const change = changes[from];
+    if (!change) continue;
+    let to = from;
+    for (let k = from + 1; k < changes.length && k - to <= MOST_GAP + 1; k++) if (changes[k] === change) to = k;
+    const found = changes.slice(from, to + 1).filter((one) => one === change).length;
+    if (found >= LEAST_RUN) out.push(runOf(line, from, to, { change, judging }));
+    from = to;
+  }
+  return out;
+}
+
+/** What a run weighs: how long it is, how far its class is off, how much it is seen. */
+const weightOf = ({ lengthMm, wanted, shown, planned, painted }: EdgeRun): number =>
+  Math.sqrt(lengthMm) *
+  Math.abs(EDGE_NAMES.indexOf(wanted) - EDGE_NAMES.indexOf(shown)) *
+  Math.max(Math.abs(planned.contrast), Math.abs(painted.contrast));
+
+/** Every stretch that should change, what is seen most first. */
+export const edgeRuns = (lines: readonly EdgeLine[], judging: Judging): EdgeRun[] =>
+  lines.flatMap((line) => runsOn(line, judging)).sort((a, b) => weightOf(b) - weightOf(a));
+
+/** Shares of the four classes over all edges that can be read, 0..1. */
+export type Shares = Readonly<Record<EdgeClass, number>>;
+
+/** How edges are shared among the classes, by length; null = none can be read. */
+export function edgeShares(
+  lines: readonly EdgeLine[],
+  { viewingM, wishes }: Judging,
+): { planned: Shares; painted: Shares } | null {
+  const none = () => ({ lost: 0, soft: 0, firm: 0, hard: 0 });
+  const [planned, painted] = [none(), none()];
+  let all = 0;
+  for (const line of lines) {
+    const wish = wishFor(line, wishes);
+    for (const place of line.places) {
+      if (!place) continue;
+      planned[wish ?? edgeClass(place.planned, viewingM)]++;
+      painted[edgeClass(place.painted, viewingM)]++;
+      all++;
+    }
+  }
+  if (all === 0) return null;
+  for (const is of EDGE_NAMES) {
+    planned[is] /= all;
+    painted[is] /= all;
+  }
+  return { planned, painted };
+}
+
+/** A piece of an edge of one class, for drawing. */
+export interface EdgePiece {
+  readonly class: EdgeClass;
+  readonly line: readonly Point[];
+  /** steps, the most along it */
+  readonly contrast: number;
+}
+
+/** A line in pieces of one class each, as planned or as painted. */
+export function piecesOf(line: EdgeLine, side: 'planned' | 'painted', { viewingM, wishes }: Judging): EdgePiece[] {
+  const wish = side === 'planned' ? wishFor(line, wishes) : null;
+  const out: { class: EdgeClass; line: Point[]; contrast: number }[] = [];
+  let open = false;
+  for (const place of line.places) {
+    if (!place) {
+      open = false;
+      continue;
+    }
+    const { at, contrast } = place[side];
+    const is = wish ?? edgeClass(place[side], viewingM);
+    const last = open ? out[out.length - 1] : undefined;
+    if (last?.class === is) {
+      last.line.push(at);
+      last.contrast = Math.max(last.contrast, Math.abs(contrast));
+      continue;
+    }
+    // It begins where the one before ends, half-way.
+    const [x, y] = last?.line[last.line.length - 1] ?? at;
+    const between: Point = [(x + at[0]) / 2, (y + at[1]) / 2];
+    last?.line.push(between);
+    out.push({ class: is, line: last ? [between, at] : [at], contrast: Math.abs(contrast) });
+    open = true;
+  }
+  return out.filter((piece) => piece.line.length > 1);
+}

@@ -1,0 +1,72 @@
+import { EDGE_NAMES, edgeRuns, edgeShares, type EdgeClass, type Shares } from '../../core/edges';
+import {
+  EDGE_TEXT,
+  edgesInWords,
+  edgesReadInWords,
+  shareInWords,
+  sharesOfEdgesInWords,
+  tooBareInWords,
+} from '../../core/words';
+import { Mark } from '../marks/mark';
+import { useScale } from '../settings';
+import type { TableProps } from './readingTables';
+import { Lines, namesOf, type WordsProps } from './subjectSlip';
+
+const CLASSES: readonly EdgeClass[] = [...EDGE_NAMES].reverse();
+const LEAST_MARKED = 0.05; // of all edges, from which a piece of the bar has room for its mark
+
+/** What holds of the edges over the whole picture. */
+export function EdgeWords({ reading, onMass, marks, judging }: WordsProps) {
+  const { per } = useScale();
+  const { account, masses, blurMm, coverage } = reading;
+  const bare = tooBareInWords(coverage?.covered ?? null);
+  if (bare) return <p className="serif mb-2">{bare}</p>;
+  const read = account.edges.length > 0;
+  const told = { read, runs: edgeRuns(account.edges, judging), shares: edgeShares(account.edges, judging) };
+  return (
+    <>
+      <Lines lines={edgesInWords(told, { names: namesOf(masses, marks), per })} masses={masses} onMass={onMass} />
+      {told.shares && <p className="small mb-2">{edgesReadInWords(judging.viewingM, blurMm)}</p>}
+    </>
+  );
+}
+
+/** One bar: a piece for each class, as long as its share. */
+function Bar({ name, shares }: { name: string; shares: Shares }) {
+  const held = CLASSES.filter((is) => Math.round(100 * shares[is]) > 0);
+  return (
+    <div className="mt-1 grid grid-cols-[4.25rem_minmax(0,1fr)] gap-x-2">
+      <span className="small pt-1">{name}</span>
+      <ul className="flex" aria-label={name}>
+        {held.map((is) => (
+          <li key={is} className="min-w-0" style={{ flexGrow: shares[is], flexBasis: 0 }}>
+            <div
+              className="-ml-px flex h-6 items-center justify-center overflow-hidden border"
+              style={{ borderColor: 'var(--ink)' }}
+              aria-hidden="true"
+            >
+              {shares[is] >= LEAST_MARKED && <Mark name={`edge-${is}`} label="" />}
+            </div>
+            <span className="small block text-center leading-tight whitespace-nowrap max-sm:hidden">
+              {shareInWords(is, shares[is])}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="small col-start-2 leading-tight sm:hidden">{sharesOfEdgesInWords(shares, held)}</p>
+    </div>
+  );
+}
+
+/** How edges are shared among the classes, planned and painted, one bar over the other. */
+export function EdgeShares({ account, judging }: TableProps) {
+  const shares = edgeShares(account.edges, judging);
+  if (!shares) return null;
+  return (
+    <section aria-label={EDGE_TEXT.shares}>
+      <h2 className="small-head">{EDGE_TEXT.shares}</h2>
+      <Bar name={EDGE_TEXT.planned} shares={shares.planned} />
+      <Bar name={EDGE_TEXT.painted} shares={shares.painted} />
+    </section>
+  );
+}

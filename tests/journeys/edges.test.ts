@@ -1,0 +1,66 @@
+import type { Browser, Locator, Page } from 'playwright-core';
+import { afterAll, beforeAll, expect, test } from 'vitest';
+import { paintingWithReference, photographSession, readWithCard, startServer, type Server } from '../server';
+import { cleanOnEverySurround, complaintsOf, openBrowser, PATIENCE } from './browser';
+
+let server: Server;
+let browser: Browser;
+let page: Page;
+let complaints: string[];
+let id: string;
+beforeAll(async () => {
+  server = await startServer();
+  id = await paintingWithReference(server);
+  await readWithCard(server, (await photographSession(server, id, 3)).photo.id, 3);
+  browser = await openBrowser();
+  page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.setDefaultTimeout(PATIENCE);
+  complaints = complaintsOf(page);
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+  expect(complaints).toEqual([]);
+});
+
+const button = (name: string): Locator => page.getByRole('button', { name, exact: true });
+const slip = () => page.getByRole('region', { name: 'Findings and verdicts' });
+const plan = () => page.getByRole('img', { name: 'The plan' });
+const flat = () => page.getByRole('img', { name: 'The painting, flat' });
+
+test('edges are drawn over both pictures, counted, and narrowed to what should change, by keyboard alone', async () => {
+  await page.goto(`${server.url}/painting/${id}/wall/1?read=temperature`);
+  await flat().waitFor();
+  await page.keyboard.press(']');
+  await slip()
+    .getByText(/stretch(es)? of edge differs? from the plan|Edges are as planned/)
+    .waitFor();
+  await slip()
+    .getByText(/As seen from 1 m/)
+    .waitFor();
+  const lines = (picture: Locator) => picture.locator('xpath=ancestor::figure').locator('[data-testid=edges] path');
+  const drawn = await lines(flat()).count();
+  expect(drawn).toBeGreaterThanOrEqual(4);
+  expect(await lines(plan()).count()).toBeGreaterThanOrEqual(4);
+  for (const name of ['planned', 'painted']) {
+    const shares = await page.getByRole('list', { name, exact: true }).innerText();
+    const sum = [...shares.matchAll(/(\d+).%/g)].reduce((all, [, share]) => all + Number(share), 0);
+    expect(Math.abs(sum - 100), shares).toBeLessThanOrEqual(2);
+  }
+  const faintest = page.getByRole('slider', { name: /Faintest edge counted/ });
+  await faintest.focus();
+  await page.keyboard.press('End');
+  expect(await faintest.getAttribute('aria-valuetext')).toBe('2.0 steps');
+  const whole = (of: Locator) => of.evaluateAll((all) => all.map((one) => one.getAttribute('d')).join('').length);
+  const strong = await whole(lines(flat()));
+  await page.keyboard.press('Home');
+  const every = await whole(lines(flat()));
+  expect(every).toBeGreaterThan(strong);
+  await button('Only what should change').focus();
+  await page.keyboard.press('Enter');
+  expect(await whole(lines(flat()))).toBeLessThan(every);
+  await cleanOnEverySurround(page, 'edges');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await cleanOnEverySurround(page, 'edges, 390 px');
+  await page.setViewportSize({ width: 1280, height: 800 });
+});

@@ -1,0 +1,100 @@
+import type { Setup } from '../../../src/demo/studio/camera';
+import { LINEAR } from '../easel';
+import { edgeScene, readScene, type EdgeResult } from '../edges';
+import { phoneSetup } from '../phone';
+import { say } from '../say';
+import { medianOf, quantileOf } from '../statistics';
+import type { Row } from '../targets';
+
+/** The canvases edges are read on; one of them large. */
+const CANVASES = [
+  [400, 300],
+  [300, 240],
+  [800, 600],
+] as const;
+
+const HALVES = ['clean', 'phone'] as const;
+type Half = (typeof HALVES)[number];
+
+/** As many pixels as a phone's photograph has along the canvas: edges are read where it has them. */
+function setupOf(half: Half, seed: number, motif: { widthMm: number; heightMm: number }): Setup {
+  if (half === 'clean') return { ...LINEAR, width: 3000, height: 2250, seed };
+  const setup = phoneSetup(500 + seed, { ...motif, name: '', reference: '', subject: NO_SUBJECT });
+  return { ...setup, width: 1.5 * setup.width, height: 1.5 * setup.height };
+}
+const NO_SUBJECT = { picture: { width: 0, height: 0, data: new Float32Array(0) }, objects: new Uint8Array(0) };
+
+const HANDS = { clean: { strokes: 0, wander: 0 }, phone: { strokes: 0.05, wander: 0.6 } } as const;
+
+const BORDERS = [1.2, 3.5, 12]; // mm, between classes
+const classOf = (widthMm: number) => ['hard', 'firm', 'soft', 'lost'][BORDERS.filter((mm) => widthMm > mm).length];
+/** Whether a width lies clear of every border between classes. */
+const isClear = (widthMm: number) => BORDERS.every((mm) => widthMm * 1.2 < mm || widthMm > mm * 1.2);
+const factor = (read: number | null, truth: number) =>
+  read === null ? 99 : Math.exp(Math.abs(Math.log(Math.max(read, 1e-3) / truth)));
+
+function rowsOf(half: Half, all: readonly EdgeResult[]): Row[] {
+  const seen = all.filter(({ border, blurMm }) => border.painted > blurMm);
+  const clear = seen.filter(({ border }) => isClear(border.painted));
+  const right = clear.filter(({ border, painted }) => painted.class === classOf(border.painted));
+  const inside = seen.filter(
+    ({ border, painted, uncertaintyMm }) =>
+      painted.widthMm !== null && Math.abs(painted.widthMm - border.painted) <= uncertaintyMm,
+  );
+  const name = (what: string) => `edges, ${half}, ${what}`;
+  return [
+    {
+      name: name(`${seen.length} above the blur: width to the truth, median`),
+      reached: medianOf(seen.map(({ border, painted }) => factor(painted.widthMm, border.painted))),
+      target: half === 'clean' ? 1.2 : 1.35,
+      unit: 'times',
+    },
+    {
+      name: name('the same: ninth decile'),
+      reached: quantileOf(
+        seen.map(({ border, painted }) => factor(painted.widthMm, border.painted)),
+        0.9,
+      ),
+      target: null,
+      unit: 'times',
+    },
+    {
+      name: name('width in the plan, median'),
+      reached: medianOf(all.map(({ border, target }) => factor(target.widthMm, border.planned))),
+      target: 1.2,
+      unit: 'times',
+    },
+    {
+      name: name(`class of ${clear.length} clear of a border`),
+      reached: right.length / clear.length,
+      target: 0.9,
+      atLeast: true,
+      unit: 'share',
+    },
+    {
+      name: name('inside the stated uncertainty'),
+      reached: inside.length / seen.length,
+      target: 0.8,
+      atLeast: true,
+      unit: 'share',
+    },
+  ];
+}
+
+/** Edges of known width, planned and painted, read across drawn lines. @param count pictures of either half */
+export async function edges(count: number): Promise<Row[]> {
+  const rows: Row[] = [];
+  for (const half of HALVES) {
+    const all: EdgeResult[] = [];
+    for (let seed = 1; seed <= count; seed++) {
+      const [widthMm, heightMm] = CANVASES[seed % CANVASES.length];
+      const scene = edgeScene(seed, [widthMm, heightMm]);
+      const read = await readScene(scene, setupOf(half, seed, scene), { ...HANDS[half], seed });
+      const off = read.map(({ border, painted }) => factor(painted.widthMm, border.painted));
+      say(`  ${half}, ${widthMm} mm: ${read.length} edges, furthest ${Math.max(...off).toFixed(2)} times`);
+      all.push(...read);
+    }
+    rows.push(...rowsOf(half, all));
+  }
+  return rows;
+}
