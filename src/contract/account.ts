@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { EdgeLine } from '../core/edges';
+import type { EdgeAcross, EdgeLine } from '../core/edges';
 import { PAINT_RANGE } from '../core/plan';
 import { INPUT_TEXT } from '../core/words';
 import type { Account as Told, GlobalDrift as Whole, Landmark as Shown, Seat as Sits } from '../core/read';
@@ -57,6 +57,17 @@ const EdgeOnLine = z.object({
   places: z.array(z.object({ at: Point, way: Point, planned: SeenEdge, painted: SeenEdge }).nullable()),
 }) satisfies z.ZodType<EdgeLine>;
 
+/** The ends of a line across an edge, canvas mm. */
+export const CrossedLine = z.tuple([Point, Point]);
+const Crossed = SeenEdge.extend({ course: z.object({ at: z.array(z.number()), values: z.array(z.number()) }) });
+/** The edge a line crosses, with what lies across it, and the photograph's own blur. */
+export const EdgeCrossed = z.object({
+  planned: Crossed,
+  painted: Crossed,
+  reversed: z.boolean(),
+  blurMm: z.number().nullable(),
+}) satisfies z.ZodType<EdgeAcross>;
+
 export const Account = z.object({
   drawing: z.object({
     global: GlobalDrift,
@@ -106,6 +117,8 @@ export const Seated = z.object({ at: Point, sits: z.boolean() });
 /** What the painter said bothers them before any number was shown. */
 export const Impression = z.object({ words: z.string().trim().min(1, INPUT_TEXT.bothers).max(600) });
 
+export type CrossedLine = Made<typeof CrossedLine>;
+export type EdgeCrossed = Made<typeof EdgeCrossed>;
 export type Account = Made<typeof Account>;
 export type Seat = Made<typeof Seat>;
 export type Landmark = Made<typeof Landmark>;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { INPUT_TEXT } from '../core/words';
+import { CrossedLine, EdgeCrossed } from './account';
 import { DeedDone, Journal } from './journal';
 import { ReadingDetail } from './reading';
 import { route } from './route';
@@ -30,6 +31,14 @@ export const DECIDING_ROUTES = {
     summary: 'Measure a place on the canvas',
     body: z.object({ place: Place }),
     response: Comparison,
+    status: 200,
+  }),
+  measureEdge: route({
+    method: 'post',
+    path: '/photos/:photoId/edge',
+    summary: 'Measure the edge that a line on the canvas crosses',
+    body: z.object({ line: CrossedLine }),
+    response: EdgeCrossed,
     status: 200,
   }),
   addCorrection: route({

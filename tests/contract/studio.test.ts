@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import sharp from 'sharp';
-import { ROUTES, type Job } from '../../src/contract';
+import { ROUTES, type CrossedLine, type Job } from '../../src/contract';
 import {
   ask,
   demoFile,
@@ -199,6 +199,23 @@ describe('measuring and the list', () => {
       await send(server, 'measure', { params: { photoId }, body: { place: box(20, 20, 0.2, 0.2) } }),
     );
     expect(speck.detail).toMatch(/[a-z]{4}/);
+  });
+
+  test('the edge a line crosses is measured alike whichever way the line runs; a dot crosses none', async () => {
+    const at = (line: CrossedLine) => ask(server, 'measureEdge', { params: { photoId }, body: { line } });
+    // The pot's left side against the wall.
+    const [one, two]: [number, number][] = [
+      [68, 204],
+      [108, 204],
+    ];
+    const [there, back] = [await at([one, two]), await at([two, one])];
+    for (const side of ['planned', 'painted'] as const) {
+      expect(there[side].contrast * back[side].contrast, side).toBeLessThan(0);
+      expect(Math.abs(Math.log((there[side].widthMm ?? 0) / (back[side].widthMm ?? 1))), side).toBeLessThan(0.3);
+      expect(there[side].course.at.length).toBe(there[side].course.values.length);
+    }
+    const dot = await refusal(await send(server, 'measureEdge', { params: { photoId }, body: { line: [one, one] } }));
+    expect(dot.detail).toMatch(/too short to cross an edge/);
   });
 
   test('a correction is let go and put back; its history stays', async () => {

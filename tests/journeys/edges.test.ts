@@ -1,17 +1,20 @@
+import type { CrossedLine } from '../../src/contract';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { paintingWithReference, photographSession, readWithCard, startServer, type Server } from '../server';
-import { cleanOnEverySurround, complaintsOf, openBrowser, PATIENCE } from './browser';
+import { paintingWithReference, photographSession, readWithCard, send, startServer, type Server } from '../server';
+import { cleanOnEverySurround, complaintsOf, drag, openBrowser, PATIENCE } from './browser';
 
 let server: Server;
 let browser: Browser;
 let page: Page;
 let complaints: string[];
 let id: string;
+let photoId: string;
 beforeAll(async () => {
   server = await startServer();
   id = await paintingWithReference(server);
-  await readWithCard(server, (await photographSession(server, id, 3)).photo.id, 3);
+  photoId = (await photographSession(server, id, 3)).photo.id;
+  await readWithCard(server, photoId, 3);
   browser = await openBrowser();
   page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   page.setDefaultTimeout(PATIENCE);
@@ -22,6 +25,11 @@ afterAll(async () => {
   await server.stop();
   expect(complaints).toEqual([]);
 });
+
+const refused = async (line: CrossedLine) => {
+  const answer = await send(server, 'measureEdge', { params: { photoId }, body: { line } });
+  return { status: answer.status, problem: JSON.stringify(await answer.json()) };
+};
 
 const button = (name: string): Locator => page.getByRole('button', { name, exact: true });
 const slip = () => page.getByRole('region', { name: 'Findings and verdicts' });
@@ -61,4 +69,30 @@ test('edges are drawn over both pictures, counted, and narrowed to what should c
   await page.setViewportSize({ width: 390, height: 844 });
   await cleanOnEverySurround(page, 'edges, 390 px');
   await page.setViewportSize({ width: 1280, height: 800 });
+});
+
+test('a line across an edge measures it in plan and painting; one that is too short is told so', async () => {
+  await page.goto(`${server.url}/painting/${id}/wall/1?read=edges`);
+  await flat().waitFor();
+  await page.keyboard.press('x');
+  await page.getByText(/Draw a line across an edge/).waitFor();
+  // The pot's left side against the wall.
+  await drag(page, flat(), [
+    [0.17, 0.68],
+    [0.27, 0.68],
+  ]);
+  const result = page.getByTestId('across-result');
+  await result.getByText(/Planned (hard|firm), .* mm wide.*Painted/).waitFor();
+  expect(await result.getByRole('img', { name: /Values across the edge: planned .* mm wide, painted/ }).count()).toBe(
+    1,
+  );
+  await cleanOnEverySurround(page, 'across an edge');
+  await button('Begin again').click();
+  expect(await result.count()).toBe(0);
+  await page.keyboard.press('Escape');
+  const { problem } = await refused([
+    [10, 10],
+    [10.5, 10],
+  ]);
+  expect(problem).toMatch(/too short to cross an edge: draw at least 2 mm/);
 });

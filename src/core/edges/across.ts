@@ -1,7 +1,7 @@
 import { LUMINANCE, valueFast } from '../colour';
 import { halfWidth, makeLightRun, type CloseLight, type LightRun, type Point } from '../raster';
 import { LOST_UNDER } from './edgeClass';
-import { RISE } from './rise';
+import { ACROSS, RISE } from './rise';
 import { meanOf, steepestIn, stretchOf, valuesAcross, type Crossing, type Stretch } from './stretch';
 
 /** A picture whose edges are read. */
@@ -152,17 +152,41 @@ function readAt(
 const difference = (run: Float32Array) =>
   run[run.length - 1 - Math.floor(run.length / 6)] - run[Math.floor(run.length / 6)];
 
-function seenAs(read: Read | null, otherwise: { at: Point; contrast: number }, blurMm: number): SeenEdge {
-  if (!read) return { ...otherwise, widthMm: null, atMost: false, doubtMm: 0 };
-  return { at: read.place, contrast: read.contrast, ...withoutBlur(read, blurMm) };
+const COURSE_MM = 15; // either side of an edge that is told of
+
+const courseOf = (run: Float32Array, middle: number): EdgeCourse => {
+  const places = [...run.keys()].filter((k) => Math.abs((ACROSS[k] ?? 0) - middle) <= COURSE_MM);
+  return { at: places.map((k) => ACROSS[k] - middle), values: places.map((k) => run[k]) };
+};
+
+/** @param read the edge at a place; null = nothing rises there: what lies across it says so */
+function crossedAt({ light, blurMm }: EdgeSight, read: Read | null, { at, way }: Crossing): CrossedEdge {
+  if (read)
+    return {
+      ...{ at: read.place, contrast: read.contrast, course: courseOf(read.run, read.at) },
+      ...withoutBlur(read, blurMm),
+    };
+  const run = meanOf(valuesAcross(light, crossingsAt(at, way)));
+  return { at, widthMm: null, atMost: false, contrast: difference(run), doubtMm: 0, course: courseOf(run, 0) };
 }
 
 const REACH_MM = 6; // along the drift, that an edge is looked for in the painting
 
+/** The course of values across an edge: mm from its middle, and the value there. */
+export interface EdgeCourse {
+  readonly at: readonly number[];
+  readonly values: readonly number[];
+}
+
+/** An edge that was crossed, with its course. */
+export interface CrossedEdge extends SeenEdge {
+  readonly course: EdgeCourse;
+}
+
 /** An edge that a line crosses, as it is planned and as it is painted. */
 export interface EdgeAcross {
-  readonly planned: SeenEdge;
-  readonly painted: SeenEdge;
+  readonly planned: CrossedEdge;
+  readonly painted: CrossedEdge;
   /** it rises the other way than planned */
   readonly reversed: boolean;
 }
@@ -197,10 +221,9 @@ export function edgeAcross(
   const other = weak ? look(-sign) : null;
   const reversed = Math.abs(other?.contrast ?? 0) >= LOST_UNDER;
   const painted = reversed ? other : same;
-  const between = (light: CloseLight, place: Point) => difference(meanOf(valuesAcross(light, crossingsAt(place, way))));
   return {
-    planned: seenAs(planned, { at, contrast: planned ? 0 : between(plan.light, at) }, plan.blurMm),
-    painted: seenAs(painted, { at: there, contrast: painted ? 0 : between(photo.light, there) }, photo.blurMm),
+    planned: crossedAt(plan, planned, { at, way }),
+    painted: crossedAt(photo, painted, { at: there, way }),
     reversed,
   };
 }

@@ -1,5 +1,13 @@
 export { EDGE_CLASSES, EDGE_NAMES, edgeClass, LOST_UNDER, type EdgeClass } from './edgeClass';
-export { edgeAcross, pixelBlur, type EdgeAcross, type EdgeSight, type SeenEdge } from './across';
+export {
+  edgeAcross,
+  pixelBlur,
+  type CrossedEdge,
+  type EdgeAcross,
+  type EdgeCourse,
+  type EdgeSight,
+  type SeenEdge,
+} from './across';
 export {
   changeAt,
   EVERY_MM,

@@ -170,6 +170,7 @@ function fitted({ middle, half, t: times, v: values, w: weights }: Window, at: n
 const [LEAST_SIGMA, WIDEST] = [0.06, 1 / 2.1]; // mm; of a window's half
 
 const FINEST = 0.02; // of a width, to which it is searched for
+const COARSE = 0.15; // the same, where it is only asked which window holds an edge
 const LEAST_GAIN = 0.98; // of what is left, that another round at the same step must bring it under
 
 /** Where a search begins: places and sigmas, mm. */
@@ -185,7 +186,7 @@ const anywhere = (middle: number, half: number, sign: number): Start => ({
 });
 
 /** The best place and width in a window. */
-function bestIn(window: Window, { sign, from }: Start): Course | null {
+function bestIn(window: Window, { sign, from }: Start, finest: number): Course | null {
   const { middle, half } = window;
   const most = half * WIDEST * 1.4;
   const better = (best: Course | null, at: number, sigma: number): Course | null => {
@@ -197,7 +198,7 @@ function bestIn(window: Window, { sign, from }: Start): Course | null {
   let best: Course | null = null;
   for (const [at, sigma] of from) best = better(best, at, sigma);
   // A pattern search: on while it gains, closer where it does not.
-  for (let step = 0.5; best && step > FINEST;) {
+  for (let step = 0.5; best && step > finest;) {
     const { at, sigma, left }: Course = best;
     const by = step * Math.min(0.5 * half, 1.5 * sigma);
     best = better(best, at - by, sigma);
@@ -227,7 +228,7 @@ function courseIn(run: Float32Array, sign: number, middle: number): Course | nul
   let edge: Course | null = null;
   let confirmed = 0;
   for (const half of WINDOWS) {
-    const course = bestIn(windowOn(run, middle, half), anywhere(middle, half, sign));
+    const course = bestIn(windowOn(run, middle, half), anywhere(middle, half, sign), COARSE);
     const holds =
       course &&
       course.sigma <= half * WIDEST &&
@@ -250,13 +251,15 @@ function courseIn(run: Float32Array, sign: number, middle: number): Course | nul
 export function riseIn(run: Float32Array, sign: number, middle = 0): Rise | null {
   const edge = courseIn(run, sign, middle);
   if (!edge) return null;
-  return told(edge);
+  const from = [[edge.at, edge.sigma]] as const;
+  const course = bestIn(windowOn(run, middle, edge.half), { sign: Math.sign(edge.contrast), from }, FINEST);
+  return told(course ?? edge);
 }
 
 /** The same rise in a run that is much like the one it was found in. */
 export function riseAgain(run: Float32Array, { at, widthMm, contrast, half }: Rise): Rise | null {
   const start: Start = { sign: Math.sign(contrast), from: [[at, widthMm / RISE]] };
-  const course = bestIn(windowOn(run, at, half), start);
+  const course = bestIn(windowOn(run, at, half), start, FINEST);
   return course && told(course);
 }
 

@@ -85,39 +85,69 @@ function movedBy(run: Float32Array, by: number): Float32Array {
 
 const FURTHEST = 2.5; // mm a crossing of one edge may lie beside its neighbours'
 
+/** What a course looks like about its middle: its shape and how it changes by a small move, both about their means. */
+interface Template {
+  /** the first place of {@link ACROSS} it covers */
+  readonly first: number;
+  readonly w: Float64Array;
+  readonly shape: Float64Array;
+  readonly steep: Float64Array;
+  readonly total: number;
+}
+
+/** Takes the weighted mean out of a list, in place. */
+function centre(list: Float64Array, w: Float64Array, total: number): void {
+  let sum = 0;
+  for (let i = 0; i < list.length; i++) sum += w[i] * list[i];
+  for (let i = 0; i < list.length; i++) list[i] -= sum / total;
+}
+
+function dot(a: Float64Array, b: Float64Array, w: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += w[i] * a[i] * b[i];
+  return sum;
+}
+
+function templateOf({ at, widthMm, contrast }: Rise): Template {
+  const sigma = Math.max(0.35, widthMm / RISE);
+  const half = 2.2 * sigma + 0.6;
+  const first = firstFrom(at - half);
+  const count = firstFrom(at + half) - first;
+  const w = Float64Array.from({ length: count }, (_, i) => SPANS[first + i]);
+  const z = (i: number) => (ACROSS[first + i] - at) / sigma;
+  const shape = w.map((_, i) => risen(z(i)));
+  const steep = w.map((_, i) => (-contrast * Math.exp(-0.5 * z(i) ** 2)) / sigma / Math.sqrt(2 * Math.PI));
+  const total = w.reduce((sum, v) => sum + v, 0);
+  centre(shape, w, total);
+  centre(steep, w, total);
+  return { first, w, shape, steep, total };
+}
+
 /**
  * How far each crossing lies beside the course of all, mm: least squares of a small move, in a window about the course,
  * level and contrast of its own. What noise alone would move is not moved.
  */
-function asideOf(runs: readonly Float32Array[], { at, widthMm, contrast }: Rise): number[] {
-  const sigma = Math.max(0.35, widthMm / RISE);
-  const half = 2.2 * sigma + 0.6;
-  const places = [...ACROSS.keys()].filter((k) => Math.abs(ACROSS[k] - at) <= half);
-  const w = places.map((k) => ACROSS[Math.min(k + 1, ACROSS.length - 1)] - ACROSS[Math.max(0, k - 1)]);
-  const shape = places.map((k) => risen((ACROSS[k] - at) / sigma));
-  const steep = places.map((k) => (-contrast * Math.exp(-0.5 * ((ACROSS[k] - at) / sigma) ** 2)) / sigma / 2.5066);
-  const total = w.reduce((sum, v) => sum + v, 0);
-  const centred = (list: readonly number[]) => {
-    const mean = list.reduce((sum, v, i) => sum + w[i] * v, 0) / total;
-    return list.map((v) => v - mean);
-  };
-  const [p, d] = [centred(shape), centred(steep)];
-  const dot = (a: readonly number[], b: readonly number[]) => a.reduce((sum, v, i) => sum + w[i] * v * b[i], 0);
-  const [pp, pd, dd] = [dot(p, p), dot(p, d), dot(d, d)];
+function asideOf(runs: readonly Float32Array[], rise: Rise): number[] {
+  const { first, w, shape, steep, total } = templateOf(rise);
+  const [pp, pd, dd] = [dot(shape, shape, w), dot(shape, steep, w), dot(steep, steep, w)];
   const det = pp * dd - pd * pd;
-  if (det < 1e-9) return runs.map(() => 0);
-  const found = runs.map((run) => {
-    const v = centred(places.map((k) => run[k]));
-    const [pv, dv] = [dot(p, v), dot(d, v)];
+  if (!(det > 1e-9)) return runs.map(() => 0);
+  const v = new Float64Array(w.length);
+  let [spread, noise] = [0, 0];
+  const moves = runs.map((run) => {
+    for (let i = 0; i < v.length; i++) v[i] = run[first + i];
+    centre(v, w, total);
+    const [pv, dv] = [dot(shape, v, w), dot(steep, v, w)];
     const move = (pp * dv - pd * pv) / det;
     const gain = (dd * pv - pd * dv) / det;
-    const left = Math.max(0, dot(v, v) - gain * pv - move * dv) / total;
-    return { move: Math.max(-FURTHEST, Math.min(FURTHEST, move)), noise: (left * 0.5 * pp) / det };
+    const left = Math.max(0, dot(v, v, w) - gain * pv - move * dv) / total;
+    noise += (left * 0.5 * pp) / det;
+    const held = Math.max(-FURTHEST, Math.min(FURTHEST, move));
+    spread += held * held;
+    return held;
   });
-  const spread = found.reduce((sum, { move }) => sum + move * move, 0) / found.length;
-  const noise = found.reduce((sum, one) => sum + one.noise, 0) / found.length;
   const kept = spread > 0 ? Math.max(0, 1 - noise / spread) : 0;
-  return found.map(({ move }) => kept * move);
+  return moves.map((move) => kept * move);
 }
 
 const ROUNDS = 2;
@@ -142,14 +172,15 @@ export function stretchOf(runs: readonly Float32Array[], sign: number, middle = 
   let rise = riseIn(mean, sign, middle);
   if (!rise) return null;
   let aside = runs.map(() => 0);
+  let laid = runs;
   for (let round = 0; round < ROUNDS && runs.length > 1; round++) {
-    const laid = runs.map((run, k) => movedBy(run, aside[k]));
     const more = asideOf(laid, rise);
     if (more.every((mm) => Math.abs(mm) < LAID_MM)) break;
-    aside = aside.map((mm, k) => Math.max(-FURTHEST, Math.min(FURTHEST, mm + more[k])));
-    const level = median(aside);
-    aside = aside.map((mm) => mm - level);
-    const next = meanOf(runs.map((run, k) => movedBy(run, aside[k])));
+    const moved = aside.map((mm, k) => Math.max(-FURTHEST, Math.min(FURTHEST, mm + more[k])));
+    const level = median(moved);
+    aside = moved.map((mm) => mm - level);
+    laid = runs.map((run, k) => movedBy(run, aside[k]));
+    const next = meanOf(laid);
     const again = riseAgain(next, rise);
     if (!again) break;
     [mean, rise] = [next, again];

@@ -70,37 +70,10 @@ function runIn(place: (at: Point) => Point, from: Point, way: Point, at: Float32
   };
 }
 
-/** Reads a source closely. Where something else is shown than the source, it is what is shown, only larger. */
-export function closeLightOf({ picture, place, cut, shown, other, widthMm }: Source): CloseLight {
-  const gains = gainsOf(cut, shown);
-  const tables = linearTables(picture);
-  const { width, height, data, profile } = picture;
-  const perMm = cut.width / widthMm;
-  const [middle, beside] = [place([widthMm / 2, widthMm / 4]), place([widthMm / 2 + 1, widthMm / 4])];
-  const coarse = makeLightRun(1);
-  const along = (from: Point, way: Point, at: Float32Array, out: LightRun) => {
-    const { middle: t0, half, x, y } = runIn(place, from, way, at);
-    for (let k = 0; k < at.length; k++) {
-      const s = (at[k] - t0) / half;
-      fineAt(x[0] + s * (x[1] + s * x[2]) - 0.5, y[0] + s * (y[1] + s * y[2]) - 0.5, k, out);
-      const [u, v] = [(from[0] + at[k] * way[0]) * perMm - 0.5, (from[1] + at[k] * way[1]) * perMm - 0.5];
-      if (other && other[near(u, v)] !== 0) {
-        bilinear(shown, u, v, coarse, 0);
-        [out.r[k], out.g[k], out.b[k]] = [coarse.r[0], coarse.g[0], coarse.b[0]];
-      } else {
-        bilinear(gains, u, v, coarse, 0);
-        out.r[k] *= coarse.r[0];
-        out.g[k] *= coarse.g[0];
-        out.b[k] *= coarse.b[0];
-      }
-    }
-  };
-  const near = (u: number, v: number) =>
-    Math.min(cut.height - 1, Math.max(0, Math.round(v))) * cut.width +
-    Math.min(cut.width - 1, Math.max(0, Math.round(u)));
+/** Reads a picture's light between its pixels: px, pixel centres at whole numbers; places outside repeat the border. */
+function betweenPixels({ width, height, data, profile: { matrix } }: Picture, tables: readonly Float32Array[]) {
   const [tr, tg, tb] = tables;
-  const { matrix } = profile;
-  const fineAt = (u: number, v: number, k: number, out: LightRun) => {
+  return (u: number, v: number, k: number, out: LightRun): void => {
     const cx = Math.min(width - 1.001, Math.max(0, u));
     const cy = Math.min(height - 1.001, Math.max(0, v));
     const [x0, y0] = [cx | 0, cy | 0];
@@ -117,6 +90,35 @@ export function closeLightOf({ picture, place, cut, shown, other, widthMm }: Sou
       out.r[k] = matrix[0] * red + matrix[1] * green + matrix[2] * blue;
       out.g[k] = matrix[3] * red + matrix[4] * green + matrix[5] * blue;
       out.b[k] = matrix[6] * red + matrix[7] * green + matrix[8] * blue;
+    }
+  };
+}
+
+/** Reads a source closely. Where something else is shown than the source, it is what is shown, only larger. */
+export function closeLightOf({ picture, place, cut, shown, other, widthMm }: Source): CloseLight {
+  const gains = gainsOf(cut, shown);
+  const fineAt = betweenPixels(picture, linearTables(picture));
+  const perMm = cut.width / widthMm;
+  const [middle, beside] = [place([widthMm / 2, widthMm / 4]), place([widthMm / 2 + 1, widthMm / 4])];
+  const coarse = makeLightRun(1);
+  const near = (u: number, v: number) =>
+    Math.min(cut.height - 1, Math.max(0, Math.round(v))) * cut.width +
+    Math.min(cut.width - 1, Math.max(0, Math.round(u)));
+  const along = (from: Point, way: Point, at: Float32Array, out: LightRun) => {
+    const { middle: t0, half, x, y } = runIn(place, from, way, at);
+    for (let k = 0; k < at.length; k++) {
+      const s = (at[k] - t0) / half;
+      fineAt(x[0] + s * (x[1] + s * x[2]) - 0.5, y[0] + s * (y[1] + s * y[2]) - 0.5, k, out);
+      const [u, v] = [(from[0] + at[k] * way[0]) * perMm - 0.5, (from[1] + at[k] * way[1]) * perMm - 0.5];
+      if (other && other[near(u, v)] !== 0) {
+        bilinear(shown, u, v, coarse, 0);
+        [out.r[k], out.g[k], out.b[k]] = [coarse.r[0], coarse.g[0], coarse.b[0]];
+      } else {
+        bilinear(gains, u, v, coarse, 0);
+        out.r[k] *= coarse.r[0];
+        out.g[k] *= coarse.g[0];
+        out.b[k] *= coarse.b[0];
+      }
     }
   };
   return { pixelMm: 1 / Math.max(1e-6, Math.hypot(beside[0] - middle[0], beside[1] - middle[1])), along };

@@ -16,6 +16,7 @@ export { sessionPlan } from './sessionPlan';
 export { planMasses, type PlanMass } from './planMasses';
 export {
   AnotherPicture,
+  crossEdge,
   groundOf,
   paintsOn,
   readSession,

@@ -2,7 +2,7 @@ import { checkOf, stillOf, type Checked } from '../correct';
 import type { EdgeAcross } from '../edges';
 import { kindOf } from '../kinds';
 import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
-import { pixelsIn, placeOfBox, type Corners, type Place } from '../raster';
+import { pixelsIn, placeOfBox, type Corners, type Place, type Point } from '../raster';
 import {
   align,
   groundFrom,
@@ -155,6 +155,25 @@ export async function seePlaces(
   const { picture, paint, clipped } = plan.picture;
   const aligned = align(flat, picture, { landmarks, paint, clipped: clipped() });
   return places.map((place) => seen(aligned, place, flat));
+}
+
+/**
+ * The edge that a line (canvas mm) crosses, without the rest of a reading, and the photograph's own blur there, mm.
+ * @returns null where nothing can be read, or there is no plan
+ */
+export async function crossEdge(
+  ask: SessionKnown,
+  line: readonly [Point, Point],
+  onStep: OnStep = () => undefined,
+): Promise<(EdgeAcross & { readonly blurMm: number | null }) | null> {
+  const { plan, landmarks } = ask;
+  const flat = await flatOf(ask, plan, (index) => onStep({ at: 'shot', index }));
+  if (!plan) return null;
+  leaveUnjudged(ask, flat, plan);
+  const { picture, paint, clipped } = plan.picture;
+  const aligned = align(flat, picture, { landmarks, paint, clipped: clipped() });
+  const [edge] = await edgesOn({ plan, lines: [line] }, aligned, flat);
+  return edge ? { ...edge, blurMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null } : null;
 }
 
 const INNER = 0.8; // of the canvas's sides: a bare surface is judged away from its edges

@@ -1,7 +1,14 @@
 import { expect, test } from 'vitest';
 import type { EdgeRun } from '../edges';
 import { plainLine, type Names } from './accountWords';
-import { edgeRunInWords, edgesAlikeInWords, edgesDifferInWords, edgesInWords, seenEdgeInWords } from './edgeWords';
+import {
+  crossedInWords,
+  edgeRunInWords,
+  edgesAlikeInWords,
+  edgesDifferInWords,
+  edgesInWords,
+  seenEdgeInWords,
+} from './edgeWords';
 
 const names: Names = { mass: (id) => ['wall', 'pot'][id] ?? 'a mass', thing: () => 'a thing', largest: () => null };
 const run = (part: Partial<EdgeRun>): EdgeRun => ({
@@ -56,5 +63,20 @@ test('an edge as it is read on the command line', () => {
   expect(seenEdgeInWords({ widthMm: 0.63, atMost: true, contrast: -1.24, class: 'hard' })).toBe(
     'hard, at most 0.6 mm wide, over 1.2 steps',
   );
+  expect(seenEdgeInWords({ widthMm: 17, atMost: false, contrast: 4.4, class: 'lost' })).toBe(
+    'lost, 17 mm wide, over 4.4 steps',
+  );
   expect(seenEdgeInWords({ widthMm: 3, atMost: false, contrast: 0.1, class: 'lost' })).toBe('lost, over 0.1 of a step');
+});
+
+test('the edge a line crosses is told both ways, with the wish for it and how sure it is', () => {
+  const planned = { widthMm: 0.8, atMost: false, contrast: 2, class: 'hard', doubtMm: 0.1 } as const;
+  const painted = { widthMm: 5.24, atMost: false, contrast: -1.5, class: 'soft', doubtMm: 0.4 } as const;
+  expect(crossedInWords({ planned, painted, reversed: true, wish: 'firm' })).toBe(
+    'Planned hard, 0.8 mm wide, over 2.0 steps; you want it firm. Painted soft, 5.2 mm wide, over 1.5 steps, give or take 0.4 mm. It is lighter on the side that is planned darker.',
+  );
+  const gone = { widthMm: null, atMost: false, contrast: 0.1, class: 'lost', doubtMm: 0 } as const;
+  expect(crossedInWords({ planned, painted: gone, reversed: false, wish: null })).toBe(
+    'Planned hard, 0.8 mm wide, over 2.0 steps. Painted lost, over 0.1 of a step.',
+  );
 });

@@ -1,4 +1,4 @@
-import type { EdgeClass, EdgeRun, Shares } from '../edges';
+import { LOST_UNDER, type EdgeClass, type EdgeRun, type Shares } from '../edges';
 import type { Line, Names } from './accountWords';
 import { figure } from './figures';
 import { percent } from './listed';
@@ -14,23 +14,49 @@ function contrastInWords(contrast: number, per = 1): string {
 }
 
 /** An edge as it was seen: "soft, 6.1 mm wide, over 1.2 steps"; "lost, over 0.1 of a step". */
-export function seenEdgeInWords({
-  widthMm,
-  atMost,
-  contrast,
-  class: is,
-}: {
-  widthMm: number | null;
-  atMost: boolean;
-  contrast: number;
-  class: EdgeClass;
-}): string {
-  const over = `over ${contrastInWords(contrast)}`;
+export function seenEdgeInWords({ widthMm, atMost, contrast, class: is }: Omit<Crossed, 'doubtMm'>, per = 1): string {
+  const over = `over ${contrastInWords(contrast, per)}`;
   // What hardly differs has no width worth telling.
-  return widthMm === null || is === 'lost'
+  return widthMm === null || Math.abs(contrast) < LOST_UNDER
     ? `${is}, ${over}`
     : `${is}, ${edgeWidthInWords({ widthMm, atMost })}, ${over}`;
 }
+
+interface Crossed {
+  readonly widthMm: number | null;
+  readonly atMost: boolean;
+  readonly contrast: number;
+  readonly class: EdgeClass;
+  readonly doubtMm: number;
+}
+
+/** The edge a line crosses, planned and painted. @param wish the class the painter wishes there; null = none */
+export function crossedInWords(
+  {
+    planned,
+    painted,
+    reversed,
+    wish,
+  }: { planned: Crossed; painted: Crossed; reversed: boolean; wish: EdgeClass | null },
+  per = 1,
+): string {
+  const told = painted.widthMm !== null && Math.abs(painted.contrast) >= LOST_UNDER;
+  return [
+    `Planned ${seenEdgeInWords(planned, per)}${wish ? `; you want it ${wish}` : ''}.`,
+    `Painted ${seenEdgeInWords(painted, per)}${told ? `, give or take ${figure(painted.doubtMm, 1)} mm` : ''}.`,
+    ...(reversed ? ['It is lighter on the side that is planned darker.'] : []),
+  ].join(' ');
+}
+
+/** What the chart across an edge shows, for who cannot see it. */
+export const crossedChartInWords = ({
+  planned,
+  painted,
+}: Record<'planned' | 'painted', Pick<Crossed, 'widthMm' | 'atMost'>>): string => {
+  const side = ({ widthMm, atMost }: Pick<Crossed, 'widthMm' | 'atMost'>) =>
+    widthMm === null ? 'no edge' : edgeWidthInWords({ widthMm, atMost });
+  return `Values across the edge: planned ${side(planned)}, painted ${side(painted)}`;
+};
 
 const REQUEST = { harder: 'Harden', softer: 'Soften', lose: 'Lose', find: 'Bring out' } as const;
 
@@ -127,6 +153,8 @@ export const EDGE_TEXT = {
   change: 'Only what should change',
   all: 'All edges',
   faintest: 'Faintest edge counted',
+  across:
+    'mm from the middle of the edge; bars are the plan, dots the painting, the grey band the photograph’s own blur.',
   shares: 'Share of each kind of edge',
   planned: 'planned',
   painted: 'painted',

@@ -5,6 +5,7 @@ import { closePlan } from '../../core/plan';
 import type { Raster } from '../../core/raster';
 import { halfWidthsOf, lightAsTold } from '../../core/read';
 import {
+  crossEdge,
   flatOf,
   groundOf,
   paintsOn,
@@ -128,6 +129,12 @@ export async function read({ task, corrections }: Ask<'read'>, tell: Tell): Answ
 export async function see({ task, places }: Ask<'see'>): Answer<'see'> {
   const ask = await askedOf(task);
   return { places: await seePlaces(ask, places, (step) => makeRoom(task, step)) };
+}
+
+/** The edge that a line crosses. */
+export async function cross({ task, line }: Ask<'cross'>): Answer<'cross'> {
+  const ask = await askedOf(task);
+  return { edge: await crossEdge(ask, line, (step) => makeRoom(task, step)) };
 }
 
 /** The bare surface's colour. */

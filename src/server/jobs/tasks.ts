@@ -1,5 +1,6 @@
 import type { Numbering } from '../../core/colour';
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
+import type { EdgeAcross } from '../../core/edges';
 import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
 import type { Account, Ground, MassReading, Traced, UniformChange } from '../../core/read';
 import type { Box, Corners, Place, Point } from '../../core/raster';
@@ -84,6 +85,11 @@ export interface Tasks {
   read: { ask: { task: ReadTask; corrections: readonly OpenCorrection[] }; answer: ReadAnswer };
   /** the same photographs, but only what single places show */
   see: { ask: { task: ReadTask; places: readonly Place[] }; answer: { places: readonly Seen[] } };
+  /** the edge that a line (canvas mm) crosses; null = nothing can be read there */
+  cross: {
+    ask: { task: ReadTask; line: readonly [Point, Point] };
+    answer: { edge: (EdgeAcross & { readonly blurMm: number | null }) | null };
+  };
   /** the bare surface's colour from a flat; place null = all of it is bare */
   ground: { ask: { task: ReadTask; place: Place | null }; answer: { ground: Ground | null } };
   /** the painter's own paints on the card's fields; null = a field without one */

@@ -4,7 +4,7 @@ import { lightOfPicture } from '../../core/raster';
 import { takenAt } from '../images/takenAt';
 import { bytesOfStored, jpegOf, openStored, room, verifyStored } from './pictures';
 import { audit, base, masses, planned, sheet, trace } from './planWork';
-import { corners, ground, judge, paints, read, see } from './readWork';
+import { corners, cross, ground, judge, paints, read, see } from './readWork';
 import type { Answer, Ask, Progress, TaskName, Tell } from './tasks';
 
 async function check({ picture }: Ask<'check'>): Answer<'check'> {
@@ -41,6 +41,7 @@ const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   corners,
   read,
   see,
+  cross,
   ground,
   judge,
   paints,

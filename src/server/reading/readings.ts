@@ -1,4 +1,4 @@
-import type { Job, Place, Quality } from '../../contract';
+import type { CrossedLine, EdgeCrossed, Job, Place, Quality } from '../../contract';
 import type { SeenPlace } from '../../core/kinds';
 import { halfWidth } from '../../core/raster';
 import { halfWidthsOf, READING_VERSION, type Comparison } from '../../core/read';
@@ -201,6 +201,28 @@ export async function seePlace(studio: Studio, photoId: string, place: Place): P
     );
   return seen;
 }
+
+/** The edge that a line across it (canvas mm) crosses. @throws InputError when nothing can be read there */
+export async function measureEdge(studio: Studio, photoId: string, line: CrossedLine): Promise<EdgeCrossed> {
+  const { task } = await asked(studio, photoId);
+  if (!task.plan)
+    throw new InputError(
+      'no-plan',
+      'This painting has no reference, so an edge cannot be measured against a plan.',
+      409,
+    );
+  const [[ax, ay], [bx, by]] = line;
+  if (Math.hypot(bx - ax, by - ay) < SHORTEST_LINE)
+    throw new InputError('edge', `The line is too short to cross an edge: draw at least ${SHORTEST_LINE} mm of it.`);
+  const { edge } = await studio.crew.run('cross', { task, line });
+  if (!edge)
+    throw new InputError(
+      'edge',
+      'Nothing can be read where this line crosses: the painting is bare there, left out, or under glare. Draw it across an edge that is painted.',
+    );
+  return edge;
+}
+const SHORTEST_LINE = 2; // mm
 
 /** The same as a comparison of its paint. */
 export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {

@@ -26,7 +26,7 @@ import { openPhone } from '../exchange/phone';
 import { setImpression, setLandmarks, setSeated } from '../photo/showing';
 import { decide } from '../correction/deciding';
 import { describeReading } from '../reading/describeReading';
-import { judgePhoto, measurePlace, readPhoto } from '../reading/readings';
+import { judgePhoto, measureEdge, measurePlace, readPhoto } from '../reading/readings';
 import { getSettings, putSettings } from '../studio/settings';
 import { sortPhoto } from '../exchange/sorting';
 import type { Studio } from '../studio/studio';
@@ -103,6 +103,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   decide: ({ studio, params, body }) =>
     decide(studio, { photoId: params.photoId, index: Number(params.index), ...body }),
   measure: ({ studio, params, body }) => measurePlace(studio, params.photoId, body.place),
+  measureEdge: ({ studio, params, body }) => measureEdge(studio, params.photoId, body.line),
   addCorrection: ({ studio, params, body }) => addCorrection(studio, params.paintingId, body),
   removeCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, false),
   restoreCorrection: ({ studio, params }) => setCorrectionOpen(studio, params.correctionId, true),

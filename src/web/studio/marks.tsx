@@ -80,7 +80,7 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
       ['K', 'show mass outlines'],
       ['I V C', 'check a gradient, order by value, compare lengths'],
       ['T', 'warm against cool'],
-      ['R F', 'landmarks, measure an area'],
+      ['R X F', 'landmarks, cross an edge, measure an area'],
       ['S', 'squint'],
       ['G', 'grey'],
       ['2 to 9', 'so many values'],

@@ -6,6 +6,7 @@ export const WALL_TEXT = {
   guessExplained:
     'What you say is kept with its time, and stands beside what is measured. With “Guess first” on, findings, their marks, maps and tables wait for it.',
   drawProfile: 'Draw a line across a passage, on either picture: its gradient is shown on both.',
+  drawAcross: 'Draw a line across an edge, on either picture: how wide it is planned and painted is measured.',
   tapString: 'Tap spots on either picture: they are put in order by value.',
   tapProportion:
     'Tap the ends of a line on the plan, then of others: the first measures the rest. Tap the same ends on the painting, or leave them where they were found.',

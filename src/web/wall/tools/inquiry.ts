@@ -13,12 +13,15 @@ export const TOOLS = [
   ['compare', 'Compare lengths', WALL_TEXT.tapProportion, 'c'],
   ['warm', 'Warm against cool', WALL_TEXT.tapWarm, 't'],
   ['landmarks', 'Landmarks', WALL_TEXT.tapLandmark, 'r'],
+  ['across', 'Cross an edge', WALL_TEXT.drawAcross, 'x'],
   ['outline', 'Measure an area', WALL_TEXT.outlineRegion, 'f'],
 ] as const;
 export type Tool = (typeof TOOLS)[number][0];
 export type { Side };
 
-const DRAWN: readonly Tool[] = ['line', 'outline'];
+export const DRAWN: readonly Tool[] = ['line', 'across', 'outline'];
+/** Tools whose line is straight, from where it begins to where it ends. */
+export const STRAIGHT: readonly (Tool | null)[] = ['line', 'across'];
 /** Tools that take points on either picture, and how many. */
 const MOST_POINTS: Partial<Record<Tool, number>> = { compare: 12, warm: 2 };
 const MOST_STRUNG = 12;
@@ -93,10 +96,10 @@ export function useInquiry(painting: Painting, toPlan: (at: Point) => Point) {
       const last = list.at(-1);
       const first = list[0] ?? here;
       if (!last || Math.hypot(here[0] - last[0], here[1] - last[1]) >= LEAST_MM) list.push(here);
-      if (phase !== 'end') return setStroke(tool === 'line' && list.length > 1 ? [first, here] : [...list]);
+      if (phase !== 'end') return setStroke(STRAIGHT.includes(tool) && list.length > 1 ? [first, here] : [...list]);
       drawing.current = null;
       setStroke([]);
-      if (tool === 'line' && Math.hypot(here[0] - first[0], here[1] - first[1]) > 4) setPoints([first, here]);
+      if (STRAIGHT.includes(tool) && Math.hypot(here[0] - first[0], here[1] - first[1]) > 4) setPoints([first, here]);
       if (tool === 'outline' && list.length >= 3) setPoints(list);
     },
     /** a tap on one picture, shares of it. @param snapped where it was meant, mm of that picture */

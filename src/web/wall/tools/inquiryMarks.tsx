@@ -1,6 +1,6 @@
 import type { Account, Landmark, Painting } from '../../../contract';
 import type { Point } from '../../../core/raster';
-import type { Inquiry } from './inquiry';
+import { DRAWN, STRAIGHT, type Inquiry } from './inquiry';
 import { placed } from './pointed';
 
 type ToPx = (at: Point) => Point;
@@ -106,7 +106,7 @@ export function InquiryMarks({
         {waiting && side === 'plan' && <Dot at={bare(waiting)} name="?" />}
       </g>
     );
-  if ((tool === 'line' || tool === 'outline') && shown.length > 1) {
+  if (tool && DRAWN.includes(tool) && shown.length > 1) {
     const path = `M${shown
       .map((at) =>
         px(at)
@@ -118,8 +118,8 @@ export function InquiryMarks({
       <g fill="none" strokeLinejoin="round">
         <path d={path} stroke="#fff" strokeWidth="4.4" />
         <path d={path} stroke="#000" strokeWidth="1.8" />
-        {tool === 'line' && shown.slice(0, 1).map((at) => <Dot key="A" at={px(at)} name="A" />)}
-        {tool === 'line' && shown.slice(-1).map((at) => <Dot key="B" at={px(at)} name="B" />)}
+        {STRAIGHT.includes(tool) && shown.slice(0, 1).map((at) => <Dot key="A" at={px(at)} name="A" />)}
+        {STRAIGHT.includes(tool) && shown.slice(-1).map((at) => <Dot key="B" at={px(at)} name="B" />)}
       </g>
     );
   }

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Comparison, Painting, Photo } from '../../../contract';
+import type { Judging } from '../../../core/edges';
 import { profileOf, readArea } from '../../../core/look';
 import { areaAloneInWords, gradientInWords, outlineInWords, profileInWords, WALL_TEXT } from '../../../core/words';
 import type { Point } from '../../../core/raster';
@@ -8,6 +9,7 @@ import { ProfileChart } from '../../charts/profileChart';
 import { ValueString } from '../../charts/valueString';
 import { useScale } from '../../settings';
 import type { LoadedPicture } from '../../stage/usePicture';
+import { AcrossResult } from './acrossResult';
 import { CompareResult } from './compareResult';
 import type { Inquiry } from './inquiry';
 import { placed } from './pointed';
@@ -134,11 +136,17 @@ function AreaResult({ points, painting, flat }: Pick<Pair, 'painting' | 'flat'> 
 }
 
 /** What the inquiry under way found. */
-export function InquiryResult({ inquiry, photo, ...pair }: Pair & { inquiry: Inquiry; photo: Photo }) {
+export function InquiryResult({
+  inquiry,
+  photo,
+  judging,
+  ...pair
+}: Pair & { inquiry: Inquiry; photo: Photo; judging: Judging }) {
   const { tool, points, pointed } = inquiry;
   const { painting, plan, flat } = pair;
   const [from, to] = points;
   if (tool === 'line' && from && to) return <LineResult from={from} to={to} {...pair} />;
+  if (tool === 'across' && from && to) return <AcrossResult {...{ from, to, photo, judging }} />;
   if (tool === 'string') return <StringResult points={points} {...pair} />;
   if (tool === 'compare' || tool === 'warm') {
     const shown = placed(pointed, pair, tool);

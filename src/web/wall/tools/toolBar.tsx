@@ -1,5 +1,8 @@
 import { WordSwitch } from '../../ui/words';
-import { TOOLS, type Inquiry } from './inquiry';
+import { TOOLS, type Inquiry, type Tool } from './inquiry';
+
+/** Tools that show something on the plan. */
+const OF_PLAN: readonly Tool[] = ['landmarks', 'across'];
 
 /** What a hand can ask of the two pictures, as words. */
 export function ToolBar({
@@ -7,12 +10,12 @@ export function ToolBar({
   planless,
 }: {
   inquiry: Inquiry;
-  /** there is no plan to show landmarks on */
+  /** there is no plan */
   planless: boolean;
 }) {
   return (
     <div className="words" role="group" aria-label="Measure">
-      {TOOLS.filter(([tool]) => !planless || tool !== 'landmarks').map(([tool, name, hint, hotkey]) => (
+      {TOOLS.filter(([tool]) => !planless || !OF_PLAN.includes(tool)).map(([tool, name, hint, hotkey]) => (
         <WordSwitch
           key={tool}
           on={inquiry.tool === tool}
