@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import { afterAll, beforeAll, expect, test } from 'vitest';
+import { fileUrl } from '../../src/contract';
 import { chance } from '../../src/demo/studio/chance';
 import { ask, refusal, send, startServer, type Server } from '../server';
 import { hostilePicture, seeds } from './hostilePictures';
@@ -78,6 +79,8 @@ test('hostile requests are the sender’s fault, every one, and memory stays', a
     index: '0',
   };
   const port = Number(new URL(server.url).port);
+  // What writes PDF is loaded once, when it is first asked for, and stays: it is no part of what requests leave behind.
+  expect((await fetch(server.url + fileUrl('sheet', paintingId))).status).toBe(200);
   const answers = new Map<number, number>();
   const { second, last } = await steadily(async () => {
     const request = hostileRequest(random, ids);
