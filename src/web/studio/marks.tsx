@@ -75,7 +75,7 @@ const KEYS: readonly (readonly [title: string, rows: readonly (readonly [keys: s
   [
     'On the wall',
     [
-      ['[ ]', 'findings, drawing, values, temperature'],
+      ['[ ]', 'findings, drawing, values, temperature, edges'],
       ['L', 'plumb and level lines through the spot'],
       ['K', 'show mass outlines'],
       ['I V C', 'check a gradient, order by value, compare lengths'],
