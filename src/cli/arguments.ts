@@ -1,3 +1,4 @@
+import { SHORTEST_LINE_MM } from '../core/edges';
 import { parseArgs } from 'node:util';
 import type { Covered, GreyPatch, CanvasSize } from '../core/photo';
 import { valueOfLightness } from '../core/colour';
@@ -70,13 +71,11 @@ function readCorners(text: string): Corners {
   return [a, b, c, d];
 }
 
-const SHORTEST_LINE = 2; // mm: a shorter one has no way across
-
 function readEdge(text: string): readonly [Point, Point] {
   const [from, to, ...more] = pointsIn(text);
   if (!from || !to || more.length > 0) throw refuse('--edge', text, 'two points "x1,y1 x2,y2" in canvas millimetres');
-  if (Math.hypot(to[0] - from[0], to[1] - from[1]) < SHORTEST_LINE)
-    throw refuse('--edge', text, `a line across the edge, at least ${SHORTEST_LINE} mm long`);
+  if (Math.hypot(to[0] - from[0], to[1] - from[1]) < SHORTEST_LINE_MM)
+    throw refuse('--edge', text, `a line across the edge, at least ${SHORTEST_LINE_MM} mm long`);
   return [from, to];
 }
 

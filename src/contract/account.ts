@@ -102,7 +102,7 @@ export const Account = z.object({
   seats: z.array(Seat),
   /** empty in readings made before edges were read */
   edges: z.array(EdgeOnLine).default([]),
-}) satisfies z.ZodType<Told>;
+}) satisfies z.ZodType<Told & { readonly edges: readonly EdgeLine[] }>;
 
 /** A point the painter showed on both pictures. */
 export const Landmark = z.object({

@@ -71,7 +71,7 @@ test('edges are drawn over both pictures, counted, and narrowed to what should c
   await page.setViewportSize({ width: 1280, height: 800 });
 });
 
-test('a line across an edge measures it in plan and painting; one that is too short is told so', async () => {
+test('a line across an edge measures it in plan and painting, by mouse and by keys; one that is too short is told so', async () => {
   await page.goto(`${server.url}/painting/${id}/wall/1?read=edges`);
   await flat().waitFor();
   await page.keyboard.press('x');
@@ -87,8 +87,17 @@ test('a line across an edge measures it in plan and painting; one that is too sh
     1,
   );
   await cleanOnEverySurround(page, 'across an edge');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await cleanOnEverySurround(page, 'across an edge, 390 px');
+  await page.setViewportSize({ width: 1280, height: 800 });
   await button('Begin again').click();
   expect(await result.count()).toBe(0);
+  // The same by keys, from the middle of the picture to its left.
+  await flat().locator('xpath=ancestor::*[@role="group"][1]').focus();
+  await page.keyboard.press('Enter');
+  for (let n = 0; n < 2; n++) await page.keyboard.press('Shift+ArrowLeft');
+  await page.keyboard.press('Enter');
+  await result.getByText(/Planned .*Painted/).waitFor();
   await page.keyboard.press('Escape');
   const { problem } = await refused([
     [10, 10],

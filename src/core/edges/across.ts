@@ -1,8 +1,7 @@
-import { LUMINANCE, valueFast } from '../colour';
-import { halfWidth, makeLightRun, type CloseLight, type LightRun, type Point } from '../raster';
+import { halfWidth, makeLightRun, type CloseLight, type Point } from '../raster';
 import { LOST_UNDER } from './edgeClass';
 import { ACROSS, RISE } from './rise';
-import { meanOf, steepestIn, stretchOf, valuesAcross, type Crossing, type Stretch } from './stretch';
+import { meanOf, steepestIn, stretchOf, valuesAcross, valuesOf, type Crossing, type Stretch } from './stretch';
 
 /** A picture whose edges are read. */
 export interface EdgeSight {
@@ -49,9 +48,6 @@ export function withoutBlur(
 const BESIDE: readonly number[] = [-2, -1, 0, 1, 2]; // mm: lines beside the drawn one, read with it
 const FOUND_OVER = 2.5; // mm
 
-const valueAt = ({ r, g, b }: LightRun, k: number) =>
-  valueFast(LUMINANCE[0] * r[k] + LUMINANCE[1] * g[k] + LUMINANCE[2] * b[k]);
-
 /** The strongest edge on a line: mm from its middle. */
 function onLine(light: CloseLight, middle: Point, way: Point, lengthMm: number): number {
   const reach = lengthMm / 2;
@@ -63,7 +59,7 @@ function onLine(light: CloseLight, middle: Point, way: Point, lengthMm: number):
   const sums = new Float64Array(at.length + 1);
   for (const mm of BESIDE) {
     light.along([middle[0] - mm * way[1], middle[1] + mm * way[0]], way, at, run);
-    for (let k = 0; k < at.length; k++) sums[k + 1] += valueAt(run, k);
+    valuesOf(run).forEach((value, k) => (sums[k + 1] += value));
   }
   for (let k = 0; k < at.length; k++) sums[k + 1] += sums[k];
   const box = Math.round(FOUND_OVER * 4);
@@ -87,11 +83,11 @@ function uphill(light: CloseLight, [x, y]: Point, fallback: Point): Point {
   let [gx, gy] = [0, 0];
   for (const v of DISC) {
     light.along([x, y + v], [1, 0], row, run);
+    const values = valuesOf(run);
     for (let k = 0; k < row.length; k++) {
       const weight = Math.max(0, 1 - (row[k] ** 2 + v * v) / DISC_MM ** 2);
-      const value = valueAt(run, k);
-      gx += weight * row[k] * value;
-      gy += weight * v * value;
+      gx += weight * row[k] * values[k];
+      gy += weight * v * values[k];
     }
   }
   const length = Math.hypot(gx, gy);
@@ -155,7 +151,7 @@ const difference = (run: Float32Array) =>
 const COURSE_MM = 15; // either side of an edge that is told of
 
 const courseOf = (run: Float32Array, middle: number): EdgeCourse => {
-  const places = [...run.keys()].filter((k) => Math.abs((ACROSS[k] ?? 0) - middle) <= COURSE_MM);
+  const places = [...run.keys()].filter((k) => Math.abs(ACROSS[k] - middle) <= COURSE_MM);
   return { at: places.map((k) => ACROSS[k] - middle), values: places.map((k) => run[k]) };
 };
 
@@ -182,6 +178,9 @@ export interface EdgeCourse {
 export interface CrossedEdge extends SeenEdge {
   readonly course: EdgeCourse;
 }
+
+/** A shorter line has no way across. */
+export const SHORTEST_LINE_MM = 2;
 
 /** An edge that a line crosses, as it is planned and as it is painted. */
 export interface EdgeAcross {

@@ -17,7 +17,7 @@ export interface EdgePlace {
 
 /** An edge from junction to junction, its places {@link EVERY_MM} apart; null = the painting cannot be read there. */
 export interface EdgeLine {
-  /** the masses on either side: their indices, once kept their ids */
+  /** ids of the masses on either side */
   readonly between: readonly [number, number];
   readonly places: readonly (EdgePlace | null)[];
 }
@@ -100,12 +100,14 @@ function placeOn({ crossings, there, ...runs }: Sampled, middle: number, ask: Ed
 
 /** Reads every edge between masses, as it is planned and as it is painted. */
 export function readEdges(ask: EdgesAsk): EdgeLine[] {
+  const { ids } = ask.masses;
   return chainsOf(ask.masses, ask.mmPerPixel).map((chain) => {
     const count = Math.max(1, Math.floor(chain.crossings.length / EVERY));
     const first = (chain.crossings.length - 1 - (count - 1) * EVERY) / 2;
     const runs = sampled(chain, ask);
     const places = Array.from({ length: count }, (_, k) => placeOn(runs, Math.round(first + k * EVERY), ask));
-    return { between: chain.between, places };
+    const [one, two] = chain.between;
+    return { between: [ids[one], ids[two]], places };
   });
 }
 

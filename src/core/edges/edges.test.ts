@@ -131,7 +131,7 @@ describe('the edge a line crosses', () => {
     expect([planned, painted].map((edge) => edgeClass(edge, 1))).toEqual(['firm', 'soft']);
   });
 
-  test('is found in the painting six millimetres off', () => {
+  test('is found in the painting five and a half millimetres off', () => {
     const { painted } = across(disc(2), disc(2, { by: 5.5 }));
     const inPlace = across(disc(2), disc(2)).painted;
     expect((painted.widthMm ?? 0) / (inPlace.widthMm ?? 1)).toBeCloseTo(1, 1);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { SeenEdge } from './across';
 import { changeAt, EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
-import { edgeRuns, edgeShares, piecesOf, wishFor, type Judging } from './edgesTold';
+import { piecesOf, tellEdges, wishAt, type Judging } from './edgesTold';
 
 type Look = readonly [widthMm: number | null, contrast: number];
 const HARD: Look = [0.8, 2];
@@ -61,7 +61,10 @@ describe('what should change at a place', () => {
 
 describe('stretches', () => {
   test('of one change are told once, with where they run and what they are in the middle', () => {
-    const [run, ...more] = edgeRuns([edge(HARD, [...times(6, HARD), ...times(8, SOFT), ...times(6, HARD)])], NEAR);
+    const [run, ...more] = tellEdges(
+      [edge(HARD, [...times(6, HARD), ...times(8, SOFT), ...times(6, HARD)])],
+      NEAR,
+    ).runs;
     expect(more).toEqual([]);
     expect(run).toMatchObject({ change: 'harder', wanted: 'hard', shown: 'soft', lengthMm: 8 * EVERY_MM });
     expect(run.ofMm).toBe(20 * EVERY_MM);
@@ -70,8 +73,8 @@ describe('stretches', () => {
   });
 
   test('that are short are a hand’s own, and one odd place does not part a long one', () => {
-    expect(edgeRuns([edge(HARD, [...times(6, HARD), ...times(3, SOFT), ...times(6, HARD)])], NEAR)).toEqual([]);
-    const [run, ...more] = edgeRuns([edge(HARD, [...times(5, SOFT), HARD, ...times(5, SOFT)])], NEAR);
+    expect(tellEdges([edge(HARD, [...times(6, HARD), ...times(3, SOFT), ...times(6, HARD)])], NEAR).runs).toEqual([]);
+    const [run, ...more] = tellEdges([edge(HARD, [...times(5, SOFT), HARD, ...times(5, SOFT)])], NEAR).runs;
     expect(more).toEqual([]);
     expect(run.lengthMm).toBe(11 * EVERY_MM);
   });
@@ -79,7 +82,7 @@ describe('stretches', () => {
   test('planned hard, then soft, then lost are three where all of it is painted firm', () => {
     const looks = [...times(6, HARD), ...times(6, SOFT), ...times(6, GONE)];
     const line: EdgeLine = { between: [1, 2], places: looks.map((look, k) => place(k * EVERY_MM, look, [2.2, 1])) };
-    const runs = edgeRuns([line], NEAR).sort((a, b) => a.places[0].at[0] - b.places[0].at[0]);
+    const runs = tellEdges([line], NEAR).runs.toSorted((a, b) => a.places[0].at[0] - b.places[0].at[0]);
     expect(runs.map(({ change }) => change)).toEqual(['harder', 'softer', 'lose']);
     expect(runs.map(({ lengthMm }) => lengthMm)).toEqual([6, 6, 6].map((n) => n * EVERY_MM));
   });
@@ -87,26 +90,40 @@ describe('stretches', () => {
   test('the longest and strongest come first', () => {
     const faint: Look = [7, 0.7];
     const lines = [edge([0.8, 0.7], times(5, faint)), edge(HARD, times(12, SOFT))];
-    expect(edgeRuns(lines, NEAR).map(({ lengthMm }) => lengthMm)).toEqual([60, 25]);
+    expect(tellEdges(lines, NEAR).runs.map(({ lengthMm }) => lengthMm)).toEqual([60, 25]);
   });
 });
 
 test('shares are of what can be read, and a wish counts as planned', () => {
   const line = edge(HARD, [...times(3, HARD), ...times(3, SOFT), null, null]);
-  expect(edgeShares([line], NEAR)).toEqual({
+  expect(tellEdges([line], NEAR).shares).toEqual({
     planned: { hard: 1, firm: 0, soft: 0, lost: 0 },
     painted: { hard: 0.5, firm: 0, soft: 0.5, lost: 0 },
   });
   const wished: Judging = { viewingM: 1, wishes: [{ at: [5, 52], is: 'lost' }] };
-  expect(wishFor(line, wished.wishes)).toBe('lost');
-  expect(edgeShares([line], wished)?.planned.lost).toBe(1);
-  expect(edgeShares([edge(HARD, [null, null])], NEAR)).toBeNull();
+  const told = tellEdges([line], wished);
+  expect(told.shares?.planned.lost).toBe(1);
+  expect(wishAt(told, [0, 55])).toBe('lost');
+  expect(wishAt(told, [0, 70])).toBeNull();
+  expect(tellEdges([edge(HARD, [null, null])], NEAR).shares).toBeNull();
 });
 
 test('a line is drawn in pieces of one class each that meet half-way, and not where it is not read', () => {
-  const pieces = piecesOf(edge(HARD, [HARD, HARD, SOFT, SOFT, null, SOFT, SOFT]), 'painted', NEAR);
+  const { lines } = tellEdges([edge(HARD, [HARD, HARD, SOFT, SOFT, null, SOFT, SOFT])], NEAR);
+  const pieces = piecesOf(lines[0], 'painted', 1);
   expect(pieces.map((piece) => piece.class)).toEqual(['hard', 'soft', 'soft']);
   expect(pieces[0].line.at(-1)).toEqual([1.5 * EVERY_MM, 50]);
   expect(pieces[1].line[0]).toEqual([1.5 * EVERY_MM, 50]);
   expect(pieces[2].line[0]).toEqual([5 * EVERY_MM, 50]);
+});
+
+test('a wish beside a junction is for the edge it lies nearest to alone', () => {
+  const below = edge(HARD, times(4, HARD));
+  const above: EdgeLine = {
+    between: [2, 3],
+    places: below.places.map((one) => one && { ...one, at: [one.at[0], 46] as const }),
+  };
+  const told = tellEdges([above, below], { viewingM: 1, wishes: [{ at: [5, 51], is: 'soft' }] });
+  expect(told.lines.map(({ wish }) => wish)).toEqual([null, 'soft']);
+  expect(told.runs.map(({ between, wished }) => [between, wished])).toEqual([[[1, 2], true]]);
 });

@@ -1,4 +1,4 @@
-import type { Point } from '../raster';
+import { median, type Point } from '../raster';
 import { EDGE_NAMES, edgeClass, type EdgeClass } from './edgeClass';
 import { changeAt, EVERY_MM, type EdgeChange, type EdgeLine, type EdgePlace } from './edgeReading';
 
@@ -28,23 +28,40 @@ export interface EdgeRun {
   readonly painted: { readonly widthMm: number | null; readonly contrast: number };
 }
 
+/** A line with the class the painter wishes for it; null = as the plan has it. */
+interface WishedLine extends EdgeLine {
+  readonly wish: EdgeClass | null;
+}
+
+/** What edges come to: as they are drawn, what should change, and how they are shared among the classes. */
+export interface EdgesTold {
+  readonly viewingM: number;
+  readonly lines: readonly WishedLine[];
+  /** every stretch that should change, what is seen most first */
+  readonly runs: readonly EdgeRun[];
+  /** null = no edge can be read */
+  readonly shares: { readonly planned: Shares; readonly painted: Shares } | null;
+}
+
 const WISH_MM = 6; // a wish lies on its edge, give or take a finger
 
-/** The class the painter wishes for a line; null = none. */
-export function wishFor({ places }: EdgeLine, wishes: Judging['wishes']): EdgeClass | null {
-  const near = wishes.find(({ at: [x, y] }) =>
-    places.some((place) => place && Math.hypot(place.at[0] - x, place.at[1] - y) <= WISH_MM),
-  );
-  return near?.is ?? null;
+/** The line that runs nearest to a point, within a finger of it; null = none does. */
+function lineNear<L extends EdgeLine>(lines: readonly L[], [x, y]: Point): L | null {
+  let [nearest, least]: [L | null, number] = [null, WISH_MM];
+  for (const line of lines)
+    for (const place of line.places) {
+      const away = place ? Math.hypot(place.at[0] - x, place.at[1] - y) : Infinity;
+      if (away <= least) [nearest, least] = [line, away];
+    }
+  return nearest;
 }
+
+/** The class the painter wishes for the edge at a point (canvas mm); null = none, or no edge runs there. */
+export const wishAt = ({ lines }: Pick<EdgesTold, 'lines'>, at: Point): EdgeClass | null =>
+  lineNear(lines, at)?.wish ?? null;
 
 const LEAST_RUN = 4; // places: 20 mm
 const MOST_GAP = 1; // place between two of a run that says nothing else
-
-function median(numbers: readonly number[]): number | null {
-  const sorted = [...numbers].sort((a, b) => a - b);
-  return sorted.length > 0 ? sorted[sorted.length >> 1] : null;
-}
 
 /** The class that most of some places have. */
 function mostly(classes: readonly EdgeClass[]): EdgeClass {
@@ -52,16 +69,19 @@ function mostly(classes: readonly EdgeClass[]): EdgeClass {
   return [...EDGE_NAMES].sort((a, b) => count(b) - count(a))[0];
 }
 
-const middleOf = (edges: readonly { readonly widthMm: number | null; readonly contrast: number }[]) => ({
-  widthMm: median(edges.flatMap(({ widthMm }) => (widthMm === null ? [] : [widthMm]))),
-  contrast: median(edges.map(({ contrast }) => contrast)) ?? 0,
-});
+function middleOf(edges: readonly { readonly widthMm: number | null; readonly contrast: number }[]) {
+  const widths = edges.flatMap(({ widthMm }) => (widthMm === null ? [] : [widthMm]));
+  return {
+    widthMm: widths.length > 0 ? median(widths) : null,
+    contrast: median(edges.map(({ contrast }) => contrast)),
+  };
+}
 
-function runOf(line: EdgeLine, from: number, to: number, how: { change: EdgeChange; judging: Judging }): EdgeRun {
+function runOf(line: WishedLine, from: number, to: number, how: { change: EdgeChange; viewingM: number }): EdgeRun {
   const places = line.places.slice(from, to + 1).filter((place) => place !== null);
-  const { viewingM, wishes } = how.judging;
+  const { wish } = line;
+  const { viewingM } = how;
   const shown = mostly(places.map(({ painted }) => edgeClass(painted, viewingM)));
-  const wish = wishFor(line, wishes);
   const wanted = wish ?? mostly(places.map(({ planned }) => edgeClass(planned, viewingM)));
   return {
     ...{ between: line.between, change: how.change, wanted, shown, places, wished: wish !== null },
@@ -73,9 +93,8 @@ function runOf(line: EdgeLine, from: number, to: number, how: { change: EdgeChan
 }
 
 /** Stretches of one line along which the same should change. */
-function runsOn(line: EdgeLine, judging: Judging): EdgeRun[] {
-  const wish = wishFor(line, judging.wishes);
-  const changes = line.places.map((place) => place && changeAt(place, judging.viewingM, wish));
+function runsOn(line: WishedLine, viewingM: number): EdgeRun[] {
+  const changes = line.places.map((place) => place && changeAt(place, viewingM, line.wish));
   const out: EdgeRun[] = [];
   for (let from = 0; from < changes.length; from++) {
     const change = changes[from];
@@ -83,7 +102,7 @@ function runsOn(line: EdgeLine, judging: Judging): EdgeRun[] {
     let to = from;
     for (let k = from + 1; k < changes.length && k - to <= MOST_GAP + 1; k++) if (changes[k] === change) to = k;
     const found = changes.slice(from, to + 1).filter((one) => one === change).length;
-    if (found >= LEAST_RUN) out.push(runOf(line, from, to, { change, judging }));
+    if (found >= LEAST_RUN) out.push(runOf(line, from, to, { change, viewingM }));
     from = to;
   }
   return out;
@@ -95,24 +114,16 @@ const weightOf = ({ lengthMm, wanted, shown, planned, painted }: EdgeRun): numbe
   Math.abs(EDGE_NAMES.indexOf(wanted) - EDGE_NAMES.indexOf(shown)) *
   Math.max(Math.abs(planned.contrast), Math.abs(painted.contrast));
 
-/** Every stretch that should change, what is seen most first. */
-export const edgeRuns = (lines: readonly EdgeLine[], judging: Judging): EdgeRun[] =>
-  lines.flatMap((line) => runsOn(line, judging)).sort((a, b) => weightOf(b) - weightOf(a));
-
 /** Shares of the four classes over all edges that can be read, 0..1. */
 export type Shares = Readonly<Record<EdgeClass, number>>;
 
 /** How edges are shared among the classes, by length; null = none can be read. */
-export function edgeShares(
-  lines: readonly EdgeLine[],
-  { viewingM, wishes }: Judging,
-): { planned: Shares; painted: Shares } | null {
+function sharesOf(lines: readonly WishedLine[], viewingM: number): EdgesTold['shares'] {
   const none = () => ({ lost: 0, soft: 0, firm: 0, hard: 0 });
   const [planned, painted] = [none(), none()];
   let all = 0;
-  for (const line of lines) {
-    const wish = wishFor(line, wishes);
-    for (const place of line.places) {
+  for (const { places, wish } of lines) {
+    for (const place of places) {
       if (!place) continue;
       planned[wish ?? edgeClass(place.planned, viewingM)]++;
       painted[edgeClass(place.painted, viewingM)]++;
@@ -127,6 +138,15 @@ export function edgeShares(
   return { planned, painted };
 }
 
+/** What edges come to, as they are judged: from kept lines, at any viewing distance, with any wish. */
+export function tellEdges(lines: readonly EdgeLine[], { viewingM, wishes }: Judging): EdgesTold {
+  // Where edges meet a wish lies near several: it is for the nearest.
+  const wished = new Map(wishes.flatMap(({ at, is }) => [[lineNear(lines, at), is] as const]));
+  const own = lines.map((line): WishedLine => ({ ...line, wish: wished.get(line) ?? null }));
+  const runs = own.flatMap((line) => runsOn(line, viewingM)).sort((a, b) => weightOf(b) - weightOf(a));
+  return { viewingM, lines: own, runs, shares: sharesOf(own, viewingM) };
+}
+
 /** A piece of an edge of one class, for drawing. */
 export interface EdgePiece {
   readonly class: EdgeClass;
@@ -136,8 +156,8 @@ export interface EdgePiece {
 }
 
 /** A line in pieces of one class each, as planned or as painted. */
-export function piecesOf(line: EdgeLine, side: 'planned' | 'painted', { viewingM, wishes }: Judging): EdgePiece[] {
-  const wish = side === 'planned' ? wishFor(line, wishes) : null;
+export function piecesOf(line: WishedLine, side: 'planned' | 'painted', viewingM: number): EdgePiece[] {
+  const wish = side === 'planned' ? line.wish : null;
   const out: { class: EdgeClass; line: Point[]; contrast: number }[] = [];
   let open = false;
   for (const place of line.places) {

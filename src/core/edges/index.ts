@@ -2,6 +2,7 @@ export { EDGE_CLASSES, EDGE_NAMES, edgeClass, LOST_UNDER, type EdgeClass } from 
 export {
   edgeAcross,
   pixelBlur,
+  SHORTEST_LINE_MM,
   type CrossedEdge,
   type EdgeAcross,
   type EdgeCourse,
@@ -18,12 +19,12 @@ export {
   type EdgesAsk,
 } from './edgeReading';
 export {
-  edgeRuns,
-  edgeShares,
   piecesOf,
-  wishFor,
+  tellEdges,
+  wishAt,
   type EdgePiece,
   type EdgeRun,
+  type EdgesTold,
   type Judging,
   type Shares,
 } from './edgesTold';

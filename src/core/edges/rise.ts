@@ -38,7 +38,7 @@ export function risen(z: number): number {
 
 /** mm either side of the middle within which a course is looked at; the smallest that holds an edge whole is used. */
 const WINDOWS = [2, 3, 4.5, 6.7, 10, 15] as const;
-export const REACH_MM = 22; // an edge may lie up to 6 mm beside the middle, and a soft one reaches further
+const REACH_MM = 22; // an edge may lie up to 6 mm beside the middle, and a soft one reaches further
 
 /**
  * Places across an edge, mm from the middle: as close as a hard edge needs near it, wider apart where only a soft one
@@ -61,7 +61,6 @@ export const ACROSS: Float32Array = Float32Array.from(
 interface Course {
   readonly at: number;
   readonly sigma: number;
-  readonly level: number;
   readonly slope: number;
   readonly contrast: number;
   /** mean square of what is left */
@@ -158,7 +157,6 @@ function fitted({ middle, half, t: times, v: values, w: weights }: Window, at: n
   return {
     at,
     sigma,
-    level: mv - slope * mt - contrast * mp,
     slope: slope / half,
     contrast,
     left,

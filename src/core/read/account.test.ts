@@ -59,7 +59,7 @@ const OPTIONS = { ...NOTHING_SAID, split: 4.2, tones: 3 };
 function accountFor(painted: (paint: Paint, mass: number, x: number, y: number) => Paint): Account {
   const flat = flatOf(picture((x, y) => painted(turning(PLANNED[massAt(x, y)], x, massAt(x, y)), massAt(x, y), x, y)));
   const reading = readFlat(flat, { plan: PLAN, masses });
-  return { ...accountOf(reading, masses, { ...OPTIONS, light: doubtOf(flat) }), edges: [] };
+  return accountOf(reading, masses, { ...OPTIONS, light: doubtOf(flat) });
 }
 const faithful = accountFor((paint) => paint);
 const between = (account: Account, a: number, b: number) =>

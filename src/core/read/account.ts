@@ -1,4 +1,3 @@
-import type { EdgeLine } from '../edges';
 import { PAINT_RANGE, partedBy, resizeMasses, type MassMap, type PaintRange, type Parting } from '../plan';
 import {
   agreementOf,
@@ -55,8 +54,6 @@ export interface Account {
   readonly forms: readonly ({ readonly id: number } & MassForm)[];
   readonly turnings: readonly Turning[];
   readonly seats: readonly Seat[];
-  /** every edge between masses, by their ids */
-  readonly edges: readonly EdgeLine[];
 }
 
 export interface AccountOptions extends Parting {
@@ -108,7 +105,7 @@ export function accountOf(
   { aligned, masses: read, drawings }: Reading,
   masses: MassMap,
   { light, split, tones, splits, families, groups, variation, seats, paint }: AccountOptions,
-): Omit<Account, 'edges'> {
+): Account {
   const sized = resizeMasses(masses, aligned);
   const { planned, mmPerPixel, drift, width, height } = aligned;
   const { split: parting, splits: own } = partedBy(planned.value, { split, tones, splits });

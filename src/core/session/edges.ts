@@ -59,7 +59,7 @@ export async function edgesOn(
 
 const hundredths = (v: number) => Math.round(100 * v) / 100;
 const pointIn = ([x, y]: Point): Point => [hundredths(x), hundredths(y)];
-const kept = ({ at, widthMm, contrast, doubtMm, ...edge }: SeenEdge): SeenEdge => ({
+const rounded = ({ at, widthMm, contrast, doubtMm, ...edge }: SeenEdge): SeenEdge => ({
   ...edge,
   at: pointIn(at),
   widthMm: widthMm === null ? null : hundredths(widthMm),
@@ -78,15 +78,15 @@ export async function everyEdge(plan: SessionPlan, aligned: Aligned, flat: Flat)
     shift: shiftOn(aligned),
     readable: readableOn(flat, aligned),
   });
-  return lines.map(({ between: [one, two], places }) => ({
-    between: [masses.ids[one], masses.ids[two]],
+  return lines.map(({ between, places }) => ({
+    between,
     places: places.map(
       (place) =>
         place && {
           at: pointIn(place.at),
           way: pointIn(place.way),
-          planned: kept(place.planned),
-          painted: kept(place.painted),
+          planned: rounded(place.planned),
+          painted: rounded(place.painted),
         },
     ),
   }));

@@ -142,7 +142,7 @@ export async function lostLights(judged: Judged, known: Pick<SessionKnown, 'last
 }
 
 /** The reading in numbers, with what the plan says of families, groups and tones. */
-export function accountFor({ reading, flat, canvas, plan: { picture, said } }: Judged): Omit<Account, 'edges'> {
+export function accountFor({ reading, flat, canvas, plan: { picture, said } }: Judged): Account {
   const { masses } = picture;
   const mmPerPixel = canvas.widthMm / masses.width;
   const idAt = (at: Point) => masses.ids[massAt(masses, at, mmPerPixel)];

@@ -1,5 +1,5 @@
 import { checkOf, stillOf, type Checked } from '../correct';
-import type { EdgeAcross } from '../edges';
+import type { EdgeAcross, EdgeLine } from '../edges';
 import { kindOf } from '../kinds';
 import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
 import { pixelsIn, placeOfBox, type Corners, type Place, type Point } from '../raster';
@@ -39,6 +39,8 @@ export interface Against {
   readonly lostLights: readonly LostLight[];
   readonly findings: readonly SaidFinding[];
   readonly account: Account;
+  /** every edge between masses; read when it is asked for: there are hundreds */
+  readonly edges: () => Promise<readonly EdgeLine[]>;
 }
 
 /** What a session's photographs show. */
@@ -100,7 +102,8 @@ async function against(
     change,
     lostLights: await lostLights(judged, ask),
     findings: findingsAfter(change, judged),
-    account: { ...accountFor(judged), edges: await everyEdge(plan, reading.aligned, flat) },
+    account: accountFor(judged),
+    edges: () => everyEdge(plan, reading.aligned, flat),
   };
 }
 

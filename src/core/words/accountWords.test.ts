@@ -33,7 +33,6 @@ const account = (part: Partial<Account> = {}): Account => ({
   accents: [],
   gaps: [],
   forms: [],
-  edges: [],
   turnings: [],
   seats: [],
   ...part,

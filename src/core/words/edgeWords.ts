@@ -10,7 +10,7 @@ export const edgeWidthInWords = ({ widthMm, atMost = false }: { widthMm: number;
 /** A contrast: "0.3 of a step", "1.8 steps". @param per how many of the painter's steps make one of a scale of ten */
 function contrastInWords(contrast: number, per = 1): string {
   const steps = figure(Math.abs(contrast) * per, 1);
-  return Number(steps) <= 1 ? `${steps} of a step` : `${steps} steps`;
+  return Number(steps) < 1 ? `${steps} of a step` : `${steps} steps`;
 }
 
 /** An edge as it was seen: "soft, 6.1 mm wide, over 1.2 steps"; "lost, over 0.1 of a step". */

@@ -86,7 +86,11 @@ async function packed(flat: SessionReading['flat']): Promise<Omit<Pictures, 'map
   return { flatJpeg, squaredJpeg };
 }
 
-function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionReading, pictures: Pictures): ReadAnswer {
+async function answerOf(
+  task: ReadTask,
+  { flat, notRead, against, checks }: SessionReading,
+  pictures: Pictures,
+): Promise<ReadAnswer> {
   const { lens, corners, blurMm, glareShare, quality } = flat;
   return {
     ...pictures,
@@ -102,7 +106,7 @@ function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionRea
     lostLights: against?.lostLights ?? [],
     masses: against?.reading.masses ?? [],
     findings: against?.findings ?? [],
-    account: against?.account ?? null,
+    account: against && { ...against.account, edges: await against.edges() },
     checks,
   };
 }

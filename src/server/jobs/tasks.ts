@@ -1,6 +1,6 @@
 import type { Numbering } from '../../core/colour';
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
-import type { EdgeAcross } from '../../core/edges';
+import type { EdgeAcross, EdgeLine } from '../../core/edges';
 import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
 import type { Account, Ground, MassReading, Traced, UniformChange } from '../../core/read';
 import type { Box, Corners, Place, Point } from '../../core/raster';
@@ -138,7 +138,7 @@ export interface ReadAnswer {
   readonly quality: readonly PhotoFault[];
   readonly masses: readonly MassReading[];
   /** null = there is no plan */
-  readonly account: Account | null;
+  readonly account: (Account & { readonly edges: readonly EdgeLine[] }) | null;
   /** the map of differences as a picture, see differencesPng; null = there is no plan */
   readonly mapPng: Uint8Array | null;
   /** how much of the ground is covered, and where it is bare; null = the ground's colour is not known */

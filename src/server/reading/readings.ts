@@ -1,4 +1,5 @@
 import type { CrossedLine, EdgeCrossed, Job, Place, Quality } from '../../contract';
+import { SHORTEST_LINE_MM } from '../../core/edges';
 import type { SeenPlace } from '../../core/kinds';
 import { halfWidth } from '../../core/raster';
 import { halfWidthsOf, READING_VERSION, type Comparison } from '../../core/read';
@@ -212,8 +213,8 @@ export async function measureEdge(studio: Studio, photoId: string, line: Crossed
       409,
     );
   const [[ax, ay], [bx, by]] = line;
-  if (Math.hypot(bx - ax, by - ay) < SHORTEST_LINE)
-    throw new InputError('edge', `The line is too short to cross an edge: draw at least ${SHORTEST_LINE} mm of it.`);
+  if (Math.hypot(bx - ax, by - ay) < SHORTEST_LINE_MM)
+    throw new InputError('edge', `The line is too short to cross an edge: draw at least ${SHORTEST_LINE_MM} mm of it.`);
   const { edge } = await studio.crew.run('cross', { task, line });
   if (!edge)
     throw new InputError(
@@ -222,7 +223,6 @@ export async function measureEdge(studio: Studio, photoId: string, line: Crossed
     );
   return edge;
 }
-const SHORTEST_LINE = 2; // mm
 
 /** The same as a comparison of its paint. */
 export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {

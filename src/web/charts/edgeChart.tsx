@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { EdgeCrossed } from '../../contract';
 import { crossedChartInWords, EDGE_TEXT } from '../../core/words';
-import { useScale } from '../settings';
+import { ValueAxis } from './valueAxis';
 
 const [W, H, LEFT, LOW, TOP] = [256, 176, 26, 18, 18];
 const FOOT = H - LOW - 12; // of the curves: the plan's bracket stands under them
@@ -61,7 +61,6 @@ function Curve({ course, x, y, bars = false }: { course: Course; x: At; y: At; b
 
 /** Values across an edge: bars = plan, dots = painted, each about its own middle; the grey band = the photo's blur. */
 export function EdgeChart({ edge }: { edge: EdgeCrossed }) {
-  const scale = useScale();
   const { planned, painted, blurMm } = edge;
   const all = [...planned.course.values, ...painted.course.values];
   const [low, high] = [Math.min(...all), Math.max(...all)];
@@ -72,14 +71,7 @@ export function EdgeChart({ edge }: { edge: EdgeCrossed }) {
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={crossedChartInWords(edge)}>
       <rect x={x(0) - band / 2} width={band} y={TOP} height={FOOT - TOP} fill="var(--slip-rule)" />
-      {y.ticks(4).map((v) => (
-        <g key={v}>
-          <path d={`M${LEFT} ${y(v)}H${W - 6}`} stroke="var(--slip-rule)" />
-          <text x={LEFT - 4} y={y(v) + 4} fontSize="12.5" textAnchor="end" fill="var(--ink)">
-            {+scale.number(v).toFixed(1)}
-          </text>
-        </g>
-      ))}
+      <ValueAxis y={y} from={LEFT} to={W - 6} />
       {[-10, 0, 10].map((mm) => (
         <text key={mm} x={x(mm)} y={H - 2} fontSize="12.5" textAnchor="middle" fill="var(--ink)">
           {Math.abs(mm)}

@@ -2,6 +2,7 @@ import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { Profile } from '../../core/look';
 import { useScale } from '../settings';
+import { ValueAxis } from './valueAxis';
 
 const [W, H, LEFT, LOW] = [256, 150, 26, 18];
 
@@ -23,14 +24,7 @@ export function ProfileChart({ profile, planless = false }: { profile: Profile; 
   const worst = points(painted)[along.indexOf(furthest.at)];
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={words}>
-      {y.ticks(4).map((v) => (
-        <g key={v}>
-          <path d={`M${LEFT} ${y(v)}H${W - 6}`} stroke="var(--slip-rule)" />
-          <text x={LEFT - 4} y={y(v) + 4} fontSize="12.5" textAnchor="end" fill="var(--ink)">
-            {+scale.number(v).toFixed(1)}
-          </text>
-        </g>
-      ))}
+      <ValueAxis y={y} from={LEFT} to={W - 6} />
       {x.ticks(4).map((v) => (
         <text key={v} x={x(v)} y={H - 4} fontSize="12.5" textAnchor="middle" fill="var(--ink)">
           {v}

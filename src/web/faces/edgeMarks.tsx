@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import type { Account, Painting } from '../../contract';
-import { EDGE_NAMES, edgeRuns, piecesOf, type EdgePiece, type Judging } from '../../core/edges';
+import type { Painting } from '../../contract';
+import { EDGE_NAMES, piecesOf, type EdgePiece, type EdgesTold } from '../../core/edges';
 import type { Point } from '../../core/raster';
 import { EdgePath } from '../stage/edgeLine';
 import type { ToPx } from '../stage/layer';
@@ -15,13 +15,9 @@ export interface EdgesShown {
 }
 
 /** The pieces of every edge that is drawn on one of the pictures. */
-function piecesShown(
-  account: Account,
-  side: 'planned' | 'painted',
-  { judging, only }: EdgesShown & { judging: Judging },
-): EdgePiece[] {
-  if (!only) return account.edges.flatMap((line) => piecesOf(line, side, judging));
-  return edgeRuns(account.edges, judging).map((run) => ({
+function piecesShown({ lines, runs, viewingM }: EdgesTold, side: 'planned' | 'painted', only: boolean): EdgePiece[] {
+  if (!only) return lines.flatMap((line) => piecesOf(line, side, viewingM));
+  return runs.map((run) => ({
     class: side === 'planned' ? run.wanted : run.shown,
     line: run.places.map((place) => place[side].at),
     contrast: Math.max(Math.abs(run.planned.contrast), Math.abs(run.painted.contrast)),
@@ -30,16 +26,14 @@ function piecesShown(
 
 /** Edges in the four lines of the notation, as planned or as painted. */
 export function EdgeMarks({
-  account,
+  edges,
   side,
-  judging,
-  shown,
+  shown: { only, faintest },
   painting: { widthMm, heightMm },
   toPx,
 }: {
-  account: Account;
+  edges: EdgesTold;
   side: 'planned' | 'painted';
-  judging: Judging;
   shown: EdgesShown;
   painting: Painting;
   toPx: ToPx;
@@ -47,10 +41,8 @@ export function EdgeMarks({
   const pieces = useMemo(
     () =>
       // A lost edge has no contrast by which it could count.
-      piecesShown(account, side, { judging, ...shown }).filter(
-        (piece) => piece.class === 'lost' || piece.contrast >= shown.faintest,
-      ),
-    [account, side, judging, shown],
+      piecesShown(edges, side, only).filter((piece) => piece.class === 'lost' || piece.contrast >= faintest),
+    [edges, side, only, faintest],
   );
   // One path a class: drawn anew when the view moves, however many edges there are.
   const paths = EDGE_NAMES.map((is) => {

@@ -1,6 +1,7 @@
-import { EDGE_NAMES, edgeRuns, edgeShares, type EdgeClass, type Shares } from '../../core/edges';
+import { EDGE_NAMES, type EdgeClass, type Shares } from '../../core/edges';
 import {
   EDGE_TEXT,
+  edgesDifferInWords,
   edgesInWords,
   edgesReadInWords,
   shareInWords,
@@ -16,17 +17,21 @@ const CLASSES: readonly EdgeClass[] = [...EDGE_NAMES].reverse();
 const LEAST_MARKED = 0.05; // of all edges, from which a piece of the bar has room for its mark
 
 /** What holds of the edges over the whole picture. */
-export function EdgeWords({ reading, onMass, marks, judging }: WordsProps) {
+export function EdgeWords({ reading, onMass, marks, edges }: WordsProps) {
   const { per } = useScale();
-  const { account, masses, blurMm, coverage } = reading;
+  const { masses, blurMm, coverage } = reading;
   const bare = tooBareInWords(coverage?.covered ?? null);
   if (bare) return <p className="serif mb-2">{bare}</p>;
-  const read = account.edges.length > 0;
-  const told = { read, runs: edgeRuns(account.edges, judging), shares: edgeShares(account.edges, judging) };
+  const { runs, shares, lines, viewingM } = edges;
   return (
     <>
-      <Lines lines={edgesInWords(told, { names: namesOf(masses, marks), per })} masses={masses} onMass={onMass} />
-      {told.shares && <p className="small mb-2">{edgesReadInWords(judging.viewingM, blurMm)}</p>}
+      {shares && <p className="small mb-2">{edgesDifferInWords(runs.length)}</p>}
+      <Lines
+        lines={edgesInWords({ read: lines.length > 0, runs, shares }, { names: namesOf(masses, marks), per })}
+        masses={masses}
+        onMass={onMass}
+      />
+      {shares && <p className="small mb-2">{edgesReadInWords(viewingM, blurMm)}</p>}
     </>
   );
 }
@@ -59,8 +64,7 @@ function Bar({ name, shares }: { name: string; shares: Shares }) {
 }
 
 /** How edges are shared among the classes, planned and painted, one bar over the other. */
-export function EdgeShares({ account, judging }: TableProps) {
-  const shares = edgeShares(account.edges, judging);
+export function EdgeShares({ edges: { shares } }: TableProps) {
   if (!shares) return null;
   return (
     <section aria-label={EDGE_TEXT.shares}>

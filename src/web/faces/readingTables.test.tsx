@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { tellEdges } from '../../core/edges';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import type { ReactNode } from 'react';
@@ -10,7 +11,7 @@ import { ColourTable, RelationTable, ValueTable } from './readingTables';
 
 afterEach(cleanup);
 
-const JUDGING = { viewingM: 1, wishes: [] };
+const EDGES = tellEdges([], { viewingM: 1, wishes: [] });
 const measured = (value: number, warmth: number) => ({
   value,
   warmth,
@@ -55,7 +56,7 @@ test.each([
 ] as const)('on a scale of %d every figure of value is in its steps', (steps, values, relations) => {
   shown(
     <>
-      <ValueTable judging={JUDGING} {...parts} />
+      <ValueTable edges={EDGES} {...parts} />
       <RelationTable {...parts} />
     </>,
     steps,
@@ -68,7 +69,7 @@ test.each([
 });
 
 test('a mass of which nothing is told stands last, up or down', () => {
-  shown(<ColourTable judging={JUDGING} {...parts} />, 10);
+  shown(<ColourTable edges={EDGES} {...parts} />, 10);
   const names = () => screen.getAllByRole('rowheader').map(({ textContent }) => textContent);
   const warmth = screen.getByRole('button', { name: /^plan warmth/ });
   fireEvent.click(warmth);

@@ -1,5 +1,5 @@
 import type { Account, MassOfReading } from '../../contract';
-import type { Judging } from '../../core/edges';
+import type { EdgesTold } from '../../core/edges';
 import { hueTowards } from '../../core/colour';
 import { hueWanted, matchedDifference } from '../../core/kinds';
 import { useScale } from '../settings';
@@ -13,8 +13,8 @@ export interface TableProps {
   readonly account: Account;
   readonly chosen: number | null;
   readonly onChoose: (mass: MassOfReading) => void;
-  /** how edges are judged */
-  readonly judging: Judging;
+  /** what its edges come to */
+  readonly edges: EdgesTold;
 }
 
 const nameColumn: Column<MassOfReading> = { name: 'Mass', show: ({ name }) => name, by: ({ name }) => name };
@@ -26,7 +26,7 @@ function MassTable({
   columns,
   chosen,
   onChoose,
-}: Omit<TableProps, 'account' | 'judging'> & { label: string; columns: readonly Column<MassOfReading>[] }) {
+}: Omit<TableProps, 'account' | 'edges'> & { label: string; columns: readonly Column<MassOfReading>[] }) {
   return (
     <SortTable
       label={label}

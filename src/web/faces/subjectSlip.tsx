@@ -10,7 +10,7 @@ import {
   type Line,
   type Names,
 } from '../../core/words';
-import type { Judging } from '../../core/edges';
+import type { EdgesTold } from '../../core/edges';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import { LENGTHENED } from './driftMarks';
@@ -22,8 +22,8 @@ export interface WordsProps {
   readonly onMass: (id: number) => void;
   /** the plan's names */
   readonly marks: readonly MassMark[];
-  /** how edges are judged */
-  readonly judging: Judging;
+  /** what its edges come to */
+  readonly edges: EdgesTold;
 }
 
 const largestOf = (ids: readonly number[], masses: readonly MassOfReading[]): number | null =>

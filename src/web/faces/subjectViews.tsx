@@ -1,7 +1,7 @@
 import type { ComponentType } from 'react';
 import type { MassOfReading, ReadingDetail } from '../../contract';
 import { ValueLadder } from '../charts/valueLadder';
-import type { Judging } from '../../core/edges';
+import type { EdgesTold } from '../../core/edges';
 import { EdgeShares, EdgeWords } from './edgeViews';
 import type { Mapped } from './differenceField';
 import type { PatternName } from './patternPlaces';
@@ -72,17 +72,17 @@ export function ReadingTables({
   subject,
   chosen,
   onChoose,
-  judging,
+  edges,
 }: {
   reading: ReadingDetail;
   subject: Subject;
   chosen: number | null;
   onChoose: (id: number) => void;
-  judging: Judging;
+  edges: EdgesTold | null;
 }) {
   const { masses, account } = reading;
   const choose = ({ id }: MassOfReading) => onChoose(id);
-  if (!account || subject === 'all')
+  if (!account || !edges || subject === 'all')
     return (
       <div className="mt-3 overflow-x-auto border-t-2 pt-1" style={{ borderColor: 'var(--ink)' }}>
         <ValueLadder masses={masses.slice(0, MOST_LADDERED)} onChoose={choose} />
@@ -91,7 +91,7 @@ export function ReadingTables({
   const { Table } = VIEWS[subject];
   return (
     <div className="mt-3 flex flex-col gap-4">
-      <Table masses={masses} account={account} chosen={chosen} onChoose={choose} judging={judging} />
+      <Table masses={masses} account={account} chosen={chosen} onChoose={choose} edges={edges} />
     </div>
   );
 }

@@ -3,7 +3,8 @@ import type { Point } from '../../core/raster';
 import type { PlanMass } from '../workers/planWorker';
 import { keptGoverns, renderingOf } from './draft';
 import type { PartProps } from './part';
-import { Onpic, PlanStage, type Gesture } from './planStage';
+import { Onpic } from '../stage/onpic';
+import { PlanStage, type Gesture } from './planStage';
 import { outlinesOf } from '../stage/paths';
 import { useAsked } from './usePlanWorker';
 

@@ -1,6 +1,7 @@
 import type { Painting } from '../../contract';
 import type { Departing } from './useDepartures';
-import { Onpic, Pair, PlanStage } from './planStage';
+import { Onpic } from '../stage/onpic';
+import { Pair, PlanStage } from './planStage';
 import { outlinesOf } from '../stage/paths';
 import { Pins } from './pins';
 

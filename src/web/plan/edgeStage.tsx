@@ -1,4 +1,5 @@
-import { Onpic, PlanStage } from './planStage';
+import { Onpic } from '../stage/onpic';
+import { PlanStage } from './planStage';
 import { EdgePath } from '../stage/edgeLine';
 import { lineOf, outlinesOf } from '../stage/paths';
 import type { Edging } from './useEdges';

@@ -12,7 +12,8 @@ import { MassSlip } from './massSlip';
 import type { PartProps } from './part';
 import { Pins } from './pins';
 import { PatternPart, usePatternDesk } from './patternPart';
-import { Onpic, placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
+import { Onpic } from '../stage/onpic';
+import { placeOfLoop, Pair, PlanStage, type Gesture } from './planStage';
 import { outlinesOf } from '../stage/paths';
 import { useAsked } from './usePlanWorker';
 

@@ -1,6 +1,6 @@
 import type { Painting } from '../../contract';
 import type { Pin } from '../../core/plan';
-import { Onpic } from './planStage';
+import { Onpic } from '../stage/onpic';
 
 /** Where places are pulled to, by hand or by a drawing. */
 export function Pins({ pins, painting }: { pins: readonly Pin[]; painting: Painting }) {

@@ -6,7 +6,7 @@ import { FileDrop } from '../ui/fileDrop';
 import { NumberField } from '../ui/numberField';
 import { ProblemNote } from '../ui/problem';
 import { AuditWords } from './auditWords';
-import { Onpic } from './planStage';
+import { Onpic } from '../stage/onpic';
 import { outlinesOf } from '../stage/paths';
 import { DrawingCorners } from './drawingCorners';
 

@@ -1,4 +1,5 @@
 import type { EdgeClass } from '../../core/edges';
+import { Onpic } from './onpic';
 
 /** How an edge of each class is drawn on a picture: unbroken heavy, long dashes, comb of ticks across, sparse dots. */
 const LINES: Record<EdgeClass, { width: number; dash?: string; rim?: string }> = {
@@ -8,20 +9,9 @@ const LINES: Record<EdgeClass, { width: number; dash?: string; rim?: string }> =
   lost: { width: 2.2, dash: '0 .8 2 9.2', rim: '3.6 8.4' },
 };
 
-/** A line along an edge in the character of its class, black on white so that it is seen on every picture. */
-export function EdgePath({ d, is, faint = false }: { d: string; is: EdgeClass; faint?: boolean }) {
-  const { width, dash, rim } = LINES[is];
-  return (
-    <g fill="none" strokeLinejoin="round" opacity={faint ? 0.6 : 1}>
-      <path
-        d={d}
-        stroke="#fff"
-        strokeWidth={width + 2.2}
-        strokeOpacity=".85"
-        strokeDasharray={rim}
-        vectorEffect="non-scaling-stroke"
-      />
-      <path d={d} stroke="#000" strokeWidth={width} strokeDasharray={dash} vectorEffect="non-scaling-stroke" />
-    </g>
-  );
-}
+/** A line along an edge in the character of its class. */
+export const EdgePath = ({ d, is, faint = false }: { d: string; is: EdgeClass; faint?: boolean }) => (
+  <g opacity={faint ? 0.6 : 1}>
+    <Onpic d={d} {...LINES[is]} />
+  </g>
+);

@@ -43,9 +43,9 @@ function handLayers(wall: WallModel, side: Side): Layer[] {
 const planHangs = ({ beside, repainted }: WallModel) => beside === null && !repainted;
 
 /** The edges of one picture, while they are what is read. */
-const edgesOn = ({ subject, state, reading, painting, judging }: WallModel, side: 'planned' | 'painted'): Layer[] =>
-  when(subject === 'edges' && state.marks && reading?.account, (account, toPx) => (
-    <EdgeMarks {...{ account, side, judging, painting, toPx }} shown={state.edges} />
+const edgesOn = ({ subject, state, edges, painting }: WallModel, side: 'planned' | 'painted'): Layer[] =>
+  when(subject === 'edges' && state.marks && edges, (told, toPx) => (
+    <EdgeMarks edges={told} {...{ side, painting, toPx }} shown={state.edges} />
   ));
 
 function planLayers(wall: WallModel): Layer[] {

@@ -86,8 +86,8 @@ interface Props {
   readonly onMore?: (more: boolean) => void;
   /** what holds of the whole picture for the subject that is read */
   readonly words?: ReactNode;
-  /** how much differs, where it is not findings that are counted */
-  readonly count?: string | null;
+  /** its words count what differs: not findings */
+  readonly counted?: boolean;
   /** what stands under the chosen finding */
   readonly under?: ReactNode;
 }
@@ -104,7 +104,7 @@ export function ReadingSlip({
   onChoose,
   title,
   words,
-  count,
+  counted = false,
   under,
   more,
   onMore,
@@ -118,7 +118,7 @@ export function ReadingSlip({
       <p className="small mt-1 mb-2">
         {reading.planVersion === null
           ? WALL_TEXT.withoutReferenceJudged
-          : (count ?? differsInWords({ open: openCount, quiet: quietCount }))}
+          : !counted && differsInWords({ open: openCount, quiet: quietCount })}
         {reading.stale && ` ${WALL_TEXT.readAgain}`}
         {reading.ofEarlierMethod && ` ${EARLIER_METHOD}`}
       </p>

@@ -54,7 +54,7 @@ export function Wall() {
               subject={subject}
               chosen={state.mass}
               onChoose={moves.chooseMass}
-              judging={wall.judging}
+              edges={wall.edges}
             />
           )}
           <SessionRail detail={detail} shown={number} room="wall" />

@@ -1,6 +1,6 @@
 import { createContext, useContext, useMemo, useState } from 'react';
 import type { PaintingDetail, Photo, ReadingDetail } from '../../contract';
-import type { Judging } from '../../core/edges';
+import { tellEdges, type EdgesTold } from '../../core/edges';
 import { placeHolds, type Point } from '../../core/raster';
 import { useReading } from '../api/queries';
 import { mapOf, useDifferences } from '../faces/differenceField';
@@ -71,13 +71,15 @@ function useMap(photo: Photo | undefined, subject: Subject, mapped: WallState['m
 }
 
 /** Everything the parts of the wall show and do, for one session of a painting. */
-/** From where edges are judged, and what the plan wishes of them. */
-function useJudging({ painting, plan }: PaintingDetail): Judging {
+/** What the reading's edges come to, from where the plan is seen and with what it wishes of them. */
+function useEdgesTold({ painting, plan }: PaintingDetail, reading: ReadingDetail | undefined): EdgesTold | null {
   const { viewingM } = painting.setUp;
-  const wishes = plan?.edges ?? NO_WISHES;
-  return useMemo(() => ({ viewingM, wishes }), [viewingM, wishes]);
+  const wishes = plan?.edges;
+  const edges = reading?.account?.edges;
+  return (
+    useMemo(() => edges && tellEdges(edges, { viewingM, wishes: wishes ?? [] }), [edges, viewingM, wishes]) ?? null
+  );
 }
-const NO_WISHES: Judging['wishes'] = [];
 
 export function useWallModel(detail: PaintingDetail, number: number) {
   const { painting } = detail;
@@ -110,7 +112,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
     ...useFindingsShown(reading, { subject, more: state.more, onFlat }),
     mass: reading?.masses.find(({ id }) => id === state.mass) ?? null,
     sitting: seatShown(subject, reading, state.seat),
-    judging: useJudging(detail),
+    edges: useEdgesTold(detail, reading),
     tied: detail.references.filter(({ place, governs }) => place && !governs),
     departures: departurePlaces(detail, reading),
     read(next: Subject) {

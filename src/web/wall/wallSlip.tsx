@@ -1,6 +1,5 @@
 import { fileUrl, type Account, type FindingOfReading, type Photo, type ReadingDetail } from '../../contract';
-import { edgeRuns, type Judging } from '../../core/edges';
-import { edgesDifferInWords, readAgainstInWords, WALL_TEXT } from '../../core/words';
+import { readAgainstInWords, WALL_TEXT } from '../../core/words';
 import { faceOf } from '../faces/faces';
 import { Seats } from '../faces/seats';
 import { SUBJECTS } from '../faces/subjects';
@@ -31,12 +30,9 @@ export function WallSlip({ photo, reading }: Read) {
   );
 }
 
-const edgesCounted = ({ edges }: Account, judging: Judging): string | null =>
-  edges.length > 0 ? edgesDifferInWords(edgeRuns(edges, judging).length) : null;
-
 /** What the reading says of its subject, sentence by sentence. */
 function Sentences({ photo, reading }: Read) {
-  const { detail, number, subject, listed, open, quiet, state, moves, judging } = useWall();
+  const { detail, number, subject, listed, open, quiet, state, moves, edges } = useWall();
   const finding = listed.find(({ index }) => index === state.chosen) ?? null;
   const withAccount = reading.account ? (reading as ReadingDetail & { account: Account }) : null;
   return (
@@ -54,17 +50,17 @@ function Sentences({ photo, reading }: Read) {
         onChoose={moves.choose}
         title={subject === 'all' ? 'Reading' : (SUBJECTS.find(([name]) => name === subject)?.[1] ?? 'Reading')}
         words={
-          withAccount && subject !== 'all' ? (
+          withAccount && edges && subject !== 'all' ? (
             <SubjectWords
               reading={withAccount}
               subject={subject}
               onMass={moves.chooseMass}
               marks={detail.plan?.marks ?? []}
-              judging={judging}
+              edges={edges}
             />
           ) : null
         }
-        count={withAccount && subject === 'edges' ? edgesCounted(withAccount.account, judging) : null}
+        counted={subject === 'edges'}
         under={finding && <Chosen finding={finding} reading={reading} />}
       />
       {withAccount && subject === 'drawing' && (

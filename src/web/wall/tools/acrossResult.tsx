@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CrossedLine, Photo } from '../../../contract';
-import { edgeClass, wishFor, type Judging } from '../../../core/edges';
+import { edgeClass, wishAt, type EdgesTold } from '../../../core/edges';
 import { crossedInWords, EDGE_TEXT, WALL_TEXT } from '../../../core/words';
 import type { Point } from '../../../core/raster';
 import { call } from '../../api/client';
@@ -22,17 +22,7 @@ const useCrossed = (photo: Photo, [from, to]: readonly [Point, Point]) =>
   });
 
 /** The edge under a drawn line, measured where the whole photograph is: its two courses and what they come to. */
-export function AcrossResult({
-  from,
-  to,
-  photo,
-  judging: { viewingM, wishes },
-}: {
-  from: Point;
-  to: Point;
-  photo: Photo;
-  judging: Judging;
-}) {
+export function AcrossResult({ from, to, photo, edges }: { from: Point; to: Point; photo: Photo; edges: EdgesTold }) {
   const { per } = useScale();
   const { data: edge, error } = useCrossed(photo, [from, to]);
   if (error)
@@ -48,9 +38,8 @@ export function AcrossResult({
       </p>
     );
   const { planned, painted, reversed } = edge;
-  const classed = <E extends typeof planned>(one: E) => ({ ...one, class: edgeClass(one, viewingM) });
-  const place = { at: planned.at, way: planned.at, planned, painted };
-  const wish = wishFor({ between: [0, 0], places: [place] }, wishes);
+  const classed = <E extends typeof planned>(one: E) => ({ ...one, class: edgeClass(one, edges.viewingM) });
+  const wish = wishAt(edges, planned.at);
   return (
     <div data-testid="across-result">
       <EdgeChart edge={edge} />

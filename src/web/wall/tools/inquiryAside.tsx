@@ -19,7 +19,7 @@ const ALONE: Partial<Record<Tool, string>> = {
 
 /** The inquiry under way: what to do, and what it found. */
 export function InquiryAside({ photo, tool }: { photo: Photo; tool: Tool }) {
-  const { painting, planned, painted, moved, found, toPlan, inquiry, judging } = useWall();
+  const { painting, planned, painted, moved, found, toPlan, inquiry, edges } = useWall();
   const [, name, todo] = TOOLS.find(([one]) => one === tool) ?? TOOLS[0];
   return (
     <>
@@ -33,7 +33,7 @@ export function InquiryAside({ photo, tool }: { photo: Photo; tool: Tool }) {
           <InquiryResult
             inquiry={inquiry}
             photo={photo}
-            judging={judging}
+            edges={edges}
             painting={painting}
             plan={planned}
             flat={painted}

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Comparison, Painting, Photo } from '../../../contract';
-import type { Judging } from '../../../core/edges';
+import type { EdgesTold } from '../../../core/edges';
 import { profileOf, readArea } from '../../../core/look';
 import { areaAloneInWords, gradientInWords, outlineInWords, profileInWords, WALL_TEXT } from '../../../core/words';
 import type { Point } from '../../../core/raster';
@@ -139,14 +139,14 @@ function AreaResult({ points, painting, flat }: Pick<Pair, 'painting' | 'flat'> 
 export function InquiryResult({
   inquiry,
   photo,
-  judging,
+  edges,
   ...pair
-}: Pair & { inquiry: Inquiry; photo: Photo; judging: Judging }) {
+}: Pair & { inquiry: Inquiry; photo: Photo; edges: EdgesTold | null }) {
   const { tool, points, pointed } = inquiry;
   const { painting, plan, flat } = pair;
   const [from, to] = points;
   if (tool === 'line' && from && to) return <LineResult from={from} to={to} {...pair} />;
-  if (tool === 'across' && from && to) return <AcrossResult {...{ from, to, photo, judging }} />;
+  if (tool === 'across' && from && to && edges) return <AcrossResult {...{ from, to, photo, edges }} />;
   if (tool === 'string') return <StringResult points={points} {...pair} />;
   if (tool === 'compare' || tool === 'warm') {
     const shown = placed(pointed, pair, tool);
