@@ -2,7 +2,7 @@ import { edgeClass, type EdgeAcross, type SeenEdge } from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
-import { boxOf, type Point } from '../core/raster';
+import { boxOf, halfWidth, type Point } from '../core/raster';
 import { driftPoints, halfWidthsOf, lightAsTold } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
 import { InputError } from '../server/images/inputError';
@@ -15,6 +15,15 @@ const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) 
   const [x, y, w, h] = finding.region.box;
   return kindOf(finding.kind).named(finding) ?? placeInWords([(x + w / 2) / widthMm, (y + h / 2) / heightMm]);
 };
+
+/** What differs in a kind of finding that is not about paint. */
+function ownDifference(finding: Finding) {
+  if (finding.kind === 'drawing') return { shift: finding.shift.by };
+  if (finding.kind !== 'edge') return {};
+  const { planned, painted } = finding.edge;
+  const widthMm = planned.widthMm === null || painted.widthMm === null ? null : painted.widthMm - planned.widthMm;
+  return { classes: finding.amount, widthMm };
+}
 
 /**
  * Every surface of the plan that turns, in one mass or several: their boxes, the lighter first, and the steps it turns
@@ -116,8 +125,8 @@ export function reportOf(request: ReadRequest, { flat, against, places, edges }:
       .map((f) => ({
         kind: f.kind,
         region: f.region,
-        difference: 'shift' in f ? { ...f.difference, shift: f.shift.by } : f.difference,
-        uncertainty: halfWidthsOf(f.uncertainty),
+        difference: { ...f.difference, ...ownDifference(f) },
+        uncertainty: { ...halfWidthsOf(f.uncertainty), ...('edge' in f && { classes: halfWidth(f.edge.doubt) }) },
         words: sentenceFor(f, nameOf(f, request.canvas)),
       })),
     ...(request.forms ? { forms: formsIn(against) } : {}),

@@ -31,7 +31,7 @@ describe('ways of working that ship', () => {
 
   test('one colour never speaks of temperature or strength', () => {
     const stages = APPROACHES.find(({ id }) => id === 'one-colour')?.stages ?? [];
-    expect(stages.flatMap(({ loud }) => loud).every((kind) => kind === 'value')).toBe(true);
+    expect(stages.flatMap(({ loud }) => loud).every((kind) => kind === 'value' || kind === 'edge')).toBe(true);
   });
 
   test('where rags and solvents come in, the caution stands beside it and defers to sheet and rules', () => {

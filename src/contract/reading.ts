@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { FINDING_KINDS, type PaintKind } from '../core/kinds';
+import { FINDING_KINDS, type EdgeFinding, type PaintKind } from '../core/kinds';
 import { LIGHT_METHODS } from '../core/photo';
 import { Account, GlobalDrift } from './account';
-import { PassageLabel } from './plan';
+import { EdgeClass, PassageLabel } from './plan';
 import {
   Box,
   Comparison,
@@ -79,7 +79,21 @@ const ANY_FINDING = {
   correctionId: Id.nullable(),
 };
 /** The rest is paint: of another value or colour than planned. */
-const PAINT_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => kind !== 'drawing');
+const PAINT_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => kind !== 'drawing' && kind !== 'edge');
+const EdgeLook = z.object({ widthMm: z.number().nullable(), contrast: z.number() });
+/** A stretch of edge that differs, beside what every finding says; its doubt is the half-width of its amount. */
+export const EdgeDiffers = z.object({
+  change: z.enum(['harder', 'softer', 'lose', 'find']),
+  between: z.tuple([z.number(), z.number()]),
+  wanted: EdgeClass,
+  shown: EdgeClass,
+  wished: z.boolean(),
+  lengthMm: z.number(),
+  ofMm: z.number(),
+  planned: EdgeLook,
+  painted: EdgeLook,
+  doubt: z.number(),
+}) satisfies z.ZodType<EdgeFinding['edge']>;
 export const FindingOfReading = z.discriminatedUnion('kind', [
   z.object({ ...ANY_FINDING, kind: z.enum(PAINT_KINDS) }),
   z.object({
@@ -89,6 +103,7 @@ export const FindingOfReading = z.discriminatedUnion('kind', [
     shift: z.object({ by: Point, doubt: z.number() }),
     whole: GlobalDrift.optional(),
   }),
+  z.object({ ...ANY_FINDING, kind: z.literal('edge'), edge: EdgeDiffers }),
 ]);
 
 export const ReadingDetail = z.object({

@@ -58,11 +58,10 @@ for (let round = 0; round < ROUNDS; round++) {
   const step = ({ at }: Step) => {
     if (at === 'flat') start = note('square and light', start);
     if (at === 'reading') start = note('read', start);
+    if (at === 'edges') start = note('edges', start);
   };
-  const { against } = await readSession({ ...askOf(canvas, [shot]), plan }, step);
-  start = note('judge', start);
-  await against?.edges();
-  note('edges', start);
+  await readSession({ ...askOf(canvas, [shot]), plan }, step);
+  note('judge', start);
   const tree = await timed('mass tree', () => massTree(base));
   await timed('mass slider', () => cutTree(tree, 2 + 3 * round));
 }

@@ -41,9 +41,6 @@ test('edges are drawn over both pictures, counted, and narrowed to what should c
   await flat().waitFor();
   await page.keyboard.press(']');
   await slip()
-    .getByText(/stretch(es)? of edge differs? from the plan|Edges are as planned/)
-    .waitFor();
-  await slip()
     .getByText(/As seen from 1 m/)
     .waitFor();
   const lines = (picture: Locator) => picture.locator('xpath=ancestor::figure').locator('[data-testid=edges] path');
@@ -69,6 +66,33 @@ test('edges are drawn over both pictures, counted, and narrowed to what should c
   await page.setViewportSize({ width: 390, height: 844 });
   await cleanOnEverySurround(page, 'edges, 390 px');
   await page.setViewportSize({ width: 1280, height: 800 });
+});
+
+const EDGE = /the edge (of|at) .* mm wide|the edge (of|at) .*planned/;
+
+test('an edge that differs is told on the wall with what it rests on, decided by key, and checked by the next photograph', async () => {
+  await page.goto(`${server.url}/painting/${id}/wall/1?read=edges`);
+  await flat().waitFor();
+  const told = slip().getByRole('button', { name: EDGE });
+  await told.first().click();
+  await page
+    .getByTestId('show-me')
+    .getByText(/Values across the edge every 5 mm/)
+    .waitFor();
+  await page.goto(`${server.url}/painting/${id}/decide/1`);
+  const listed = page.getByRole('region', { name: 'Edges' }).getByRole('button');
+  await listed.first().focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('heading', { name: EDGE }).waitFor();
+  await page.getByText(/Widths can be told apart from a factor of/).waitFor();
+  await cleanOnEverySurround(page, 'an edge decided');
+  await page.keyboard.press('t');
+  await listed.first().getByText('taken').waitFor();
+  const later = await photographSession(server, id, 4);
+  await readWithCard(server, later.photo.id, 4);
+  await page.goto(`${server.url}/painting/${id}/wall/2`);
+  const verdict = page.getByTestId('verdict');
+  await verdict.getByText(/: (settled|closer|unchanged|overshot|further off),/).waitFor();
 });
 
 test('a line across an edge measures it in plan and painting, by mouse and by keys; one that is too short is told so', async () => {

@@ -1,4 +1,4 @@
-import type { PaintKind } from '../kinds';
+import type { FindingKind } from '../kinds';
 import type { Calls } from './weigh';
 
 /** A stage of an approach, in painters' words. */
@@ -19,14 +19,16 @@ export interface ApproachRecord {
   readonly stages: readonly ApproachStage[];
 }
 
-const ALL: readonly PaintKind[] = ['value', 'temperature', 'chroma'];
-const VALUE: readonly PaintKind[] = ['value'];
+const ALL: readonly FindingKind[] = ['value', 'temperature', 'chroma'];
+const VALUE: readonly FindingKind[] = ['value'];
+/** Edges are asked about last: before, they are as they fell. */
+const WITH_EDGES: readonly FindingKind[] = [...ALL, 'edge'];
 
 const stage = (
   id: string,
   name: string,
   [asks, why, otherwise]: readonly [string, string, string],
-  { loud = ALL, coarse = 1 }: { loud?: readonly PaintKind[]; coarse?: number } = {},
+  { loud = ALL, coarse = 1 }: { loud?: readonly FindingKind[]; coarse?: number } = {},
 ): ApproachStage => ({ id, name, asks, why, otherwise, loud, coarse });
 
 /** Ways of working that ship with the application; a painter may change them or write another. */
@@ -66,11 +68,16 @@ export const APPROACHES: readonly ApproachRecord[] = [
         ],
         { coarse: 1.5 },
       ),
-      stage('edges', 'Edges and accents', [
-        'While it is wet: lose the edges that should be lost, set the few hard ones, place the accents.',
-        'Wet paint softens with one stroke; dry paint has to be repainted.',
-        'Some leave all edges as they fall and return when it is dry.',
-      ]),
+      stage(
+        'edges',
+        'Edges and accents',
+        [
+          'While it is wet: lose the edges that should be lost, set the few hard ones, place the accents.',
+          'Wet paint softens with one stroke; dry paint has to be repainted.',
+          'Some leave all edges as they fall and return when it is dry.',
+        ],
+        { loud: WITH_EDGES },
+      ),
     ],
   },
   {
@@ -108,11 +115,16 @@ export const APPROACHES: readonly ApproachRecord[] = [
         ],
         { loud: ['temperature', 'chroma'], coarse: 1.5 },
       ),
-      stage('refine', 'Refinement', [
-        'Opaque lights, corrected turns, edges by the edge plan; the focal area furthest.',
-        'What draws the eye deserves the most decisions.',
-        'Some bring every part to the same finish.',
-      ]),
+      stage(
+        'refine',
+        'Refinement',
+        [
+          'Opaque lights, corrected turns, edges by the edge plan; the focal area furthest.',
+          'What draws the eye deserves the most decisions.',
+          'Some bring every part to the same finish.',
+        ],
+        { loud: WITH_EDGES },
+      ),
     ],
   },
   {
@@ -150,11 +162,16 @@ export const APPROACHES: readonly ApproachRecord[] = [
         ],
         { coarse: 1.2 },
       ),
-      stage('last', 'Last layer', [
-        'Half-tones, edges, the lightest lights. Leave what works.',
-        'Much of the picture is already right; only the rest is touched.',
-        'Some repaint the whole surface so that it has one skin.',
-      ]),
+      stage(
+        'last',
+        'Last layer',
+        [
+          'Half-tones, edges, the lightest lights. Leave what works.',
+          'Much of the picture is already right; only the rest is touched.',
+          'Some repaint the whole surface so that it has one skin.',
+        ],
+        { loud: WITH_EDGES },
+      ),
     ],
   },
   {
@@ -190,7 +207,7 @@ export const APPROACHES: readonly ApproachRecord[] = [
           'Edges do here what colour does elsewhere.',
           'Some leave every stroke standing.',
         ],
-        { loud: VALUE },
+        { loud: ['value', 'edge'] },
       ),
     ],
   },
@@ -267,11 +284,16 @@ export const APPROACHES: readonly ApproachRecord[] = [
         ],
         { coarse: 1.3 },
       ),
-      stage('finish', 'Finish', [
-        'Half-tones, edges by plan, accents; stop when nothing loud is left.',
-        'The last changes are the smallest.',
-        'Some stop at the redrawing, for its life.',
-      ]),
+      stage(
+        'finish',
+        'Finish',
+        [
+          'Half-tones, edges by plan, accents; stop when nothing loud is left.',
+          'The last changes are the smallest.',
+          'Some stop at the redrawing, for its life.',
+        ],
+        { loud: WITH_EDGES },
+      ),
     ],
   },
 ];

@@ -36,7 +36,7 @@ export function doubtsOf(
   const unlike = faults.flatMap((fault) => (fault.code === 'unlike' ? [fault.what] : []));
   const has = (code: PhotoFault['code']) => faults.some((fault) => fault.code === code);
   const colour = on === 'colour';
-  const paint = on !== 'contours';
+  const paint = colour || on === 'value';
   const curve = on === 'value' && has('tones');
   const guessedStrong = faults.some((fault) => fault.code === 'vivid' && !fault.from);
   const why = [

@@ -1,7 +1,7 @@
 import { halfWidth, makeLightRun, type CloseLight, type Point } from '../raster';
 import { LOST_UNDER } from './edgeClass';
 import { ACROSS, RISE } from './rise';
-import { meanOf, steepestIn, stretchOf, valuesAcross, valuesOf, type Crossing, type Stretch } from './stretch';
+import { meanOf, reachOf, steepestIn, stretchOf, valuesAcross, valuesOf, type Crossing, type Stretch } from './stretch';
 
 /** A picture whose edges are read. */
 export interface EdgeSight {
@@ -133,7 +133,7 @@ function readAt(
   { sign, reachMm, widthMm }: { sign: number; reachMm: number; widthMm: number },
 ): Read | null {
   const first = valuesAcross(light, crossingsAt(at, way));
-  const from = reachMm > 0 ? steepestIn(meanOf(first), sign, { reachMm, widthMm }).at : 0;
+  const from = reachMm > 0 ? steepestIn(meanOf(first), sign, { reach: reachOf(reachMm), widthMm }).at : 0;
   const middle: Point = [at[0] + from * way[0], at[1] + from * way[1]];
   const near = stretchOf(from === 0 ? first : valuesAcross(light, crossingsAt(middle, way)), sign);
   if (!near) return null;

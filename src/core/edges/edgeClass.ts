@@ -17,3 +17,17 @@ export function edgeClass(
   if (widthMm === null || Math.abs(contrast) < LOST_UNDER) return 'lost';
   return EDGE_CLASSES.find(({ upToMm }) => widthMm <= upToMm * viewingM)?.name ?? 'lost';
 }
+
+export const SOFTEST = 3; // classes: lost
+const SHARPEST_MM = 0.8; // as seen from a metre; what is narrower looks as hard
+export const PER_CLASS = Math.sqrt(EDGE_CLASSES[2].upToMm / EDGE_CLASSES[0].upToMm); // times as wide is a class softer
+
+/**
+ * How soft an edge looks, in classes: 0 hard, 1 firm, 2 soft, 3 lost, and between them by the logarithm of its width,
+ * so that a class's border lies half-way.
+ */
+export function softnessOf({ widthMm, contrast }: { widthMm: number | null; contrast: number }, viewingM = 1): number {
+  if (widthMm === null || Math.abs(contrast) < LOST_UNDER) return SOFTEST;
+  const wide = Math.max(SHARPEST_MM, widthMm / viewingM) / EDGE_CLASSES[0].upToMm;
+  return Math.min(SOFTEST, 0.5 + Math.log(wide) / Math.log(PER_CLASS));
+}

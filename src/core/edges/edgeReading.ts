@@ -2,8 +2,17 @@ import type { MassMap } from '../plan';
 import type { Point } from '../raster';
 import { withoutBlur, type EdgeSight, type SeenEdge } from './across';
 import { chainsOf, STEP_MM, type Chain } from './chains';
-import { EDGE_CLASSES, edgeClass, LOST_UNDER, type EdgeClass } from './edgeClass';
-import { meanOf, steepestIn, stretchOf, valuesAcross, type Crossing } from './stretch';
+import { LOST_UNDER } from './edgeClass';
+import {
+  meanOf,
+  reachBeside,
+  reachOf,
+  steepestIn,
+  stretchOf,
+  valuesAcross,
+  type Crossing,
+  type Reach,
+} from './stretch';
 
 /** A place on an edge: how it is planned and how it is painted. */
 export interface EdgePlace {
@@ -28,23 +37,38 @@ export const EVERY_MM = EVERY * STEP_MM;
 
 const PLAN_REACH_MM = 2.5; // a mass's border lies beside its edge by no more
 const PAINT_REACH_MM = 6;
+const BEYOND_MM = 1; // of its reach, that an edge may be found to lie
 
 interface How {
   readonly sign: number;
-  readonly reachMm: number;
+  readonly reach: Reach;
   readonly widthMm: number;
 }
 
+/** An edge with where it lies, mm beside the place it was looked for at. */
+interface Placed {
+  readonly aside: number;
+  readonly edge: SeenEdge;
+}
+
 /** An edge at a place of a line, where it is found within reach. @param runs of the crossings beside it */
-function seenAt(runs: readonly Float32Array[], { at, way }: Crossing, { blurMm }: EdgeSight, how: How): SeenEdge {
-  const { sign, reachMm, widthMm } = how;
-  const { at: aside, change } = steepestIn(meanOf(runs), sign, { reachMm, widthMm });
-  const read = stretchOf(runs, sign, aside);
+function seenAt(
+  runs: readonly Float32Array[],
+  { at, way }: Crossing,
+  { blurMm }: EdgeSight,
+  { sign, reach, widthMm }: How,
+): Placed {
+  const { at: aside, change } = steepestIn(meanOf(runs), sign, { reach, widthMm });
+  const found = stretchOf(runs, sign, aside);
+  // What was found beyond is another edge.
+  const read = found && found.at >= reach.from - BEYOND_MM && found.at <= reach.to + BEYOND_MM ? found : null;
   const mm = read?.at ?? aside;
   const place: Point = [at[0] + mm * way[0], at[1] + mm * way[1]];
   // Where no rise holds, what changes over a few millimetres still says whether something is there.
-  if (!read) return { at: place, widthMm: null, atMost: false, contrast: change, doubtMm: 0 };
-  return { at: place, contrast: read.contrast, ...withoutBlur(read, blurMm) };
+  const edge = read
+    ? { at: place, contrast: read.contrast, ...withoutBlur(read, blurMm) }
+    : { at: place, widthMm: null, atMost: false, contrast: change, doubtMm: 0 };
+  return { aside: mm, edge };
 }
 
 /** What edges are read from. */
@@ -88,14 +112,13 @@ function placeOn({ crossings, there, ...runs }: Sampled, middle: number, ask: Ed
   const { way } = here;
   if (![-1, 0, 1].every((k) => readable([x + k * CLEAR_MM * way[0], y + k * CLEAR_MM * way[1]]))) return null;
   const [from, to] = [Math.max(0, middle - BESIDE), middle + BESIDE + 1];
-  const meant = seenAt(runs.plan.slice(from, to), here, plan, {
-    sign: 0,
-    reachMm: PLAN_REACH_MM,
-    widthMm: 0,
-  });
+  const beside = runs.plan.slice(from, to);
+  const { aside, edge: meant } = seenAt(beside, here, plan, { sign: 0, reach: reachOf(PLAN_REACH_MM), widthMm: 0 });
   const sign = Math.abs(meant.contrast) >= LOST_UNDER ? Math.sign(meant.contrast) : 0;
-  const how = { sign, reachMm: PAINT_REACH_MM, widthMm: meant.widthMm ?? 0 };
-  return { ...here, planned: meant, painted: seenAt(runs.photo.slice(from, to), painted, photo, how) };
+  const widthMm = meant.widthMm ?? 0;
+  const limits = { most: PAINT_REACH_MM, least: LOST_UNDER };
+  const how = { sign, widthMm, reach: reachBeside(meanOf(beside), { at: aside, widthMm }, limits) };
+  return { ...here, planned: meant, painted: seenAt(runs.photo.slice(from, to), painted, photo, how).edge };
 }
 
 /** Reads every edge between masses, as it is planned and as it is painted. */
@@ -109,53 +132,4 @@ export function readEdges(ask: EdgesAsk): EdgeLine[] {
     const [one, two] = chain.between;
     return { between: [ids[one], ids[two]], places };
   });
-}
-
-/** Half-width of the natural logarithm of how much wider an edge is painted than planned. */
-const doubtOfRatio = ({ planned, painted }: EdgePlace): number =>
-  Math.hypot(planned.doubtMm / (planned.widthMm ?? 1), painted.doubtMm / (painted.widthMm ?? 1));
-
-/** What a hand is asked to do to an edge. */
-export type EdgeChange = 'harder' | 'softer' | 'lose' | 'find';
-
-const CLEAR = 1.2; // beyond a class's border, that an edge is surely of another
-const WIDER = Math.log(1.4); // an honest hand: below it widths are alike
-const FOUND_FROM = 0.6; // steps an edge is planned with from which it is missed where it is lost, and the reverse
-
-/** A class's bounds, mm as seen. */
-const boundsOf = (is: EdgeClass, viewingM: number): readonly [number, number] => {
-  const k = EDGE_CLASSES.findIndex(({ name }) => name === is);
-  return [(EDGE_CLASSES[k - 1]?.upToMm ?? 0) * viewingM, (EDGE_CLASSES[k]?.upToMm ?? Infinity) * viewingM];
-};
-
-/** What should change so that an edge becomes of the class the painter wishes. */
-function changeTo(wish: EdgeClass, { painted }: EdgePlace, viewingM: number): EdgeChange | null {
-  const shown = edgeClass(painted, viewingM);
-  if (shown === wish) return null;
-  const is = Math.abs(painted.contrast);
-  if (wish === 'lost') return is >= FOUND_FROM ? 'lose' : null;
-  if (painted.widthMm === null || is < LOST_UNDER) return 'find';
-  const [least, most] = boundsOf(wish, viewingM);
-  if (painted.widthMm - painted.doubtMm > most) return 'harder';
-  return painted.widthMm + painted.doubtMm < least ? 'softer' : null;
-}
-
-/**
- * What should change at a place; null = as planned, or it cannot be told.
- * @param wish the class the painter wishes there; null = as the plan has it
- */
-export function changeAt(place: EdgePlace, viewingM: number, wish: EdgeClass | null = null): EdgeChange | null {
-  if (wish) return changeTo(wish, place, viewingM);
-  const { planned, painted } = place;
-  const [wanted, shown] = [edgeClass(planned, viewingM), edgeClass(painted, viewingM)];
-  if (wanted === shown) return null;
-  const [meant, is] = [Math.abs(planned.contrast), Math.abs(painted.contrast)];
-  if (meant >= FOUND_FROM && is < LOST_UNDER) return 'find';
-  if (meant < LOST_UNDER && is >= FOUND_FROM) return shown === 'lost' ? null : 'lose';
-  if (planned.widthMm === null || painted.widthMm === null || meant < LOST_UNDER || is < LOST_UNDER) return null;
-  const ratio = Math.log(painted.widthMm / planned.widthMm);
-  if (Math.abs(ratio) < Math.max(WIDER, doubtOfRatio(place))) return null;
-  const [least, most] = boundsOf(wanted, viewingM);
-  if (ratio > 0) return painted.widthMm > CLEAR * most ? 'harder' : null;
-  return painted.widthMm < least / CLEAR ? 'softer' : null;
 }

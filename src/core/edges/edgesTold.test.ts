@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { SeenEdge } from './across';
-import { changeAt, EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
+import { changeAt } from './edgeChange';
+import { EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
 import { piecesOf, tellEdges, wishAt, type Judging } from './edgesTold';
 
 type Look = readonly [widthMm: number | null, contrast: number];

@@ -1,6 +1,7 @@
 import { median, type Point } from '../raster';
 import { EDGE_NAMES, edgeClass, type EdgeClass } from './edgeClass';
-import { changeAt, EVERY_MM, type EdgeChange, type EdgeLine, type EdgePlace } from './edgeReading';
+import { changeAt, type EdgeChange } from './edgeChange';
+import { EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
 
 /** How edges are judged. */
 export interface Judging {
@@ -69,10 +70,11 @@ function mostly(classes: readonly EdgeClass[]): EdgeClass {
   return [...EDGE_NAMES].sort((a, b) => count(b) - count(a))[0];
 }
 
+/** The middle of places of an edge; where most are lost, it is. */
 function middleOf(edges: readonly { readonly widthMm: number | null; readonly contrast: number }[]) {
-  const widths = edges.flatMap(({ widthMm }) => (widthMm === null ? [] : [widthMm]));
+  const widthMm = median(edges.map(({ widthMm: own }) => own ?? Infinity));
   return {
-    widthMm: widths.length > 0 ? median(widths) : null,
+    widthMm: Number.isFinite(widthMm) ? widthMm : null,
     contrast: median(edges.map(({ contrast }) => contrast)),
   };
 }

@@ -1,4 +1,4 @@
-export { EDGE_CLASSES, EDGE_NAMES, edgeClass, LOST_UNDER, type EdgeClass } from './edgeClass';
+export { EDGE_CLASSES, EDGE_NAMES, edgeClass, LOST_UNDER, PER_CLASS, type EdgeClass } from './edgeClass';
 export {
   edgeAcross,
   pixelBlur,
@@ -9,15 +9,8 @@ export {
   type EdgeSight,
   type SeenEdge,
 } from './across';
-export {
-  changeAt,
-  EVERY_MM,
-  readEdges,
-  type EdgeChange,
-  type EdgeLine,
-  type EdgePlace,
-  type EdgesAsk,
-} from './edgeReading';
+export { changeAt, softerBy, type EdgeChange } from './edgeChange';
+export { EVERY_MM, readEdges, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
 export {
   piecesOf,
   tellEdges,

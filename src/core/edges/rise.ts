@@ -166,6 +166,9 @@ function fitted({ middle, half, t: times, v: values, w: weights }: Window, at: n
 }
 
 const [LEAST_SIGMA, WIDEST] = [0.06, 1 / 2.1]; // mm; of a window's half
+// No wider window follows: a rise that the broadest does not hold whole is lost, and told so rather than not at all.
+const WIDEST_OF_ALL = 1.4 * WIDEST;
+const BROADEST = WINDOWS[WINDOWS.length - 1];
 
 const FINEST = 0.02; // of a width, to which it is searched for
 const COARSE = 0.15; // the same, where it is only asked which window holds an edge
@@ -186,7 +189,7 @@ const anywhere = (middle: number, half: number, sign: number): Start => ({
 /** The best place and width in a window. */
 function bestIn(window: Window, { sign, from }: Start, finest: number): Course | null {
   const { middle, half } = window;
-  const most = half * WIDEST * 1.4;
+  const most = half * WIDEST_OF_ALL;
   const better = (best: Course | null, at: number, sigma: number): Course | null => {
     if (sigma < LEAST_SIGMA || sigma > most || Math.abs(at - middle) > half * 0.6) return best;
     const one = fitted(window, at, sigma);
@@ -229,7 +232,7 @@ function courseIn(run: Float32Array, sign: number, middle: number): Course | nul
     const course = bestIn(windowOn(run, middle, half), anywhere(middle, half, sign), COARSE);
     const holds =
       course &&
-      course.sigma <= half * WIDEST &&
+      course.sigma <= half * (half === BROADEST ? WIDEST_OF_ALL : WIDEST) &&
       Math.sqrt(course.left) <= FOLLOWS * Math.abs(course.contrast) &&
       isRise(course, half);
     if (!holds) continue;

@@ -49,6 +49,18 @@ function meanBetween(sums: Float64Array, from: number, to: number): number {
   return (sums[b] - sums[a]) / (sums[b + 1] - sums[a + 1]);
 }
 
+/** How far aside of a place something is looked for, mm: to either side of it. */
+export interface Reach {
+  /** not above 0 */
+  readonly from: number;
+  /** not below 0 */
+  readonly to: number;
+}
+
+export const reachOf = (mm: number): Reach => ({ from: -mm, to: mm });
+
+const SEARCHED = 0.25; // mm from place to place
+
 /**
  * Where an edge lies that is looked for: mm from the middle, by the steepest change of the wanted sign, the nearer the
  * likelier.
@@ -56,18 +68,44 @@ function meanBetween(sums: Float64Array, from: number, to: number): number {
 export function steepestIn(
   run: Float32Array,
   sign: number,
-  { reachMm, widthMm }: { reachMm: number; widthMm: number },
+  { reach: { from, to }, widthMm }: { reach: Reach; widthMm: number },
 ) {
   const box = Math.min(NEAR.box.most, Math.max(NEAR.box.least, widthMm));
   const sums = sumsOf(run);
   let best = { at: 0, change: 0 };
   let most = -Infinity;
-  for (let t = -reachMm; t <= reachMm + 1e-6; t += 0.25) {
+  for (let t = from; t <= to + 1e-6; t += SEARCHED) {
     const change = meanBetween(sums, t, t + box) - meanBetween(sums, t - box, t);
     const score = (sign === 0 ? Math.abs(change) : sign * change) * Math.exp(-0.5 * (t / NEAR.mm) ** 2);
     if (score > most) [most, best] = [score, { at: t, change }];
   }
   return best;
+}
+
+/**
+ * How far aside a planned edge may be looked for in the painting: half the way to the next edge of the plan on either
+ * side, so that its neighbour is not taken for it.
+ * @param run values of the plan; @param own where on it the edge lies, mm; @param most mm
+ * @param least steps from which a neighbour is an edge
+ */
+export function reachBeside(
+  run: Float32Array,
+  { at: own, widthMm }: { at: number; widthMm: number },
+  { most, least }: { most: number; least: number },
+): Reach {
+  const box = NEAR.box.least;
+  const clear = Math.max(box, widthMm / 2); // its own rise is no neighbour
+  const sums = sumsOf(run);
+  const changeAt = (t: number) => Math.abs(meanBetween(sums, t, t + box) - meanBetween(sums, t - box, t));
+  const nextOn = (side: 1 | -1): number => {
+    for (let away = clear + box; away <= 2 * most; away += SEARCHED) {
+      const change = changeAt(own + side * away);
+      const [before, after] = [away - SEARCHED, away + SEARCHED].map((mm) => changeAt(own + side * mm));
+      if (change >= least && change >= before && change > after) return away / 2;
+    }
+    return most;
+  };
+  return { from: own - nextOn(-1), to: own + nextOn(1) };
 }
 
 /** A run moved by so many mm, between its places; what it does not reach is as at its end. */

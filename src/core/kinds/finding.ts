@@ -1,3 +1,4 @@
+import type { EdgeChange, EdgeClass } from '../edges';
 import type { Box, Place } from '../raster';
 import type { Comparison, Difference, GlobalDrift, Shift, Uncertainty } from '../read';
 
@@ -38,8 +39,40 @@ export interface DrawingFinding extends Found {
   readonly whole?: GlobalDrift;
 }
 
+/** A stretch of edge as it is planned or painted. */
+export interface EdgeLook {
+  /** 10-90 % rise in the middle of its places, mm; null = lost */
+  readonly widthMm: number | null;
+  /** steps */
+  readonly contrast: number;
+}
+
+/**
+ * A stretch of edge that is softer or harder than planned; its amount is in classes: above 0 it is painted softer, see
+ * softnessOf.
+ */
+export interface EdgeFinding extends Found {
+  readonly kind: 'edge';
+  readonly edge: {
+    readonly change: EdgeChange;
+    /** ids of the masses on either side */
+    readonly between: readonly [number, number];
+    readonly wanted: EdgeClass;
+    readonly shown: EdgeClass;
+    /** it is the painter who wants it so */
+    readonly wished: boolean;
+    readonly lengthMm: number;
+    /** the length of its line, from junction to junction */
+    readonly ofMm: number;
+    readonly planned: EdgeLook;
+    readonly painted: EdgeLook;
+    /** one sigma of the amount */
+    readonly doubt: number;
+  };
+}
+
 /** A finding of any kind. */
-export type Finding = PaintFinding | DrawingFinding;
+export type Finding = PaintFinding | DrawingFinding | EdgeFinding;
 export type FindingKind = Finding['kind'];
 export type PaintKind = PaintFinding['kind'];
 
@@ -47,4 +80,6 @@ export type PaintKind = PaintFinding['kind'];
 export type PartOf<F, K extends string> = F extends unknown ? Pick<F, Extract<keyof F, K>> : never;
 
 /** A finding of one kind. */
-export type FindingOf<K extends FindingKind> = K extends PaintKind ? PaintFinding : DrawingFinding;
+export type FindingOf<K extends FindingKind> = K extends PaintKind
+  ? PaintFinding
+  : Extract<DrawingFinding | EdgeFinding, { readonly kind: K }>;

@@ -1,3 +1,4 @@
+import type { EdgesTold } from '../edges';
 import type { Change } from '../plan';
 import type { Comparison, LightDoubt, Reading, Shift } from '../read';
 import type { Finding, FindingKind, PartOf } from './finding';
@@ -11,12 +12,17 @@ export interface Evidence {
   /** node numbers of the masses, by index */
   readonly ids: readonly number[];
   readonly uncertainty: LightDoubt;
+  /** what edges come to; absent = they were not read */
+  readonly edges?: EdgesTold;
   /** how far a contour may wander, mm; absent = medium */
   readonly tolerance?: number;
 }
 
 /** What an instruction is made of. */
-export type Instruction = PartOf<Finding, 'kind' | 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>;
+export type Instruction = PartOf<Finding, 'kind' | Asked>;
+
+/** What of a finding tells what the hand should do. */
+export type Asked = 'amount' | 'towards' | 'shift' | 'pose' | 'whole' | 'edge';
 
 /** What a place shows: its paint, its drawing beyond the whole drawing's, and how far the whole drawing is off (mm). */
 export interface SeenPlace {
@@ -24,6 +30,8 @@ export interface SeenPlace {
   /** null = cannot be told */
   readonly shift: Shift | null;
   readonly wholeMm: number;
+  /** its edges in the middle, in classes softer than planned; null = the plan has none there that can be read */
+  readonly edges: Sighting | null;
 }
 
 /** What a correction is about. */
@@ -56,10 +64,10 @@ export interface Kind<F extends Finding = Finding> {
   readonly unit: string;
   /** figures after the point of an amount */
   readonly digits: number;
-  /** what of a place is shown beside its plan, to see it by */
-  readonly shows: 'value' | 'warmth' | 'chroma';
+  /** what of a place is told beside its plan, to see it by; null = it is seen, nothing of its paint is told */
+  readonly shows: 'value' | 'warmth' | 'chroma' | null;
   /** what it is measured by: what makes that unsure makes a finding of it unsure */
-  readonly restsOn: 'value' | 'colour' | 'contours';
+  readonly restsOn: 'value' | 'colour' | 'contours' | 'edges';
   /** the usual difference from which something is raised */
   readonly least: number;
   /**
@@ -80,27 +88,30 @@ export interface Kind<F extends Finding = Finding> {
   /** Whether it is a light that is not there yet: where lights are saved for last it is not missed. */
   waitsForLight(finding: PartOf<F, 'amount'>): boolean;
   /** One-sigma doubt of a finding's amount. */
-  doubt(finding: PartOf<F, 'uncertainty' | 'shift'>): number;
+  doubt(finding: PartOf<F, 'uncertainty' | 'shift' | 'edge'>): number;
   /** The way a correction of it is measured along from now on, see {@link Subject}. */
   towards(finding: PartOf<F, 'shift' | 'whole'>): number | null;
   /** What the hand should do, without the place: "three quarters of a step darker". */
-  instruction(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>, per?: number): string;
+  instruction(said: PartOf<F, Asked>, per?: number): string;
   /** The same as a request, with the place: "make the ledge half a step lighter". @param place as in a sentence */
-  request(said: PartOf<F, 'amount' | 'towards' | 'shift' | 'pose' | 'whole'>, place: string, per?: number): string;
+  request(said: PartOf<F, Asked>, place: string, per?: number): string;
   /**
    * Both figures and how sure they are, as it is decided by.
    * @param finding with half-widths for its uncertainty and doubt
    * @param show a value on the painter's scale; @param per how many of its steps make one of a scale of ten
    */
   evidence(
-    finding: PartOf<F, 'target' | 'painted' | 'difference' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole'>,
+    finding: PartOf<
+      F,
+      'target' | 'painted' | 'difference' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole' | 'edge'
+    >,
     show: (value: number) => string,
     per?: number,
   ): string;
   /** How it was measured and how sure that is. @param finding as for its evidence */
-  basis(finding: PartOf<F, 'uncertainty' | 'shift'>, per?: number): string;
+  basis(finding: PartOf<F, 'uncertainty' | 'shift' | 'edge'>, per?: number): string;
   /** What makes the plan what is painted there; null = no departure can. */
-  departure(finding: PartOf<F, 'amount' | 'target' | 'painted' | 'shift'>): Change | null;
+  departure(finding: PartOf<F, 'amount' | 'target' | 'painted' | 'shift' | 'edge'>): Change | null;
   /** A name of its own, where it is about no place: "whole drawing". */
   named(finding: PartOf<F, 'whole'>): string | null;
   /** Whether two findings ask the hand for the same thing, at one place. */

@@ -1,5 +1,6 @@
 import { CHROMA } from './chroma';
 import { DRAWING } from './drawing';
+import { EDGE } from './edge';
 import type { FindingKind, FindingOf } from './finding';
 import type { Kind } from './kind';
 import type { PaintKindRecord } from './paint';
@@ -12,6 +13,7 @@ export const KINDS: { readonly [K in FindingKind]: Kind<FindingOf<K>> } = {
   value: VALUE,
   temperature: TEMPERATURE,
   chroma: CHROMA,
+  edge: EDGE,
 };
 
 /** Their names, in the same order. */

@@ -1,3 +1,4 @@
+import type { Judging } from '../edges';
 import type { Subject, SeenPlace, Sighting } from '../kinds';
 import type { CanvasSize, Covered, GreyPatch, LightFrom, Unlike } from '../photo';
 import type { PlannedPicture, PlanSaid } from '../plan';
@@ -56,6 +57,8 @@ export interface SessionPlan {
   readonly said: PlanSaid;
   /** the plan as closely as its reference has pixels */
   readonly close: Opens<CloseLight>;
+  /** how its edges are judged */
+  readonly judging: Judging;
 }
 
 /** A correction on the list: its place, what it is about, and how it stood when it was taken. */

@@ -1,4 +1,5 @@
 import { findingsOf, inPaintersOrder, weighed, wholePicture } from '../correct';
+import type { EdgesTold } from '../edges';
 import { kindOf, type Finding } from '../kinds';
 import { coloursOf, type CanvasSize, type Flat } from '../photo';
 import { massAt, pixelsOf, type PassageLabel } from '../plan';
@@ -79,13 +80,13 @@ function onPassages(findings: readonly Finding[], { plan: { picture, said }, can
  * Findings in the order painters correct; what changed all over is told once and first, and each place is judged as if
  * it had not.
  */
-export function findingsAfter(change: UniformChange | null, judged: Judged): SaidFinding[] {
+export function findingsAfter(change: UniformChange | null, edges: EdgesTold, judged: Judged): SaidFinding[] {
   const { flat, canvas, reading, plan } = judged;
   const { masses, picture, paint } = plan.picture;
   const { drift, clipped } = reading.aligned;
   const { toleranceMm, focal } = plan.said;
   const light = doubtOf(flat);
-  const ground = { massOf: masses.massOf, ids: masses.ids, uncertainty: light, tolerance: toleranceMm };
+  const ground = { massOf: masses.massOf, ids: masses.ids, uncertainty: light, tolerance: toleranceMm, edges };
   const again = (by: UniformChange) =>
     readFlat(
       { ...flat, small: withoutChange(flat.small, by) },

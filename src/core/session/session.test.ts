@@ -35,7 +35,7 @@ describe('a session is read', () => {
     const reading = await readSession({ ...ask(lightPot), shots }, (step) =>
       told.push(step.at === 'shot' ? `shot ${step.index + 1}` : step.at),
     );
-    expect(told).toEqual(['shot 1', 'open 1', 'shot 2', 'open 2', 'flat', 'reading']);
+    expect(told).toEqual(['shot 1', 'open 1', 'shot 2', 'open 2', 'flat', 'reading', 'edges']);
     expect(reading.against?.findings[0]).toMatchObject({ kind: 'value', passage: null });
     expect(reading.against?.findings[0].amount).toBeCloseTo(0.7, 1);
   });

@@ -1,6 +1,6 @@
 import { checkOf, stillOf, type Checked } from '../correct';
-import type { EdgeAcross, EdgeLine } from '../edges';
-import { kindOf } from '../kinds';
+import { tellEdges, type EdgeAcross, type EdgeLine, type EdgesTold } from '../edges';
+import { edgesIn, kindOf } from '../kinds';
 import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
 import { pixelsIn, placeOfBox, type Corners, type Place, type Point } from '../raster';
 import {
@@ -39,8 +39,8 @@ export interface Against {
   readonly lostLights: readonly LostLight[];
   readonly findings: readonly SaidFinding[];
   readonly account: Account;
-  /** every edge between masses; read when it is asked for: there are hundreds */
-  readonly edges: () => Promise<readonly EdgeLine[]>;
+  /** every edge between masses */
+  readonly edges: readonly EdgeLine[];
 }
 
 /** What a session's photographs show. */
@@ -65,14 +65,20 @@ export interface SessionReading {
 export type Step =
   | { readonly at: 'shot'; readonly index: number }
   | { readonly at: 'flat'; readonly flat: Flat }
-  | { readonly at: 'reading'; readonly reading: Reading };
+  | { readonly at: 'reading'; readonly reading: Reading }
+  | { readonly at: 'edges' };
 /** Told of every step before the work goes on; it is waited for. */
 export type OnStep = (step: Step) => unknown;
 
 /** What one place shows. */
-function seen(aligned: Aligned, place: Place, flat: Flat): Seen {
+function seen(aligned: Aligned, place: Place, { flat, edges }: { flat: Flat; edges: EdgesTold }): Seen {
   const paint = readPlace(aligned, place, flat);
-  return paint && { paint, shift: readShift(aligned, place), wholeMm: wholeOff(aligned.drift) };
+  return (
+    paint && {
+      ...{ paint, shift: readShift(aligned, place), wholeMm: wholeOff(aligned.drift) },
+      edges: edgesIn(edges, place),
+    }
+  );
 }
 
 /** Whether the photograph shows what the last session's did, however far that was from the plan. */
@@ -96,14 +102,16 @@ async function against(
   await onStep({ at: 'reading', reading });
   const change = await changeSince(ask.last, flat);
   const judged = { canvas: ask.canvas, flat, plan, reading };
+  const edges = await everyEdge(plan, reading.aligned, flat);
+  await onStep({ at: 'edges' });
   return {
     reading,
     coverage,
     change,
     lostLights: await lostLights(judged, ask),
-    findings: findingsAfter(change, judged),
+    findings: findingsAfter(change, tellEdges(edges, plan.judging), judged),
     account: accountFor(judged),
-    edges: () => everyEdge(plan, reading.aligned, flat),
+    edges,
   };
 }
 
@@ -116,9 +124,9 @@ async function untouchedPlaces(
   // A glaze over everything is no light.
   const known = read && !read.change && corrections.some(({ last }) => last) ? await earlier?.() : null;
   const untouched = known ? untouchedSince({ now: flat.small, before: known, mask: flat.mask }) : null;
-  // The middle of a thing that is moved a little stays as it was.
+  // The middle of a thing that is moved a little stays as it was, and so do the sides of an edge.
   return ({ kind, place }) =>
-    kindOf(kind).restsOn !== 'contours' && (untouched?.(pixelsIn(place, gridOf(flat))) ?? false);
+    ['value', 'colour'].includes(kindOf(kind).restsOn) && (untouched?.(pixelsIn(place, gridOf(flat))) ?? false);
 }
 
 /**
@@ -132,7 +140,8 @@ export async function readSession(ask: SessionAsk, onStep: OnStep = () => undefi
   const notRead = shapeOf(flat.mask, flat);
   await onStep({ at: 'flat', flat });
   const read = ask.plan && (await against(ask, ask.plan, { flat, onStep }));
-  const see = (place: Place) => read && seen(read.reading.aligned, place, flat);
+  const told = read && ask.plan && tellEdges(read.edges, ask.plan.judging);
+  const see = (place: Place) => read && told && seen(read.reading.aligned, place, { flat, edges: told });
   const untouched = await untouchedPlaces(ask, read, flat);
   const checks = ask.corrections.map((correction) => {
     const now = see(correction.place);
@@ -157,7 +166,8 @@ export async function seePlaces(
   leaveUnjudged(ask, flat, plan);
   const { picture, paint, clipped } = plan.picture;
   const aligned = align(flat, picture, { landmarks, paint, clipped: clipped() });
-  return places.map((place) => seen(aligned, place, flat));
+  const edges = tellEdges(await everyEdge(plan, aligned, flat), plan.judging);
+  return places.map((place) => seen(aligned, place, { flat, edges }));
 }
 
 /**

@@ -1,37 +1,71 @@
 import { expect, test } from 'vitest';
 import type { EdgeRun } from '../edges';
-import { plainLine, type Names } from './accountWords';
 import {
   crossedInWords,
-  edgeRunInWords,
+  edgeAskedInWords,
+  edgeBasisInWords,
+  edgeEvidenceInWords,
+  edgeNameInWords,
+  edgeRequestInWords,
   edgesAlikeInWords,
-  edgesDifferInWords,
   edgesInWords,
   seenEdgeInWords,
 } from './edgeWords';
 
-const names: Names = { mass: (id) => ['wall', 'pot'][id] ?? 'a mass', thing: () => 'a thing', largest: () => null };
-const run = (part: Partial<EdgeRun>): EdgeRun => ({
-  ...{ between: [1, 0], change: 'harder', wanted: 'hard', shown: 'soft', wished: false, places: [] },
-  ...{ lengthMm: 40, ofMm: 120 },
+type Said = Omit<EdgeRun, 'between' | 'places'>;
+const EDGE: Said = {
+  ...{ change: 'harder', wanted: 'hard', shown: 'soft', wished: false, lengthMm: 40, ofMm: 120 },
   planned: { widthMm: 0.8, contrast: 2 },
   painted: { widthMm: 6.1, contrast: 1.8 },
-  ...part,
-});
-const told = (part: Partial<EdgeRun>) => plainLine(edgeRunInWords(run(part), names));
+};
+const edgeOf = (part: Partial<Said>): Said => ({ ...EDGE, ...part });
+const told = (part: Partial<Said>) => edgeRequestInWords(edgeOf(part), 'the pot against the wall');
 
 test('a stretch is told with what to do, where, what it is and what it should be', () => {
-  expect(told({})).toBe('Harden pot against wall, along 40 of its 120 mm: 6.1 mm wide; planned hard, 0.8 mm wide.');
+  expect(told({})).toBe(
+    'harden the edge of the pot against the wall, along 40 of its 120 mm: 6.1 mm wide; planned hard, 0.8 mm wide',
+  );
   expect(told({ change: 'softer', lengthMm: 110, wanted: 'soft', planned: { widthMm: 8, contrast: 2 } })).toBe(
-    'Soften pot against wall, all along: 6.1 mm wide; planned soft, 8.0 mm wide.',
+    'soften the edge of the pot against the wall, all along: 6.1 mm wide; planned soft, 8.0 mm wide',
   );
-  expect(told({ change: 'lose', wanted: 'lost', planned: { widthMm: null, contrast: 0 } })).toBe(
-    'Lose pot against wall, along 40 of its 120 mm: 6.1 mm wide, 1.8 steps; planned lost.',
+  expect(told({ change: 'lose', wanted: 'lost', planned: { widthMm: null, contrast: 0 } })).toMatch(
+    /: 6\.1 mm wide, 1\.8 steps; planned lost$/,
   );
-  expect(told({ change: 'find', painted: { widthMm: null, contrast: 0.1 } })).toBe(
-    'Bring out pot against wall, along 40 of its 120 mm: hardly there, 0.1 of a step; planned hard, 0.8 mm wide.',
+  expect(told({ change: 'find', painted: { widthMm: null, contrast: 0.1 } })).toMatch(
+    /^bring out .*: hardly there, 0\.1 of 2\.0 steps; planned hard, 0\.8 mm wide$/,
   );
-  expect(told({ wished: true, change: 'softer', wanted: 'soft' })).toMatch(/6\.1 mm wide; you want it soft\.$/);
+  expect(told({ change: 'find', painted: { widthMm: 23, contrast: 1.8 } })).toMatch(
+    /: spread over 23 mm; planned hard/,
+  );
+  expect(told({ wished: true, change: 'softer', wanted: 'soft' })).toMatch(/6\.1 mm wide; you want it soft$/);
+});
+
+test('a finding names the edge by what it parts, or by where it lies, and tells both widths', () => {
+  const edge = EDGE;
+  const name = edgeNameInWords('pot, shadow', 'wall');
+  expect(name).toBe('pot, shadow, against the wall');
+  expect(edgeNameInWords('pot', 'Mara’s shawl')).toBe('pot against Mara’s shawl');
+  expect(edgeRequestInWords(edge, `the ${name},`)).toBe(
+    'harden the edge of the pot, shadow, against the wall, along 40 of its 120 mm: 6.1 mm wide; planned hard, 0.8 mm wide',
+  );
+  expect(edgeRequestInWords({ ...edge, lengthMm: 119 }, 'the upper left')).toMatch(
+    /^harden the edge at the upper left, all along: /,
+  );
+  expect(edgeAskedInWords(edge)).toBe('harden 40 mm: planned hard');
+  expect(edgeAskedInWords({ ...edge, wished: true, wanted: 'lost' })).toBe('harden 40 mm: you want it lost');
+  expect(edgeEvidenceInWords({ ...edge, doubt: 0.5 })).toBe(
+    'Planned 0.8 mm wide over 2.0 steps, painted 6.1 mm wide over 1.8 steps, in the middle of 40 mm. Widths can be told apart from a factor of 1.8.',
+  );
+  expect(
+    edgeEvidenceInWords({
+      ...edge,
+      wished: true,
+      wanted: 'lost',
+      planned: { widthMm: null, contrast: 0.1 },
+      doubt: 0.5,
+    }),
+  ).toMatch(/^You want it lost; planned no edge, 0\.1 of a step, painted /);
+  expect(edgeBasisInWords({ doubt: 0.2 })).toMatch(/^Values across the edge every 5 mm, .* factor of 1\.3\.$/);
 });
 
 test('edges that are all alike are told once, either way', () => {
@@ -43,20 +77,16 @@ test('edges that are all alike are told once, either way', () => {
   expect(edgesAlikeInWords({ planned: shares(0.6, 0.1), painted: shares(0.62, 0.1) })).toBeNull();
 });
 
-test('no more stretches are told than a hand remembers, and without edges the way to them', () => {
+test('what differs too little to be told is counted, and without edges the way to them is said', () => {
   const shares = { hard: 0.25, firm: 0.25, soft: 0.25, lost: 0.25 };
-  const lines = edgesInWords(
-    { read: true, runs: Array.from({ length: 7 }, () => run({})), shares: { planned: shares, painted: shares } },
-    { names },
-  );
-  expect(lines).toHaveLength(6);
-  expect(plainLine(lines[5])).toBe('2 more stretches are drawn on the pictures.');
-  expect(edgesInWords({ read: false, runs: [], shares: null }, { names }).map(plainLine)).toEqual([
+  const both = { planned: shares, painted: shares };
+  expect(edgesInWords({ read: true, slight: 0, shares: both })).toEqual([]);
+  expect(edgesInWords({ read: true, slight: 1, shares: both })[0]).toMatch(/^One more stretch differs/);
+  expect(edgesInWords({ read: true, slight: 3, shares: both })[0]).toMatch(/^3 more stretches differ/);
+  expect(edgesInWords({ read: false, slight: 0, shares: null })).toEqual([
     'This reading was made before edges were read. Read the photograph again to see them.',
   ]);
-  expect(plainLine(edgesInWords({ read: true, runs: [], shares: null }, { names })[0])).toMatch(/^No edge can be read/);
-  expect(edgesDifferInWords(0)).toMatch(/as planned/);
-  expect(edgesDifferInWords(1)).toBe('One stretch of edge differs from the plan.');
+  expect(edgesInWords({ read: true, slight: 0, shares: null })[0]).toMatch(/^No edge can be read/);
 });
 
 test('an edge as it is read on the command line', () => {

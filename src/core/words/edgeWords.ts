@@ -1,5 +1,5 @@
-import { LOST_UNDER, type EdgeClass, type EdgeRun, type Shares } from '../edges';
-import type { Line, Names } from './accountWords';
+import { EVERY_MM, LOST_UNDER, PER_CLASS, type EdgeClass, type EdgeRun, type Shares } from '../edges';
+import { calledInWords } from './calledWords';
 import { figure } from './figures';
 import { percent } from './listed';
 
@@ -59,46 +59,70 @@ export const crossedChartInWords = ({
 };
 
 const REQUEST = { harder: 'Harden', softer: 'Soften', lose: 'Lose', find: 'Bring out' } as const;
+type EdgeSaid = Omit<EdgeRun, 'between' | 'places'>;
 
 const ALL_ALONG = 0.8; // of an edge, from which it is so all along
 
 /** Where along its edge a stretch runs: all along it, or how far of it. */
-const stretchInWords = ({ lengthMm, ofMm }: EdgeRun): string =>
+const stretchInWords = ({ lengthMm, ofMm }: Pick<EdgeRun, 'lengthMm' | 'ofMm'>): string =>
   lengthMm >= ALL_ALONG * ofMm ? 'all along' : `along ${Math.round(lengthMm)} of its ${Math.round(ofMm)} mm`;
 
 const mm = (widthMm: number) => `${figure(widthMm, widthMm < 10 ? 1 : 0)} mm`;
 
 /** What an edge is, and what it should be. */
-function reasonInWords({ wanted, wished, change, planned, painted }: EdgeRun, per: number): string {
+function reasonInWords({ wanted, wished, change, planned, painted }: EdgeSaid, per: number): string {
   const steps = (contrast: number) => contrastInWords(contrast, per);
   const meant = wished
     ? `you want it ${wanted}`
     : wanted === 'lost' || planned.widthMm === null
       ? 'planned lost'
       : `planned ${wanted}, ${mm(planned.widthMm)} wide`;
-  if (change === 'find') return `hardly there, ${steps(painted.contrast)}; ${meant}`;
+  if (change === 'find') {
+    const spread = painted.widthMm !== null && Math.abs(painted.contrast) >= LOST_UNDER;
+    const is = spread
+      ? `spread over ${mm(painted.widthMm ?? 0)}`
+      : `hardly there, ${figure(Math.abs(painted.contrast) * per, 1)} of ${steps(planned.contrast)}`;
+    return `${is}; ${meant}`;
+  }
   const width = painted.widthMm === null ? '' : `${mm(painted.widthMm)} wide`;
   return change === 'lose' ? `${width}, ${steps(painted.contrast)}; ${meant}` : `${width}; ${meant}`;
 }
 
-/** What should change along one stretch: "Soften pot against wall, all along: 1.0 mm wide; planned soft, 8.0 mm." */
-export function edgeRunInWords(run: EdgeRun, names: Names, per = 1): Line {
-  const mass = (id: number) => ({ mass: id, words: names.mass(id) });
-  return [
-    { strong: REQUEST[run.change] },
-    ' ',
-    mass(run.between[0]),
-    ' against ',
-    mass(run.between[1]),
-    `, ${stretchInWords(run)}: ${reasonInWords(run, per)}.`,
-  ];
+/** What a finding of an edge asks for, without its place: "harden 40 mm: planned hard". */
+export const edgeAskedInWords = ({ change, lengthMm, wished, wanted }: EdgeSaid): string =>
+  `${REQUEST[change].toLowerCase()} ${Math.round(lengthMm)} mm: ${wished ? 'you want it' : 'planned'} ${wanted}`;
+
+/**
+ * The same as a request: "soften the edge of the pot against the wall, along 40 of its 150 mm: ...".
+ * @param place as in a sentence
+ */
+export function edgeRequestInWords(edge: EdgeSaid, place: string, per = 1): string {
+  const where = `${place.includes(AGAINST) ? 'of' : 'at'} ${place.replace(/,$/, '')}`;
+  return `${REQUEST[edge.change].toLowerCase()} the edge ${where}, ${stretchInWords(edge)}: ${reasonInWords(edge, per)}`;
 }
 
-/** How many stretches should change. */
-export const edgesDifferInWords = (runs: number): string =>
-  runs === 0
-    ? 'Edges are as planned, as far as they can be told.'
-    : `${runs === 1 ? 'One stretch of edge differs' : `${runs} stretches of edge differ`} from the plan.`;
+const AGAINST = ' against ';
+/** What the edge between two masses is called. */
+export const edgeNameInWords = (one: string, two: string): string =>
+  `${one}${/, \D/.test(one) ? ',' : ''}${AGAINST}${calledInWords(two).replace(/,$/, '')}`;
+
+/** Both edges, as it is decided by. @param edge with the half-width of its doubt */
+export function edgeEvidenceInWords({ planned, painted, ...edge }: EdgeSaid & { doubt: number }, per = 1): string {
+  const seen = ({ widthMm, contrast }: EdgeSaid['planned']) =>
+    widthMm === null
+      ? `no edge, ${contrastInWords(contrast, per)}`
+      : `${mm(widthMm)} wide over ${contrastInWords(contrast, per)}`;
+  const meant = edge.wished ? `You want it ${edge.wanted}; planned` : 'Planned';
+  return `${meant} ${seen(planned)}, painted ${seen(painted)}, in the middle of ${Math.round(edge.lengthMm)} mm. ${edgeDoubtInWords(edge.doubt)}`;
+}
+
+/** How far its softness may be off, as widths are told. */
+const edgeDoubtInWords = (classes: number): string =>
+  `Widths can be told apart from a factor of ${figure(PER_CLASS ** classes, 1)}.`;
+
+/** How it was measured and how sure that is. @param edge with the half-width of its doubt */
+export const edgeBasisInWords = ({ doubt }: { doubt: number }): string =>
+  `Values across the edge every ${EVERY_MM} mm, each laid on its own middle so that a wobbly edge is not a soft one; the photograph’s own blur is taken out. ${edgeDoubtInWords(doubt)}`;
 
 const ALIKE = { share: 0.45, more: 0.15 };
 const OF_ALL: Record<EdgeClass, string> = {
@@ -117,29 +141,31 @@ export function edgesAlikeInWords({ planned, painted }: { planned: Shares; paint
     : null;
 }
 
-const MOST_TOLD = 5; // stretches, that a hand remembers
-
 /**
- * What holds of the edges, a line each.
- * @param read whether the reading was made with edges; @param shares null = no edge can be read
+ * What holds of the edges beside their findings, a sentence each.
+ * @param read whether the reading was made with edges; @param slight how many stretches differ by less than is told
+ * @param shares null = no edge can be read
  */
-export function edgesInWords(
-  {
-    read,
-    runs,
-    shares,
-  }: { read: boolean; runs: readonly EdgeRun[]; shares: { planned: Shares; painted: Shares } | null },
-  { names, per = 1 }: { names: Names; per?: number },
-): Line[] {
-  if (!read) return [['This reading was made before edges were read. Read the photograph again to see them.']];
-  if (!shares) return [['No edge can be read: where the plan has one, the painting is bare, left out or under glare.']];
+export function edgesInWords({
+  read,
+  slight,
+  shares,
+}: {
+  read: boolean;
+  slight: number;
+  shares: { planned: Shares; painted: Shares } | null;
+}): string[] {
+  if (!read) return ['This reading was made before edges were read. Read the photograph again to see them.'];
+  if (!shares) return ['No edge can be read: where the plan has one, the painting is bare, left out or under glare.'];
   const alike = edgesAlikeInWords(shares);
-  const more = runs.length - MOST_TOLD;
   return [
-    ...(alike ? [[alike]] : []),
-    ...runs.slice(0, MOST_TOLD).map((run) => edgeRunInWords(run, names, per)),
-    ...(more > 0
-      ? [[`${more === 1 ? 'One more stretch is' : `${more} more stretches are`} drawn on the pictures.`]]
+    ...(alike ? [alike] : []),
+    ...(slight > 0
+      ? [
+          slight === 1
+            ? 'One more stretch differs by less, or is shorter: it is drawn on the pictures.'
+            : `${slight} more stretches differ by less, or are shorter: they are drawn on the pictures.`,
+        ]
       : []),
   ];
 }

@@ -3,6 +3,7 @@ import { kindOf } from '../../core/kinds';
 import { InputError } from '../images/inputError';
 import { journaled, type Hold } from '../journal/journal';
 import { describeReading, newestReading } from '../reading/describeReading';
+import { findingsBy } from '../reading/findingRows';
 import { homeOf } from '../photo/looking';
 import { placeInPlan } from '../plan/carryPlan';
 import { contentOf, governingPlan } from '../plan/planRows';
@@ -30,6 +31,9 @@ async function putOnList(
     return once.correctionId;
   }
   const { kind, name, place, amount } = finding;
+  // As it was kept, in sigmas: what is told has half-widths.
+  const found = (await findingsBy(trx, [finding.id])).get(finding.id);
+  if (!found) throw new Error('a finding that is told is kept');
   await trx('correction').insert({
     id,
     paintingId,
@@ -40,8 +44,8 @@ async function putOnList(
     words: '',
     place: JSON.stringify(place),
     difference: amount,
-    uncertainty: kindOf(kind).doubt(finding),
-    towards: kindOf(kind).towards(finding),
+    uncertainty: kindOf(kind).doubt(found),
+    towards: kindOf(kind).towards(found),
     own: 0,
     open: 1,
     takenAt,

@@ -24,7 +24,8 @@ import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, StoredPicture, 
 async function openedPlan(task: PlanTask | null): Promise<SessionPlan | null> {
   if (!task) return null;
   const picture = await openPlan(task);
-  return { picture, said: task, close: async () => closePlan(await openStored(task.reference), task, picture) };
+  const close = async () => closePlan(await openStored(task.reference), task, picture);
+  return { picture, said: task, judging: task.judging, close };
 }
 
 /** Opens kept flats, each of them once: the last session's is asked for by several parts of a reading. */
@@ -59,7 +60,7 @@ async function makeRoom({ board }: ReadTask, step: Step): Promise<void> {
 }
 
 /** What of a step a painter can see already. */
-async function partOf(step: Exclude<Step, { at: 'shot' }>): Promise<Part> {
+async function partOf(step: Exclude<Step, { at: 'shot' | 'edges' }>): Promise<Part> {
   if (step.at === 'flat') return { flatJpeg: await jpegOf(step.flat.small, 85) };
   return { mapPng: await differencesPng(step.reading.map), masses: step.reading.masses };
 }
@@ -72,6 +73,7 @@ async function tellStep(task: ReadTask, step: Step, tell: Tell): Promise<Part> {
     tell(doingInWords({ at: 'shot', index: step.index, count }), 0.2 + (0.5 * step.index) / count);
     return {};
   }
+  if (step.at === 'edges') return {};
   const part = await partOf(step);
   if (step.at === 'reading') tell(doingInWords({ at: 'judging' }), 0.8, part);
   else tell(doingInWords({ at: task.plan ? 'comparing' : 'over' }), 0.7, part);
@@ -86,11 +88,7 @@ async function packed(flat: SessionReading['flat']): Promise<Omit<Pictures, 'map
   return { flatJpeg, squaredJpeg };
 }
 
-async function answerOf(
-  task: ReadTask,
-  { flat, notRead, against, checks }: SessionReading,
-  pictures: Pictures,
-): Promise<ReadAnswer> {
+function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionReading, pictures: Pictures): ReadAnswer {
   const { lens, corners, blurMm, glareShare, quality } = flat;
   return {
     ...pictures,
@@ -106,7 +104,7 @@ async function answerOf(
     lostLights: against?.lostLights ?? [],
     masses: against?.reading.masses ?? [],
     findings: against?.findings ?? [],
-    account: against && { ...against.account, edges: await against.edges() },
+    account: against && { ...against.account, edges: against.edges },
     checks,
   };
 }

@@ -1,6 +1,6 @@
 import type { Numbering } from '../../core/colour';
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
-import type { EdgeAcross, EdgeLine } from '../../core/edges';
+import type { EdgeAcross, EdgeLine, Judging } from '../../core/edges';
 import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
 import type { Account, Ground, MassReading, Traced, UniformChange } from '../../core/read';
 import type { Box, Corners, Place, Point } from '../../core/raster';
@@ -29,6 +29,8 @@ export interface StoredPicture {
 /** The plan as a worker needs it. */
 export interface PlanTask extends PlanRequest, PlanSaid {
   readonly reference: StoredPicture;
+  /** how its edges are judged */
+  readonly judging: Judging;
   /** pictures of added things, by reference */
   readonly added: readonly { readonly id: string; readonly picture: StoredPicture }[];
   /** the bare surface's colour; null = not known */

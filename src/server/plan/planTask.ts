@@ -3,7 +3,7 @@ import { planRequest, planSaid } from '../../core/plan';
 import type { PlanTask } from '../jobs/tasks';
 import { groundOf } from '../photo/groundRows';
 import { laidPlan } from './carryPlan';
-import { contentOf, cropOf, governingPlan, governingReference } from './planRows';
+import { contentOf, cropOf, governingPlan, governingReference, setUpOf } from './planRows';
 import type { PaintingRow, ReferenceRow } from '../studio/rows';
 import type { Studio } from '../studio/studio';
 
@@ -22,6 +22,7 @@ export async function planTask({ db, files }: Studio, painting: PaintingRow) {
     ...planRequest(kept, { crop: cropOf(row.crop), canvas }),
     ...planSaid(content),
     reference: stored(reference),
+    judging: { viewingM: setUpOf(painting).viewingM, wishes: content.edges },
     added: (await pixelsFor(db, wanted)).map((one) => ({ id: one.id, picture: stored(one) })),
     ground: (await groundOf(db, painting.id)).colour,
   };

@@ -222,6 +222,7 @@ export async function asked(studio: Studio, photoId: string, { remake = true }: 
     doubt: doubtOfUnlike(unlike),
     landmarks: task.landmarks,
     plan: plan?.row.id ?? null,
+    viewingM: plan?.task.judging.viewingM ?? null,
   });
   return { session, painting, planId: plan?.row.id ?? null, last, task, inputs };
 }

@@ -6,6 +6,7 @@ import { halfWidthsOf, type Account } from '../../core/read';
 export const findingInHalfWidths = <F extends Finding>(finding: F): F => ({
   ...finding,
   uncertainty: halfWidthsOf(finding.uncertainty),
+  ...('edge' in finding && { edge: { ...finding.edge, doubt: halfWidth(finding.edge.doubt) } }),
   ...('shift' in finding && { shift: { ...finding.shift, doubt: halfWidth(finding.shift.doubt) } }),
 });
 

@@ -2,7 +2,7 @@ import type { Landmark } from '../../contract';
 import { kindOf, type Finding } from '../../core/kinds';
 import { boxOf, placeHolds, type Box } from '../../core/raster';
 import type { MassReading } from '../../core/read';
-import { partInWords, placeInWords } from '../../core/words';
+import { edgeNameInWords, partInWords, placeInWords } from '../../core/words';
 import { laidPlan } from '../plan/carryPlan';
 import { contentOf } from '../plan/planRows';
 import type { PaintingRow, PlanRow } from '../studio/rows';
@@ -60,6 +60,13 @@ export function namer(
     if (share > BEYOND * all) return `${whole.name} and around it`;
     return share >= WHOLE_THING * all ? whole.name : ofPart(whole.name, box, whole.all);
   };
+  /** An edge by the things on either side of it; null where neither has a name. */
+  const ofEdge = (between: readonly number[]): string | null => {
+    const [one, two] = between
+      .map((id) => masses.find((mass) => mass.id === id))
+      .flatMap((mass) => (mass && given(mass)) || []);
+    return one && two && one !== two ? edgeNameInWords(one, two) : (one ?? null);
+  };
   return {
     mass: ofMass,
     finding: (finding: Finding): string => {
@@ -68,6 +75,7 @@ export function namer(
       const own = kind.named(finding);
       if (own) return own;
       if (share > 0.95) return 'whole picture';
+      if ('edge' in finding) return ofEdge(finding.edge.between) ?? middle(finding.region.box);
       // What the painter showed there has a name of its own: the spout, not the mass it is part of.
       const shown = kind.byLandmark && landmarks.find(({ name, plan: at }) => name !== '' && placeHolds(place, at));
       if (shown) return shown.name;

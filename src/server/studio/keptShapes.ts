@@ -7,6 +7,7 @@ import {
   Covered,
   Crop,
   Difference,
+  EdgeDiffers,
   GlobalDrift,
   GreyPatch,
   GroundState,
@@ -45,7 +46,7 @@ const Found = {
   amount: z.number(),
   passage: PassageLabel.nullable(),
 };
-const PAINT_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => kind !== 'drawing');
+const PAINT_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => kind !== 'drawing' && kind !== 'edge');
 const KeptFinding = z.discriminatedUnion('kind', [
   z.object({ ...Found, kind: z.enum(PAINT_KINDS), towards: z.number().nullable() }),
   z.object({
@@ -55,6 +56,7 @@ const KeptFinding = z.discriminatedUnion('kind', [
     pose: z.object({ tilt: z.number(), scale: z.number() }).optional(),
     whole: GlobalDrift.optional(),
   }),
+  z.object({ ...Found, kind: z.literal('edge'), edge: EdgeDiffers }),
 ]) satisfies z.ZodType<SaidFinding>;
 
 const KeptMass = Comparison.extend({

@@ -1,7 +1,6 @@
 import { EDGE_NAMES, type EdgeClass, type Shares } from '../../core/edges';
 import {
   EDGE_TEXT,
-  edgesDifferInWords,
   edgesInWords,
   edgesReadInWords,
   shareInWords,
@@ -9,28 +8,26 @@ import {
   tooBareInWords,
 } from '../../core/words';
 import { Mark } from '../marks/mark';
-import { useScale } from '../settings';
 import type { TableProps } from './readingTables';
-import { Lines, namesOf, type WordsProps } from './subjectSlip';
+import { faceOf } from './faces';
+import type { WordsProps } from './subjectSlip';
 
 const CLASSES: readonly EdgeClass[] = [...EDGE_NAMES].reverse();
 const LEAST_MARKED = 0.05; // of all edges, from which a piece of the bar has room for its mark
 
 /** What holds of the edges over the whole picture. */
-export function EdgeWords({ reading, onMass, marks, edges }: WordsProps) {
-  const { per } = useScale();
-  const { masses, blurMm, coverage } = reading;
+export function EdgeWords({ reading: { blurMm, coverage, findings }, edges }: WordsProps) {
   const bare = tooBareInWords(coverage?.covered ?? null);
   if (bare) return <p className="serif mb-2">{bare}</p>;
   const { runs, shares, lines, viewingM } = edges;
+  const told = findings.filter(({ kind }) => faceOf(kind).subject === 'edges').length;
   return (
     <>
-      {shares && <p className="small mb-2">{edgesDifferInWords(runs.length)}</p>}
-      <Lines
-        lines={edgesInWords({ read: lines.length > 0, runs, shares }, { names: namesOf(masses, marks), per })}
-        masses={masses}
-        onMass={onMass}
-      />
+      {edgesInWords({ read: lines.length > 0, slight: runs.length - told, shares }).map((sentence) => (
+        <p key={sentence} className="serif mb-2">
+          {sentence}
+        </p>
+      ))}
       {shares && <p className="small mb-2">{edgesReadInWords(viewingM, blurMm)}</p>}
     </>
   );

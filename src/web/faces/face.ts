@@ -3,7 +3,8 @@ import type { Taken } from '../../core/look';
 
 /** A finding of one kind, as the screens have it. */
 export type ShownDrawing = Extract<FindingOfReading, { readonly kind: 'drawing' }>;
-export type ShownPaint = Exclude<FindingOfReading, ShownDrawing>;
+export type ShownEdge = Extract<FindingOfReading, { readonly kind: 'edge' }>;
+export type ShownPaint = Exclude<FindingOfReading, ShownDrawing | ShownEdge>;
 
 /** What a reading can be looked at for; the order painters correct in. */
 export const SUBJECTS = [
@@ -24,7 +25,10 @@ export interface Face<F extends FindingOfReading = FindingOfReading> {
   /** what a reading is looked at for to see it */
   readonly subject: Exclude<Subject, 'all'>;
   /** Its mark: darker-3, warmer-1, move-up-left. @param per how many of the painter's steps make one of ten */
-  mark(finding: Pick<FindingOfReading, 'amount'> & Partial<Pick<ShownDrawing, 'shift'>>, per: number): string;
+  mark(
+    finding: Pick<FindingOfReading, 'amount'> & Partial<Pick<ShownDrawing, 'shift'> & Pick<ShownEdge, 'edge'>>,
+    per: number,
+  ): string;
   /** Its amount beside the mark, in figures; '' = the mark says it. */
   figure(amount: number): string;
   /** What else is told of its amount; null = nothing. */

@@ -1,7 +1,7 @@
 import { matchedDifference, type FindingKind, type PaintKind } from '../../core/kinds';
 import { colourAmount, measuredInWords } from '../../core/words';
 import { MOST_QUARTERS } from './strokes';
-import type { Face, ShownDrawing, ShownPaint } from './face';
+import type { Face, ShownDrawing, ShownEdge, ShownPaint } from './face';
 
 const WAYS = ['right', 'down-right', 'down', 'down-left', 'left', 'up-left', 'up', 'up-right'];
 
@@ -56,12 +56,30 @@ const CHROMA: Face<ShownPaint> = {
   mark: ({ amount }) => `${amount > 0 ? 'greyer' : 'stronger'}-${colourAmount(amount)}`,
 };
 
+const EDGE: Face<ShownEdge> = {
+  name: 'edge',
+  group: 'Edges',
+  subject: 'edges',
+  // What it should become; where only an amount is known, harder or softer.
+  mark: ({ amount, edge }) => `edge-${edge?.wanted ?? (amount > 0 ? 'hard' : 'soft')}`,
+  figure: () => '',
+  exactly: () => null,
+  takenOut: () => null, // paint can be moved to its plan, an edge cannot
+  traced: false,
+};
+
+/** What a screen has of a finding of one kind. */
+type Shown<K extends FindingKind> = K extends PaintKind
+  ? ShownPaint
+  : Extract<ShownDrawing | ShownEdge, { readonly kind: K }>;
+
 /** How each kind of finding is shown, in the order painters correct. */
-export const FACES: { readonly [K in FindingKind]: Face<K extends PaintKind ? ShownPaint : ShownDrawing> } = {
+export const FACES: { readonly [K in FindingKind]: Face<Shown<K>> } = {
   drawing: DRAWING,
   value: VALUE,
   temperature: TEMPERATURE,
   chroma: CHROMA,
+  edge: EDGE,
 };
 
 export const faceOf = (kind: FindingKind): Face => FACES[kind];

@@ -8,6 +8,7 @@ const KINDS = [
   ['value', 'values'],
   ['temperature', 'temperature'],
   ['chroma', 'strength'],
+  ['edge', 'edges'],
 ] as const;
 const ASKED = [
   ['asks', 'It asks'],

@@ -86,8 +86,6 @@ interface Props {
   readonly onMore?: (more: boolean) => void;
   /** what holds of the whole picture for the subject that is read */
   readonly words?: ReactNode;
-  /** its words count what differs: not findings */
-  readonly counted?: boolean;
   /** what stands under the chosen finding */
   readonly under?: ReactNode;
 }
@@ -104,7 +102,6 @@ export function ReadingSlip({
   onChoose,
   title,
   words,
-  counted = false,
   under,
   more,
   onMore,
@@ -118,7 +115,7 @@ export function ReadingSlip({
       <p className="small mt-1 mb-2">
         {reading.planVersion === null
           ? WALL_TEXT.withoutReferenceJudged
-          : !counted && differsInWords({ open: openCount, quiet: quietCount })}
+          : differsInWords({ open: openCount, quiet: quietCount })}
         {reading.stale && ` ${WALL_TEXT.readAgain}`}
         {reading.ofEarlierMethod && ` ${EARLIER_METHOD}`}
       </p>

@@ -86,7 +86,7 @@ export function ShowMe({
   const { target, painted } = finding;
   const kind = kindOf(finding.kind);
   const what = kind.shows;
-  const figures = (one: typeof target) => (what === 'value' ? scale.show(one.value) : figure(one[what], 0));
+  const figures = (one: typeof target) => what && (what === 'value' ? scale.show(one.value) : figure(one[what], 0));
   const section = useRef<HTMLElement>(null);
   useEffect(() => {
     section.current?.scrollIntoView({ block: 'nearest' });
@@ -109,7 +109,12 @@ export function ShowMe({
               label={`The place, ${name}`}
             />
             <figcaption className="small">
-              {name}: {what} <b>{figures(one)}</b>
+              {name}
+              {what && (
+                <>
+                  : {what} <b>{figures(one)}</b>
+                </>
+              )}
             </figcaption>
           </figure>
         ))}

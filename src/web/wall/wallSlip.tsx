@@ -60,7 +60,6 @@ function Sentences({ photo, reading }: Read) {
             />
           ) : null
         }
-        counted={subject === 'edges'}
         under={finding && <Chosen finding={finding} reading={reading} />}
       />
       {withAccount && subject === 'drawing' && (

@@ -1,0 +1,65 @@
+import { softerBy, type EdgeRun, type EdgesTold } from '../edges';
+import { boxOf, pixelsIn, placeOfPixels, type Grid, type Place } from '../raster';
+import { compare } from '../read';
+import { softerOver } from './edgesIn';
+import type { EdgeFinding } from './finding';
+import type { Evidence } from './kind';
+
+/** Classes by which an edge may be softer or harder than planned: an honest hand. */
+export const LEAST_SOFTER = 1.1;
+
+const LEAST_SEEN = 32; // mm of edge times classes it is off by, from which a stretch is told
+const UNIT = 1.5; // classes that weigh 1
+const PLAIN = 1.5; // steps from which an edge is seen as much as any
+const STRIP_MM = 5; // either side of an edge, that is its place
+
+/** The place of a stretch: a strip along it. */
+function stripOf({ places }: EdgeRun, grid: Grid): Place {
+  const { width, height, mmPerPixel } = grid;
+  const marked = new Uint8Array(width * height);
+  const reach = Math.ceil(STRIP_MM / mmPerPixel);
+  for (const { at } of places) {
+    const [u, v] = at.map((mm) => Math.floor(mm / mmPerPixel));
+    for (let y = Math.max(0, v - reach); y <= Math.min(height - 1, v + reach); y++)
+      for (let x = Math.max(0, u - reach); x <= Math.min(width - 1, u + reach); x++)
+        if (Math.hypot(x - u, y - v) <= reach) marked[y * width + x] = 1;
+  }
+  return placeOfPixels(marked, grid);
+}
+
+/** The mass that is called first: the smaller of the two has the edge, the other is what it stands against. */
+function homeOf({ between: [one, two] }: EdgeRun, { reading }: Evidence): number {
+  const share = (id: number) => reading.masses.find((mass) => mass.id === id)?.share ?? 1;
+  return share(one) <= share(two) ? one : two;
+}
+
+/** A stretch as a finding; null where it is too little to be told. */
+function findingFrom(run: EdgeRun, { viewingM }: EdgesTold, evidence: Evidence): EdgeFinding | null {
+  const { reading, uncertainty } = evidence;
+  const { aligned } = reading;
+  const { change, between, wanted, shown, wished, lengthMm, ofMm, planned, painted } = run;
+  const wish = wished ? wanted : null;
+  const { difference: amount, uncertainty: doubt } = softerOver(run.places.map((one) => softerBy(one, viewingM, wish)));
+  if (Math.abs(amount) < LEAST_SOFTER || Math.abs(amount) * lengthMm < LEAST_SEEN) return null;
+  const place = stripOf(run, aligned);
+  const box = boxOf(place);
+  const pixels = pixelsIn(place, aligned);
+  const seen = compare(aligned, pixels, uncertainty);
+  if (!box || !seen) return null;
+  const share = pixels.length / (aligned.width * aligned.height);
+  const plain = Math.min(1, Math.max(Math.abs(planned.contrast), Math.abs(painted.contrast)) / PLAIN);
+  const massId = homeOf(run, evidence);
+  return {
+    ...{ kind: 'edge', massId, place, region: { box }, share, amount },
+    ...{ target: seen.target, painted: seen.painted, difference: seen.difference, uncertainty: seen.uncertainty },
+    weight: (Math.abs(amount) / UNIT) * plain * Math.sqrt(share),
+    edge: {
+      ...{ change, wanted, shown, wished, lengthMm, ofMm, planned, painted, doubt },
+      between: massId === between[0] ? between : [between[1], between[0]],
+    },
+  };
+}
+
+/** Stretches of edge that are plainly softer or harder than planned. */
+export const edgesFound = (evidence: Evidence): EdgeFinding[] =>
+  (evidence.edges?.runs ?? []).flatMap((run) => findingFrom(run, evidence.edges as EdgesTold, evidence) ?? []);

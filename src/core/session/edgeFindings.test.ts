@@ -1,0 +1,81 @@
+import { expect, test } from 'vitest';
+import { KINDS, sentenceFor, type EdgeFinding } from '../kinds';
+import { placeOfBox } from '../raster';
+import { readSession, seePlaces } from './index';
+import { ask, inBox, planFor, planned, POT, type ValueAt } from './testScene';
+
+const [LEFT, TOP, WIDE, HIGH] = POT;
+const RIGHT = LEFT + WIDE;
+const DARK = 2.6;
+
+/** The pot with the upper part of its right side painted with a rise of so many mm. */
+const withSide =
+  (widthMm: number, to = 195): ValueAt =>
+  (x, y) => {
+    const near = Math.abs(x - RIGHT) < 1.5 * widthMm && y > TOP && y < Math.min(to, TOP + HIGH);
+    if (!near) return planned(x, y);
+    const [inside, outside] = [DARK + 0.004 * (RIGHT - LEFT), planned(RIGHT + 0.1, y)];
+    const share = 1 / (1 + Math.exp((-1.7 * 2.5631 * (x - RIGHT)) / widthMm));
+    return inside + share * (outside - inside);
+  };
+
+const edgesIn = async (painted: ValueAt, plan = planFor()): Promise<EdgeFinding[]> => {
+  const { against } = await readSession(ask(painted, { plan }));
+  return (against?.findings ?? []).filter((one) => one.kind === 'edge');
+};
+
+test('an edge painted as planned is not told', async () => expect(await edgesIn(planned)).toEqual([]));
+
+test('a side painted soft is told once, where it is, with both widths', async () => {
+  const [found, ...more] = await edgesIn(withSide(9));
+  expect(more).toEqual([]);
+  expect(found.edge).toMatchObject({ change: 'harder', wanted: 'hard', shown: 'soft', wished: false });
+  expect(found.edge.painted.widthMm).toBeGreaterThan(6.5);
+  expect(found.edge.painted.widthMm).toBeLessThan(12);
+  expect(found.amount).toBeGreaterThan(1.5);
+  const [x, y, w, h] = found.region.box;
+  expect([x, x + w].map((mm) => Math.abs(mm - RIGHT)).every((mm) => mm < 9)).toBe(true);
+  expect([y, y + h][0]).toBeGreaterThan(TOP - 12);
+  expect([y, y + h][1]).toBeLessThan(195 + 12);
+  expect(sentenceFor(found, 'pot against the wall')).toMatch(
+    /^Harden the edge of the pot against the wall, along \d+ of its \d+ mm: .* mm wide; planned hard, .* wide\.$/,
+  );
+});
+
+test('where a line is wished soft, what of it is painted hard is told, and what is painted soft is not', async () => {
+  const wishes = [{ at: [RIGHT, 160] as const, is: 'soft' as const }];
+  const plan = { ...planFor(), judging: { viewingM: 1, wishes } };
+  const [hard] = await edgesIn(planned, plan);
+  expect(hard.edge).toMatchObject({ change: 'softer', wanted: 'soft', wished: true });
+  const [rest] = await edgesIn(withSide(9), plan);
+  expect(rest.edge.lengthMm).toBeLessThan(hard.edge.lengthMm - 50);
+});
+
+test('from further away the same side is as hard as any', async () => {
+  const plan = { ...planFor(), judging: { viewingM: 9, wishes: [] } };
+  expect(await edgesIn(withSide(9), plan)).toEqual([]);
+});
+
+test('a correction of an edge is checked by the next photograph', async () => {
+  const [found] = await edgesIn(withSide(9));
+  const correction = {
+    ...{ kind: 'edge' as const, place: found.place, towards: null, last: null },
+    ...{ difference: found.amount, uncertainty: KINDS.edge.doubt(found) },
+  };
+  const verdictOn = async (widthMm: number) => {
+    const { checks } = await readSession(ask(withSide(widthMm), { corrections: [correction] }));
+    return checks[0]?.verdict;
+  };
+  expect(await verdictOn(9)).toBe('unchanged');
+  expect(await verdictOn(3)).toBe('closer');
+  expect(await verdictOn(0.5)).toBe('settled');
+});
+
+test('a place shows its edges; one without any shows none', async () => {
+  const along = placeOfBox([RIGHT - 5, TOP + 10, 10, 60]);
+  const inside = placeOfBox([LEFT + 20, TOP + 20, 30, 30]);
+  const [soft, none] = await seePlaces(ask(withSide(9)), [along, inside]);
+  expect(soft?.edges?.difference).toBeGreaterThan(1.5);
+  expect(none?.edges).toBeNull();
+  expect(inBox(POT, LEFT + 20, TOP + 20)).toBe(true);
+});
