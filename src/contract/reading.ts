@@ -90,6 +90,7 @@ export const EdgeDiffers = z.object({
   wished: z.boolean(),
   lengthMm: z.number(),
   ofMm: z.number(),
+  into: z.number().int(),
   planned: EdgeLook,
   painted: EdgeLook,
   doubt: z.number(),

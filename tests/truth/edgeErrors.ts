@@ -1,29 +1,35 @@
+import { join } from 'node:path';
+import sharp from 'sharp';
 import { chance } from '../../src/demo/studio/chance';
+import type { Setup } from '../../src/demo/studio/camera';
 import { luminance, quickValue } from '../../src/demo/studio/colour';
+import { bytesOf } from '../../src/demo/studio/files';
 import { pixel, type Sheet } from '../../src/demo/studio/scene';
-import type { Motif } from './easel';
+import { measure, paintMotif, scenes, shoot, type Motif } from './easel';
+import { inFrame } from './findings';
 
 /** What is wrong with a stretch of edge: how it is painted against its plan. */
 export const EDGE_ERRORS = ['softer', 'harder', 'lost'] as const;
 export type EdgeError = (typeof EDGE_ERRORS)[number];
 
 /** A place on a border between things whose edge is another in the painting than in the plan. */
-export interface Spot {
+interface Spot {
   readonly error: EdgeError;
   /** mm */
   readonly at: readonly [number, number];
-  readonly radiusMm: number;
 }
 
-const RADIUS_MM = 24;
+const RADIUS_MM = 24; // about the place, within which an edge is another
 const FEATHER_MM = 5;
 const BESIDE_MM = 6;
 const LEAST_STEPS = 1;
+/** One sigma of the blur that makes a hard edge soft, or lost, mm. */
+const SIGMAS: Record<EdgeError, number> = { softer: 2.8, harder: 2.8, lost: 9 };
 
 const valueAt = (sheet: Sheet, x: number, y: number) => quickValue(luminance(pixel(sheet, y * sheet.width + x)));
 
-/** How many steps lie across a place on a border, whichever way it runs. */
-function stepsAcross(sheet: Sheet, x: number, y: number, reach: number): number {
+/** How many steps lie across a place, whichever way a border runs there. */
+function stepsAcross(sheet: Sheet, [x, y]: readonly number[], reach: number): number {
   const ways = [0, 1, 2, 3].map((k) => [Math.cos((k * Math.PI) / 4), Math.sin((k * Math.PI) / 4)]);
   return Math.max(
     ...ways.map(([c, s]) => {
@@ -33,8 +39,8 @@ function stepsAcross(sheet: Sheet, x: number, y: number, reach: number): number 
   );
 }
 
-/** A place on a border between things that parts them by a step or more. */
-export function spotOn({ subject, widthMm, heightMm }: Motif, error: EdgeError, seed: number): Spot {
+/** A place on a border between things that parts its sides by a step or more. */
+function spotOn({ subject, widthMm, heightMm }: Motif, error: EdgeError, seed: number): Spot {
   const random = chance(seed * 37 + 5);
   const { picture, objects } = subject;
   const perMm = picture.width / widthMm;
@@ -42,59 +48,94 @@ export function spotOn({ subject, widthMm, heightMm }: Motif, error: EdgeError, 
   for (let tries = 0; tries < 100_000; tries++) {
     const at = [rim + random() * (widthMm - 2 * rim), rim + random() * (heightMm - 2 * rim)] as const;
     const [x, y] = at.map((mm) => Math.round(mm * perMm));
-    const own = objects[y * picture.width + x];
-    if (own === objects[y * picture.width + x + 2] && own === objects[(y + 2) * picture.width + x]) continue;
-    if (stepsAcross(picture, x, y, BESIDE_MM * perMm) >= LEAST_STEPS) return { error, at, radiusMm: RADIUS_MM };
+    const thing = (dx: number, dy: number) => objects[(y + dy) * picture.width + x + dx];
+    if (thing(0, 0) === thing(2, 0) && thing(0, 0) === thing(0, 2)) continue;
+    if (stepsAcross(picture, [x, y], BESIDE_MM * perMm) >= LEAST_STEPS) return { error, at };
   }
   throw new Error('no border parts its sides by a step');
 }
 
-/** A sheet blurred within a disc. */
-export function blurredAt(sheet: Sheet, { at, radiusMm }: Spot, sigmaMm: number, widthMm: number): Sheet {
-  const perMm = sheet.width / widthMm;
-  const [cx, cy] = at.map((mm) => Math.round(mm * perMm));
-  const reach = Math.ceil((radiusMm + 3 * sigmaMm) * perMm);
-  const side = 2 * reach + 1;
-  const sigma = sigmaMm * perMm;
+interface Patch {
+  readonly from: readonly [number, number];
+  readonly side: number;
+}
+
+/** Light of a square part of a sheet, blurred; what lies beyond the sheet is as at its rim. */
+function blurred(sheet: Sheet, { from: [left, top], side }: Patch, sigma: number): Float32Array {
   const most = Math.ceil(3 * sigma);
   const kernel = Array.from({ length: 2 * most + 1 }, (_, k) => Math.exp(-0.5 * ((k - most) / sigma) ** 2));
   const total = kernel.reduce((sum, v) => sum + v, 0);
-  const clampX = (x: number) => Math.min(sheet.width - 1, Math.max(0, x));
-  const clampY = (y: number) => Math.min(sheet.height - 1, Math.max(0, y));
-  const across = new Float32Array(side * side * 3);
-  for (let v = 0; v < side; v++)
-    for (let u = 0; u < side; u++)
-      for (let k = -most; k <= most; k++) {
-        const from = 3 * (clampY(cy - reach + v) * sheet.width + clampX(cx - reach + u + k));
-        for (let c = 0; c < 3; c++) across[3 * (v * side + u) + c] += (kernel[k + most] / total) * sheet.data[from + c];
-      }
+  const inside = (v: number, size: number) => Math.min(size - 1, Math.max(0, v));
+  const [across, out] = [new Float32Array(side * side * 3), new Float32Array(side * side * 3)];
+  for (let i = 0; i < side * side * 3; i++) {
+    const [c, u, v] = [i % 3, Math.floor(i / 3) % side, Math.floor(i / 3 / side)];
+    const row = inside(top + v, sheet.height) * sheet.width;
+    for (let k = -most; k <= most; k++)
+      across[i] += (kernel[k + most] / total) * sheet.data[3 * (row + inside(left + u + k, sheet.width)) + c];
+  }
+  for (let i = 0; i < side * side * 3; i++) {
+    const v = Math.floor(i / 3 / side);
+    for (let k = -most; k <= most; k++)
+      out[i] += (kernel[k + most] / total) * across[i + 3 * side * (inside(v + k, side) - v)];
+  }
+  return out;
+}
+
+/** A sheet whose edges about a place are softer. */
+function softenedAt(sheet: Sheet, { at, error }: Spot, widthMm: number): Sheet {
+  const perMm = sheet.width / widthMm;
+  const sigma = SIGMAS[error] * perMm;
+  const reach = Math.ceil(RADIUS_MM * perMm + 3 * sigma);
+  const side = 2 * reach + 1;
+  const [cx, cy] = at.map((mm) => Math.round(mm * perMm));
+  const soft = blurred(sheet, { from: [cx - reach, cy - reach], side }, sigma);
   const data = sheet.data.slice();
-  for (let v = 0; v < side; v++)
-    for (let u = 0; u < side; u++) {
-      const [x, y] = [cx - reach + u, cy - reach + v];
-      const away = Math.hypot(u - reach, v - reach) / perMm;
-      const share = Math.min(1, Math.max(0, (radiusMm - away) / FEATHER_MM + 0.5));
-      if (share === 0 || x !== clampX(x) || y !== clampY(y)) continue;
-      for (let c = 0; c < 3; c++) {
-        let sum = 0;
-        for (let k = -most; k <= most; k++) {
-          const row = Math.min(side - 1, Math.max(0, v + k));
-          sum += (kernel[k + most] / total) * across[3 * (row * side + u) + c];
-        }
-        const i = 3 * (y * sheet.width + x) + c;
-        data[i] += share * (sum - data[i]);
-      }
-    }
+  for (let i = 0; i < side * side * 3; i++) {
+    const [c, u, v] = [i % 3, Math.floor(i / 3) % side, Math.floor(i / 3 / side)];
+    const [x, y] = [cx - reach + u, cy - reach + v];
+    if (x < 0 || y < 0 || x >= sheet.width || y >= sheet.height) continue;
+    const away = Math.hypot(u - reach, v - reach) / perMm;
+    const share = Math.min(1, Math.max(0, (RADIUS_MM - away) / FEATHER_MM + 0.5));
+    const k = 3 * (y * sheet.width + x) + c;
+    data[k] += share * (soft[i] - data[k]);
+  }
   return { ...sheet, data };
 }
 
-const SIGMAS: Record<EdgeError, number> = { softer: 2.8, harder: 2.8, lost: 9 };
+/** What was said of a painted picture's edges. */
+export interface EdgeCase {
+  readonly error: EdgeError | null;
+  /** place of the injected error among the findings of edges, from 0; -1 = not found, or told the other way */
+  readonly rank: number;
+  /** findings of edges that lie elsewhere */
+  readonly unbacked: readonly string[];
+}
 
-/** The picture as it is planned and as the painter believes it, a stretch of edge apart. */
-export function withError(motif: Motif, spot: Spot): { planned: Sheet; painted: Sheet } {
+/** Paints a motif by hand, faithful or with one stretch of edge as it should not be, and reads it. */
+export async function edgeCase(
+  motif: Motif,
+  error: EdgeError | null,
+  { setup, seed }: { setup: Setup; seed: number },
+): Promise<EdgeCase> {
   const { picture } = motif.subject;
-  const blurred = blurredAt(picture, spot, SIGMAS[spot.error], motif.widthMm);
-  return spot.error === 'softer' || spot.error === 'lost'
-    ? { planned: picture, painted: blurred }
-    : { planned: blurred, painted: picture };
+  const spot = error && spotOn(motif, error, seed);
+  const soft = spot ? softenedAt(picture, spot, motif.widthMm) : picture;
+  const [planned, painted] = error === 'harder' ? [soft, picture] : [picture, soft];
+  const reference = join(scenes, `edge-error-${process.pid}-${seed}.png`);
+  const raw = { width: planned.width, height: planned.height, channels: 3 } as const;
+  await sharp(bytesOf(planned), { raw }).png({ compressionLevel: 2 }).toFile(reference);
+  const own: Motif = { ...motif, reference, subject: { ...motif.subject, picture: painted } };
+  const shot = await shoot(paintMotif(own, {}, seed), own, setup);
+  const { findings } = await measure(own, shot.path, { corners: shot.corners, greys: inFrame(shot) });
+  const edges = findings.flatMap(({ kind, region: { box }, difference, words }) =>
+    kind === 'edge' && 'classes' in difference ? [{ box, softer: (difference.classes ?? 0) > 0, words }] : [],
+  );
+  const [x, y] = spot?.at ?? [-1000, -1000];
+  const isThere = ([bx, by, w, h]: readonly number[]) =>
+    bx < x + RADIUS_MM && bx + w > x - RADIUS_MM && by < y + RADIUS_MM && by + h > y - RADIUS_MM;
+  return {
+    error,
+    rank: edges.findIndex(({ box, softer }) => isThere(box) && softer === (error !== 'harder')),
+    unbacked: edges.filter(({ box }) => !isThere(box)).map(({ words }) => words),
+  };
 }

@@ -67,7 +67,7 @@ const UNITS = 3; // of colour at matched value that back a finding
  * least of what it says). What a phone may not be blamed for.
  */
 function backed({ kind, region: { box }, difference }: Finding, motif: Motif, sheet: Sheet): boolean {
-  if (kind === 'drawing') return false;
+  if (kind === 'drawing' || kind === 'edge') return false;
   const [painted, meant] = [sheet, motif.subject.picture].map((one) => paintIn(one, box, motif.widthMm));
   const off = {
     value: painted.value - meant.value,

@@ -18,6 +18,7 @@ const doubtOfRatio = ({ planned, painted }: EdgePlace): number =>
 /** What a hand is asked to do to an edge. */
 export type EdgeChange = 'harder' | 'softer' | 'lose' | 'find';
 
+const MOST_TIMES = 1.75; // what an edge is planned to part
 const CLEAR = 1.2; // beyond a class's border, that an edge is surely of another
 const WIDER = Math.log(1.4); // an honest hand: below it widths are alike
 const FOUND_FROM = 0.6; // steps an edge is planned with from which it is missed where it is lost, and the reverse
@@ -65,7 +66,8 @@ export function changeAt(place: EdgePlace, viewingM: number, wish: EdgeClass | n
   const ratio = Math.log(painted.widthMm / planned.widthMm);
   if (Math.abs(ratio) < Math.max(WIDER, doubtOfRatio(place))) return null;
   const [least, most] = boundsOf(wanted, viewingM);
-  if (ratio > 0) return painted.widthMm > CLEAR * most ? 'harder' : null;
+  // A soft rise by far more than is planned there is another thing's, or the light's.
+  if (ratio > 0) return painted.widthMm > CLEAR * most && is <= MOST_TIMES * meant ? 'harder' : null;
   return painted.widthMm < least / CLEAR ? 'softer' : null;
 }
 

@@ -40,6 +40,8 @@ export interface EdgesTold {
   readonly lines: readonly WishedLine[];
   /** every stretch that should change, what is seen most first */
   readonly runs: readonly EdgeRun[];
+  /** the same with shorter ones, those that run into one another and should change the same way together */
+  readonly groups: readonly (readonly EdgeRun[])[];
   /** null = no edge can be read */
   readonly shares: { readonly planned: Shares; readonly painted: Shares } | null;
 }
@@ -62,6 +64,8 @@ export const wishAt = ({ lines }: Pick<EdgesTold, 'lines'>, at: Point): EdgeClas
   lineNear(lines, at)?.wish ?? null;
 
 const LEAST_RUN = 4; // places: 20 mm
+const LEAST_PIECE = 2; // the same of a stretch that runs into another
+const RUNS_INTO_MM = 8;
 const MOST_GAP = 1; // place between two of a run that says nothing else
 
 /** The class that most of some places have. */
@@ -104,7 +108,7 @@ function runsOn(line: WishedLine, viewingM: number): EdgeRun[] {
     let to = from;
     for (let k = from + 1; k < changes.length && k - to <= MOST_GAP + 1; k++) if (changes[k] === change) to = k;
     const found = changes.slice(from, to + 1).filter((one) => one === change).length;
-    if (found >= LEAST_RUN) out.push(runOf(line, from, to, { change, viewingM }));
+    if (found >= LEAST_PIECE) out.push(runOf(line, from, to, { change, viewingM }));
     from = to;
   }
   return out;
@@ -115,6 +119,30 @@ const weightOf = ({ lengthMm, wanted, shown, planned, painted }: EdgeRun): numbe
   Math.sqrt(lengthMm) *
   Math.abs(EDGE_NAMES.indexOf(wanted) - EDGE_NAMES.indexOf(shown)) *
   Math.max(Math.abs(planned.contrast), Math.abs(painted.contrast));
+
+const softened = ({ change }: EdgeRun) => change === 'softer' || change === 'lose';
+
+/** Whether two stretches run into one another, over a junction or a place between that says nothing. */
+const runsInto = (one: EdgeRun, two: EdgeRun): boolean =>
+  one.places.some(({ at: [x, y] }) => two.places.some(({ at: [u, v] }) => Math.hypot(x - u, y - v) <= RUNS_INTO_MM));
+
+/** Stretches that run into one another and should change the same way. @param runs heaviest first */
+function groupsOf(runs: readonly EdgeRun[]): EdgeRun[][] {
+  const left = new Set(runs);
+  const out: EdgeRun[][] = [];
+  for (const first of runs) {
+    if (!left.delete(first)) continue;
+    const group = [first];
+    for (const one of group)
+      for (const two of left)
+        if (softened(one) === softened(two) && runsInto(one, two)) {
+          left.delete(two);
+          group.push(two);
+        }
+    out.push(group);
+  }
+  return out;
+}
 
 /** Shares of the four classes over all edges that can be read, 0..1. */
 export type Shares = Readonly<Record<EdgeClass, number>>;
@@ -145,8 +173,9 @@ export function tellEdges(lines: readonly EdgeLine[], { viewingM, wishes }: Judg
   // Where edges meet a wish lies near several: it is for the nearest.
   const wished = new Map(wishes.flatMap(({ at, is }) => [[lineNear(lines, at), is] as const]));
   const own = lines.map((line): WishedLine => ({ ...line, wish: wished.get(line) ?? null }));
-  const runs = own.flatMap((line) => runsOn(line, viewingM)).sort((a, b) => weightOf(b) - weightOf(a));
-  return { viewingM, lines: own, runs, shares: sharesOf(own, viewingM) };
+  const pieces = own.flatMap((line) => runsOn(line, viewingM)).sort((a, b) => weightOf(b) - weightOf(a));
+  const runs = pieces.filter(({ lengthMm }) => lengthMm >= LEAST_RUN * EVERY_MM);
+  return { viewingM, lines: own, runs, groups: groupsOf(pieces), shares: sharesOf(own, viewingM) };
 }
 
 /** A piece of an edge of one class, for drawing. */

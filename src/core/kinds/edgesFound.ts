@@ -6,15 +6,15 @@ import type { EdgeFinding } from './finding';
 import type { Evidence } from './kind';
 
 /** Classes by which an edge may be softer or harder than planned: an honest hand. */
-export const LEAST_SOFTER = 1.1;
+export const LEAST_SOFTER = 1.2;
 
-const LEAST_SEEN = 32; // mm of edge times classes it is off by, from which a stretch is told
+const LEAST_SEEN = 45; // mm of edge times classes it is off by, from which a stretch is told
 const UNIT = 1.5; // classes that weigh 1
 const PLAIN = 1.5; // steps from which an edge is seen as much as any
 const STRIP_MM = 5; // either side of an edge, that is its place
 
-/** The place of a stretch: a strip along it. */
-function stripOf({ places }: EdgeRun, grid: Grid): Place {
+/** The place of stretches: a strip along them. */
+function stripOf(places: EdgeRun['places'], grid: Grid): Place {
   const { width, height, mmPerPixel } = grid;
   const marked = new Uint8Array(width * height);
   const reach = Math.ceil(STRIP_MM / mmPerPixel);
@@ -33,33 +33,43 @@ function homeOf({ between: [one, two] }: EdgeRun, { reading }: Evidence): number
   return share(one) <= share(two) ? one : two;
 }
 
-/** A stretch as a finding; null where it is too little to be told. */
-function findingFrom(run: EdgeRun, { viewingM }: EdgesTold, evidence: Evidence): EdgeFinding | null {
+/** Stretches that run into one another as a finding; null where they are too little to be told. */
+function findingFrom(group: readonly EdgeRun[], { viewingM }: EdgesTold, evidence: Evidence): EdgeFinding | null {
   const { reading, uncertainty } = evidence;
   const { aligned } = reading;
-  const { change, between, wanted, shown, wished, lengthMm, ofMm, planned, painted } = run;
-  const wish = wished ? wanted : null;
-  const { difference: amount, uncertainty: doubt } = softerOver(run.places.map((one) => softerBy(one, viewingM, wish)));
+  const { difference: amount, uncertainty: doubt } = softerOver(
+    group.flatMap(({ places, wished, wanted }) => places.map((one) => softerBy(one, viewingM, wished ? wanted : null))),
+  );
+  const lengthMm = group.reduce((sum, run) => sum + run.lengthMm, 0);
   if (Math.abs(amount) < LEAST_SOFTER || Math.abs(amount) * lengthMm < LEAST_SEEN) return null;
-  const place = stripOf(run, aligned);
+  const place = stripOf(
+    group.flatMap(({ places }) => places),
+    aligned,
+  );
   const box = boxOf(place);
   const pixels = pixelsIn(place, aligned);
   const seen = compare(aligned, pixels, uncertainty);
   if (!box || !seen) return null;
   const share = pixels.length / (aligned.width * aligned.height);
+  // The heaviest of them has the name and the figures.
+  const [most] = group;
+  const { change, between, wanted, shown, wished, ofMm, planned, painted } = most;
   const plain = Math.min(1, Math.max(Math.abs(planned.contrast), Math.abs(painted.contrast)) / PLAIN);
-  const massId = homeOf(run, evidence);
+  const massId = homeOf(most, evidence);
   return {
     ...{ kind: 'edge', massId, place, region: { box }, share, amount },
     ...{ target: seen.target, painted: seen.painted, difference: seen.difference, uncertainty: seen.uncertainty },
     weight: (Math.abs(amount) / UNIT) * plain * Math.sqrt(share),
     edge: {
       ...{ change, wanted, shown, wished, lengthMm, ofMm, planned, painted, doubt },
+      into: group.length - 1,
       between: massId === between[0] ? between : [between[1], between[0]],
     },
   };
 }
 
 /** Stretches of edge that are plainly softer or harder than planned. */
-export const edgesFound = (evidence: Evidence): EdgeFinding[] =>
-  (evidence.edges?.runs ?? []).flatMap((run) => findingFrom(run, evidence.edges as EdgesTold, evidence) ?? []);
+export const edgesFound = (evidence: Evidence): EdgeFinding[] => {
+  const { edges } = evidence;
+  return edges ? edges.groups.flatMap((group) => findingFrom(group, edges, evidence) ?? []) : [];
+};

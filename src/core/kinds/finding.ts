@@ -61,7 +61,10 @@ export interface EdgeFinding extends Found {
     readonly shown: EdgeClass;
     /** it is the painter who wants it so */
     readonly wished: boolean;
+    /** of all its stretches */
     readonly lengthMm: number;
+    /** further stretches it runs into that should change the same way */
+    readonly into: number;
     /** the length of its line, from junction to junction */
     readonly ofMm: number;
     readonly planned: EdgeLook;

@@ -12,9 +12,9 @@ import {
   seenEdgeInWords,
 } from './edgeWords';
 
-type Said = Omit<EdgeRun, 'between' | 'places'>;
+type Said = Omit<EdgeRun, 'between' | 'places'> & { into: number };
 const EDGE: Said = {
-  ...{ change: 'harder', wanted: 'hard', shown: 'soft', wished: false, lengthMm: 40, ofMm: 120 },
+  ...{ change: 'harder', wanted: 'hard', shown: 'soft', wished: false, lengthMm: 40, ofMm: 120, into: 0 },
   planned: { widthMm: 0.8, contrast: 2 },
   painted: { widthMm: 6.1, contrast: 1.8 },
 };
@@ -34,9 +34,13 @@ test('a stretch is told with what to do, where, what it is and what it should be
   expect(told({ change: 'find', painted: { widthMm: null, contrast: 0.1 } })).toMatch(
     /^bring out .*: hardly there, 0\.1 of 2\.0 steps; planned hard, 0\.8 mm wide$/,
   );
-  expect(told({ change: 'find', painted: { widthMm: 23, contrast: 1.8 } })).toMatch(
+  expect(told({ change: 'find', painted: { widthMm: null, contrast: 0.7 } })).toMatch(
+    /: no clear edge, 0\.7 of 2\.0 steps;/,
+  );
+  expect(told({ change: 'find', shown: 'lost', painted: { widthMm: 23, contrast: 1.8 } })).toMatch(
     /: spread over 23 mm; planned hard/,
   );
+  expect(told({ into: 1, lengthMm: 55 })).toMatch(/wall, 55 mm with the edges it runs into: 6\.1 mm wide/);
   expect(told({ wished: true, change: 'softer', wanted: 'soft' })).toMatch(/6\.1 mm wide; you want it soft$/);
 });
 
@@ -54,7 +58,7 @@ test('a finding names the edge by what it parts, or by where it lies, and tells 
   expect(edgeAskedInWords(edge)).toBe('harden 40 mm: planned hard');
   expect(edgeAskedInWords({ ...edge, wished: true, wanted: 'lost' })).toBe('harden 40 mm: you want it lost');
   expect(edgeEvidenceInWords({ ...edge, doubt: 0.5 })).toBe(
-    'Planned 0.8 mm wide over 2.0 steps, painted 6.1 mm wide over 1.8 steps, in the middle of 40 mm. Widths can be told apart from a factor of 1.8.',
+    'Along 40 mm, on the whole: planned 0.8 mm wide over 2.0 steps; painted 6.1 mm wide over 1.8 steps. Widths can be told apart from a factor of 1.8.',
   );
   expect(
     edgeEvidenceInWords({
@@ -64,7 +68,7 @@ test('a finding names the edge by what it parts, or by where it lies, and tells 
       planned: { widthMm: null, contrast: 0.1 },
       doubt: 0.5,
     }),
-  ).toMatch(/^You want it lost; planned no edge, 0\.1 of a step, painted /);
+  ).toMatch(/: planned no edge, 0\.1 of a step, you want it lost; painted /);
   expect(edgeBasisInWords({ doubt: 0.2 })).toMatch(/^Values across the edge every 5 mm, .* factor of 1\.3\.$/);
 });
 

@@ -59,18 +59,23 @@ export const crossedChartInWords = ({
 };
 
 const REQUEST = { harder: 'Harden', softer: 'Soften', lose: 'Lose', find: 'Bring out' } as const;
-type EdgeSaid = Omit<EdgeRun, 'between' | 'places'>;
+/** What is said of an edge: of its heaviest stretch, and how many more it runs into. */
+type EdgeSaid = Omit<EdgeRun, 'between' | 'places'> & { readonly into: number };
 
 const ALL_ALONG = 0.8; // of an edge, from which it is so all along
 
 /** Where along its edge a stretch runs: all along it, or how far of it. */
-const stretchInWords = ({ lengthMm, ofMm }: Pick<EdgeRun, 'lengthMm' | 'ofMm'>): string =>
-  lengthMm >= ALL_ALONG * ofMm ? 'all along' : `along ${Math.round(lengthMm)} of its ${Math.round(ofMm)} mm`;
+const stretchInWords = ({ lengthMm, ofMm, into }: EdgeSaid): string =>
+  into > 0
+    ? `${Math.round(lengthMm)} mm with the edges it runs into`
+    : lengthMm >= ALL_ALONG * ofMm
+      ? 'all along'
+      : `along ${Math.round(lengthMm)} of its ${Math.round(ofMm)} mm`;
 
 const mm = (widthMm: number) => `${figure(widthMm, widthMm < 10 ? 1 : 0)} mm`;
 
 /** What an edge is, and what it should be. */
-function reasonInWords({ wanted, wished, change, planned, painted }: EdgeSaid, per: number): string {
+function reasonInWords({ wanted, shown, wished, change, planned, painted }: EdgeSaid, per: number): string {
   const steps = (contrast: number) => contrastInWords(contrast, per);
   const meant = wished
     ? `you want it ${wanted}`
@@ -78,11 +83,11 @@ function reasonInWords({ wanted, wished, change, planned, painted }: EdgeSaid, p
       ? 'planned lost'
       : `planned ${wanted}, ${mm(planned.widthMm)} wide`;
   if (change === 'find') {
-    const spread = painted.widthMm !== null && Math.abs(painted.contrast) >= LOST_UNDER;
-    const is = spread
-      ? `spread over ${mm(painted.widthMm ?? 0)}`
-      : `hardly there, ${figure(Math.abs(painted.contrast) * per, 1)} of ${steps(planned.contrast)}`;
-    return `${is}; ${meant}`;
+    const is = Math.abs(painted.contrast);
+    if (painted.widthMm !== null && is >= LOST_UNDER && shown === 'lost')
+      return `spread over ${mm(painted.widthMm)}; ${meant}`;
+    const left = `${figure(is * per, 1)} of ${steps(planned.contrast)}`;
+    return `${is < 2 * LOST_UNDER ? 'hardly there' : 'no clear edge'}, ${left}; ${meant}`;
   }
   const width = painted.widthMm === null ? '' : `${mm(painted.widthMm)} wide`;
   return change === 'lose' ? `${width}, ${steps(painted.contrast)}; ${meant}` : `${width}; ${meant}`;
@@ -112,8 +117,8 @@ export function edgeEvidenceInWords({ planned, painted, ...edge }: EdgeSaid & { 
     widthMm === null
       ? `no edge, ${contrastInWords(contrast, per)}`
       : `${mm(widthMm)} wide over ${contrastInWords(contrast, per)}`;
-  const meant = edge.wished ? `You want it ${edge.wanted}; planned` : 'Planned';
-  return `${meant} ${seen(planned)}, painted ${seen(painted)}, in the middle of ${Math.round(edge.lengthMm)} mm. ${edgeDoubtInWords(edge.doubt)}`;
+  const meant = edge.wished ? `, you want it ${edge.wanted}` : '';
+  return `Along ${Math.round(edge.lengthMm)} mm, on the whole: planned ${seen(planned)}${meant}; painted ${seen(painted)}. ${edgeDoubtInWords(edge.doubt)}`;
 }
 
 /** How far its softness may be off, as widths are told. */

@@ -149,7 +149,11 @@ function Desk({ detail, reading, number }: Omit<Parts, 'desk'>) {
   return (
     <div className="mt-3 flex flex-1 flex-wrap gap-x-10 gap-y-4">
       <Listed {...parts} />
-      <div ref={pictures} className="flex min-w-0 flex-1 flex-col" style={{ minWidth: 'min(560px, 100%)' }}>
+      <div
+        ref={pictures}
+        className="flex min-w-0 flex-1 flex-col lg:sticky lg:top-0 lg:self-start"
+        style={{ minWidth: 'min(560px, 100%)' }}
+      >
         <Shown {...parts} />
         <section className="slip mt-4 flex flex-col" style={{ minHeight: 290 }} aria-live="polite">
           <Asked {...parts} />

@@ -1,4 +1,5 @@
 import { EDGE_NAMES, type EdgeClass, type Shares } from '../../core/edges';
+import { placeHolds } from '../../core/raster';
 import {
   EDGE_TEXT,
   edgesInWords,
@@ -20,10 +21,14 @@ export function EdgeWords({ reading: { blurMm, coverage, findings }, edges }: Wo
   const bare = tooBareInWords(coverage?.covered ?? null);
   if (bare) return <p className="serif mb-2">{bare}</p>;
   const { runs, shares, lines, viewingM } = edges;
-  const told = findings.filter(({ kind }) => faceOf(kind).subject === 'edges').length;
+  const told = findings.filter(({ kind }) => faceOf(kind).subject === 'edges');
+  const slight = runs.filter(({ places }) => {
+    const middle = places[Math.floor(places.length / 2)];
+    return middle && !told.some(({ place }) => placeHolds(place, middle.at));
+  });
   return (
     <>
-      {edgesInWords({ read: lines.length > 0, slight: runs.length - told, shares }).map((sentence) => (
+      {edgesInWords({ read: lines.length > 0, slight: slight.length, shares }).map((sentence) => (
         <p key={sentence} className="serif mb-2">
           {sentence}
         </p>

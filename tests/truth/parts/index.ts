@@ -2,6 +2,7 @@ import type { Row } from '../targets';
 import { corners } from './corners';
 import { departures } from './departures';
 import { drift } from './drift';
+import { edgeFindings } from './edgeFindings';
 import { edges } from './edges';
 import { ends } from './ends';
 import { findings } from './findings';
@@ -25,6 +26,7 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   masses,
   ends,
   edges: (scale) => edges(Math.max(1, Math.round(3 * scale))),
+  edgeFindings: (scale) => edgeFindings(Math.max(2, Math.round(6 * scale))),
   phone: (scale) => phone(6 * scale),
   forms: (scale) => forms(10 * scale),
 };
