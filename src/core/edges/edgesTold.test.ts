@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import type { SeenEdge } from './across';
-import { changeAt } from './edgeChange';
+import { changeAt, softerBy } from './edgeChange';
+import { EDGE_CLASSES, softnessOf } from './edgeClass';
+import { edgesInFocus } from './edgesInFocus';
 import { EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
 import { piecesOf, tellEdges, wishAt, type Judging } from './edgesTold';
 
@@ -27,6 +29,26 @@ const edge = (planned: Look, painted: readonly (Look | null)[]): EdgeLine => ({
 const times = <T>(count: number, what: T): T[] => Array.from({ length: count }, () => what);
 const NEAR: Judging = { viewingM: 1, wishes: [] };
 
+describe('how soft an edge looks', () => {
+  test('a class’s border lies half-way between two classes', () => {
+    const [hard, , soft] = EDGE_CLASSES;
+    expect(softnessOf({ widthMm: hard.upToMm, contrast: 2 })).toBeCloseTo(0.5);
+    expect(softnessOf({ widthMm: soft.upToMm, contrast: 2 })).toBeCloseTo(2.5);
+    expect(softnessOf({ widthMm: 2 * hard.upToMm, contrast: -2 }, 2)).toBeCloseTo(0.5);
+    expect(softnessOf({ widthMm: 0.1, contrast: 2 })).toBe(softnessOf({ widthMm: 0.7, contrast: 2 }));
+    for (const look of [GONE, [0.5, 0.2], [60, 2]] as const)
+      expect(softnessOf({ widthMm: look[0], contrast: look[1] })).toBe(3);
+  });
+
+  test('it is compared with the plan, or with the border of the class that is wished', () => {
+    expect(softerBy(place(0, HARD, HARD), 1).by).toBe(0);
+    expect(softerBy(place(0, HARD, GONE), 1).by).toBeGreaterThan(2.5);
+    expect(softerBy(place(0, SOFT, HARD), 1).by).toBeLessThan(-1.5);
+    expect(softerBy(place(0, HARD, SOFT), 1, 'soft').by).toBeCloseTo(0);
+    expect(softerBy(place(0, SOFT, HARD), 1, 'firm').by).toBeCloseTo(softnessOf({ widthMm: 0.8, contrast: 2 }) - 0.5);
+  });
+});
+
 describe('what should change at a place', () => {
   test.each([
     ['as planned', HARD, HARD, null],
@@ -39,6 +61,17 @@ describe('what should change at a place', () => {
     ['hardly planned and hardly painted', [2, 0.4], GONE, null],
   ] as const)('%s', (_name, planned, painted, change) => {
     expect(changeAt(place(0, planned, painted), 1)).toBe(change);
+  });
+
+  test('an edge is missed where it spreads too far, or where nothing rises and little is left', () => {
+    expect(changeAt(place(0, HARD, [23, 2]), 1)).toBe('find');
+    expect(changeAt(place(0, HARD, [null, 0.6]), 1)).toBe('find');
+    expect(changeAt(place(0, HARD, [null, 1.2]), 1)).toBeNull();
+  });
+
+  test('a soft rise by far more than is planned is another thing’s', () => {
+    expect(changeAt(place(0, [0.5, 1.4], [8, 1.4]), 1)).toBe('harder');
+    expect(changeAt(place(0, [0.5, 1.4], [8, 3.4]), 1)).toBeNull();
   });
 
   test('nothing is asked for inside what is uncertain', () => {
@@ -127,4 +160,43 @@ test('a wish beside a junction is for the edge it lies nearest to alone', () => 
   const told = tellEdges([above, below], { viewingM: 1, wishes: [{ at: [5, 51], is: 'soft' }] });
   expect(told.lines.map(({ wish }) => wish)).toEqual([null, 'soft']);
   expect(told.runs.map(({ between, wished }) => [between, wished])).toEqual([[[1, 2], true]]);
+});
+
+describe('stretches that run into one another', () => {
+  const from = (x: number, painted: Look, count: number): EdgeLine => ({
+    between: [1, 2],
+    places: times(count, painted).map((look, k) => place(x + k * EVERY_MM, painted === HARD ? SOFT : HARD, look)),
+  });
+  const groups = (...lines: EdgeLine[]) =>
+    tellEdges(lines, NEAR).groups.map((group) => group.map((run) => run.lengthMm));
+
+  test('are one group over a junction, also where one of them is short', () => {
+    expect(groups(from(0, SOFT, 6), from(32, SOFT, 2))).toEqual([[30, 10]]);
+  });
+
+  test('are apart where they lie apart, or should change the other way', () => {
+    expect(groups(from(0, SOFT, 6), from(60, SOFT, 4))).toHaveLength(2);
+    expect(groups(from(0, SOFT, 6), from(30, HARD, 4))).toHaveLength(2);
+  });
+
+  test('are not drawn where they are short', () => {
+    expect(tellEdges([from(0, SOFT, 6), from(32, SOFT, 2)], NEAR).runs).toHaveLength(1);
+  });
+});
+
+describe('hard edges against the focal area', () => {
+  const focal = { at: [25, 50] as const, rx: 28, ry: 10 };
+  const line = edge(HARD, [...times(11, SOFT), ...times(11, HARD)]);
+
+  test('shares are told in it and away from it', () => {
+    expect(edgesInFocus(tellEdges([line], NEAR), focal)).toEqual({
+      planned: { inside: 1, outside: 1 },
+      painted: { inside: 0, outside: 1 },
+    });
+  });
+
+  test('of few edges none are told', () => {
+    expect(edgesInFocus(tellEdges([line], NEAR), { ...focal, rx: 6 })).toBeNull();
+    expect(edgesInFocus(tellEdges([line], NEAR), { ...focal, rx: 500 })).toBeNull();
+  });
 });

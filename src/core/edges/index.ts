@@ -11,6 +11,7 @@ export {
 } from './across';
 export { changeAt, softerBy, type EdgeChange } from './edgeChange';
 export { EVERY_MM, readEdges, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
+export { edgesInFocus, type HardShares } from './edgesInFocus';
 export {
   piecesOf,
   tellEdges,

@@ -8,7 +8,8 @@ import type { Evidence } from './kind';
 /** Classes by which an edge may be softer or harder than planned: an honest hand. */
 export const LEAST_SOFTER = 1.2;
 
-const LEAST_SEEN = 45; // mm of edge times classes it is off by, from which a stretch is told
+const LEAST_MM = 25; // of edge, that a hand can mend
+const LEAST_SEEN = 40; // mm of edge times classes it is off by, from which a stretch is told
 const UNIT = 1.5; // classes that weigh 1
 const PLAIN = 1.5; // steps from which an edge is seen as much as any
 const STRIP_MM = 5; // either side of an edge, that is its place
@@ -41,7 +42,8 @@ function findingFrom(group: readonly EdgeRun[], { viewingM }: EdgesTold, evidenc
     group.flatMap(({ places, wished, wanted }) => places.map((one) => softerBy(one, viewingM, wished ? wanted : null))),
   );
   const lengthMm = group.reduce((sum, run) => sum + run.lengthMm, 0);
-  if (Math.abs(amount) < LEAST_SOFTER || Math.abs(amount) * lengthMm < LEAST_SEEN) return null;
+  const plainly = Math.abs(amount) >= LEAST_SOFTER && Math.abs(amount) * lengthMm >= LEAST_SEEN;
+  if (lengthMm < LEAST_MM || !plainly) return null;
   const place = stripOf(
     group.flatMap(({ places }) => places),
     aligned,

@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { edgeClass } from '../edges';
 import { KINDS, sentenceFor, type EdgeFinding } from '../kinds';
 import { placeOfBox } from '../raster';
 import { readSession, seePlaces } from './index';
@@ -78,4 +79,22 @@ test('a place shows its edges; one without any shows none', async () => {
   expect(soft?.edges?.difference).toBeGreaterThan(1.5);
   expect(none?.edges).toBeNull();
   expect(inBox(POT, LEFT + 20, TOP + 20)).toBe(true);
+});
+
+test('an edge that is hard, then soft, then lost along one side is read as three stretches', async () => {
+  const ENDS = [147, 174] as const;
+  const painted: ValueAt = (x, y) => withSide(y < ENDS[0] ? 0.5 : y < ENDS[1] ? 7 : 22, 200)(x, y);
+  const { against } = await readSession(ask(painted));
+  const side = (against?.edges ?? []).flatMap(({ places }) =>
+    places.flatMap((one) => {
+      const isThere = one && Math.abs(one.at[0] - RIGHT) < 2 && one.at[1] > TOP + 4 && one.at[1] < 196;
+      return isThere ? [{ y: one.at[1], is: edgeClass(one.painted, 1) }] : [];
+    }),
+  );
+  const within = (is: string) => side.filter((one) => one.is === is).map(({ y }) => y);
+  const [hard, soft, lost] = ['hard', 'soft', 'lost'].map(within);
+  expect(Math.abs(Math.max(...hard) - ENDS[0])).toBeLessThan(6);
+  expect(Math.abs(Math.min(...soft) - ENDS[0])).toBeLessThan(6 + 5);
+  expect(Math.abs(Math.max(...soft) - ENDS[1])).toBeLessThan(6 + 5);
+  expect(lost.length).toBeGreaterThan(2);
 });

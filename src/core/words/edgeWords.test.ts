@@ -8,6 +8,7 @@ import {
   edgeNameInWords,
   edgeRequestInWords,
   edgesAlikeInWords,
+  edgesInFocusInWords,
   edgesInWords,
   seenEdgeInWords,
 } from './edgeWords';
@@ -81,16 +82,30 @@ test('edges that are all alike are told once, either way', () => {
   expect(edgesAlikeInWords({ planned: shares(0.6, 0.1), painted: shares(0.62, 0.1) })).toBeNull();
 });
 
+test('hard edges away from the focal area are told where the plan has them in it', () => {
+  const planned = { inside: 0.7, outside: 0.3 };
+  const told = edgesInFocusInWords({ planned, painted: { inside: 0.4, outside: 0.6 } });
+  expect(told).toBe(
+    'Edges are harder away from the focal area than in it: 60 % of them are hard there, 40 % in it. The plan has 30 % and 70 %.',
+  );
+  expect(edgesInFocusInWords({ planned, painted: { inside: 0.5, outside: 0.5 } })).toBeNull();
+  const outward = { inside: 0.3, outside: 0.6 };
+  expect(edgesInFocusInWords({ planned: outward, painted: { inside: 0.3, outside: 0.65 } })).toBeNull();
+  const shares = { hard: 0.25, firm: 0.25, soft: 0.25, lost: 0.25 };
+  const all = { read: true, slight: 0, shares: { planned: shares, painted: shares } };
+  expect(edgesInWords({ ...all, focus: { planned, painted: { inside: 0.4, outside: 0.6 } } })).toEqual([told]);
+});
+
 test('what differs too little to be told is counted, and without edges the way to them is said', () => {
   const shares = { hard: 0.25, firm: 0.25, soft: 0.25, lost: 0.25 };
   const both = { planned: shares, painted: shares };
-  expect(edgesInWords({ read: true, slight: 0, shares: both })).toEqual([]);
-  expect(edgesInWords({ read: true, slight: 1, shares: both })[0]).toMatch(/^One more stretch differs/);
-  expect(edgesInWords({ read: true, slight: 3, shares: both })[0]).toMatch(/^3 more stretches differ/);
-  expect(edgesInWords({ read: false, slight: 0, shares: null })).toEqual([
+  expect(edgesInWords({ read: true, slight: 0, focus: null, shares: both })).toEqual([]);
+  expect(edgesInWords({ read: true, slight: 1, focus: null, shares: both })[0]).toMatch(/^One more stretch differs/);
+  expect(edgesInWords({ read: true, slight: 3, focus: null, shares: both })[0]).toMatch(/^3 more stretches differ/);
+  expect(edgesInWords({ read: false, slight: 0, focus: null, shares: null })).toEqual([
     'This reading was made before edges were read. Read the photograph again to see them.',
   ]);
-  expect(edgesInWords({ read: true, slight: 0, shares: null })[0]).toMatch(/^No edge can be read/);
+  expect(edgesInWords({ read: true, slight: 0, focus: null, shares: null })[0]).toMatch(/^No edge can be read/);
 });
 
 test('an edge as it is read on the command line', () => {

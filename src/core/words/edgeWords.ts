@@ -1,4 +1,4 @@
-import { EVERY_MM, LOST_UNDER, PER_CLASS, type EdgeClass, type EdgeRun, type Shares } from '../edges';
+import { EVERY_MM, LOST_UNDER, PER_CLASS, type EdgeClass, type EdgeRun, type HardShares, type Shares } from '../edges';
 import { calledInWords } from './calledWords';
 import { figure } from './figures';
 import { percent } from './listed';
@@ -129,6 +129,16 @@ const edgeDoubtInWords = (classes: number): string =>
 export const edgeBasisInWords = ({ doubt }: { doubt: number }): string =>
   `Values across the edge every ${EVERY_MM} mm, each laid on its own middle so that a wobbly edge is not a soft one; the photograph’s own blur is taken out. ${edgeDoubtInWords(doubt)}`;
 
+const AWAY = 0.15; // of the edges, by which more are hard away from the focal area than in it, and than planned
+
+/** Whether hard edges lie away from the focal area although the plan has them in it; null = they do not. */
+export function edgesInFocusInWords({ planned, painted }: { planned: HardShares; painted: HardShares }): string | null {
+  const away = ({ inside, outside }: HardShares) => outside - inside;
+  const [meant, is] = [away(planned), away(painted)];
+  if (is < AWAY || is - meant < AWAY) return null;
+  return `Edges are harder away from the focal area than in it: ${percent(painted.outside)} of them are hard there, ${percent(painted.inside)} in it. The plan has ${percent(planned.outside)} and ${percent(planned.inside)}.`;
+}
+
 const ALIKE = { share: 0.45, more: 0.15 };
 const OF_ALL: Record<EdgeClass, string> = {
   hard: 'hard: the picture looks cut out',
@@ -149,31 +159,30 @@ export function edgesAlikeInWords({ planned, painted }: { planned: Shares; paint
 /**
  * What holds of the edges beside their findings, a sentence each.
  * @param read whether the reading was made with edges; @param slight how many stretches differ by less than is told
- * @param shares null = no edge can be read
+ * @param shares null = no edge can be read; @param focus null = there is no focal area, or too few edges lie in it
  */
 export function edgesInWords({
   read,
   slight,
   shares,
+  focus,
 }: {
   read: boolean;
   slight: number;
   shares: { planned: Shares; painted: Shares } | null;
+  focus: { planned: HardShares; painted: HardShares } | null;
 }): string[] {
   if (!read) return ['This reading was made before edges were read. Read the photograph again to see them.'];
   if (!shares) return ['No edge can be read: where the plan has one, the painting is bare, left out or under glare.'];
-  const alike = edgesAlikeInWords(shares);
-  return [
-    ...(alike ? [alike] : []),
-    ...(slight > 0
-      ? [
-          slight === 1
-            ? 'One more stretch differs by less, or is shorter: it is drawn on the pictures.'
-            : `${slight} more stretches differ by less, or are shorter: they are drawn on the pictures.`,
-        ]
-      : []),
-  ];
+  return [edgesAlikeInWords(shares), focus && edgesInFocusInWords(focus), slight > 0 && slightInWords(slight)].filter(
+    (sentence) => typeof sentence === 'string',
+  );
 }
+
+const slightInWords = (slight: number): string =>
+  slight === 1
+    ? 'One more stretch differs by less, or is shorter: it is drawn on the pictures.'
+    : `${slight} more stretches differ by less, or are shorter: they are drawn on the pictures.`;
 
 /** How sure edges are read, and from where. */
 export const edgesReadInWords = (viewingM: number, blurMm: number | null): string =>

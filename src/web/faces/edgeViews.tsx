@@ -1,4 +1,4 @@
-import { EDGE_NAMES, type EdgeClass, type Shares } from '../../core/edges';
+import { EDGE_NAMES, edgesInFocus, type EdgeClass, type Shares } from '../../core/edges';
 import { placeHolds } from '../../core/raster';
 import {
   EDGE_TEXT,
@@ -17,18 +17,19 @@ const CLASSES: readonly EdgeClass[] = [...EDGE_NAMES].reverse();
 const LEAST_MARKED = 0.05; // of all edges, from which a piece of the bar has room for its mark
 
 /** What holds of the edges over the whole picture. */
-export function EdgeWords({ reading: { blurMm, coverage, findings }, edges }: WordsProps) {
+export function EdgeWords({ reading: { blurMm, coverage, findings }, edges, focal }: WordsProps) {
   const bare = tooBareInWords(coverage?.covered ?? null);
   if (bare) return <p className="serif mb-2">{bare}</p>;
   const { runs, shares, lines, viewingM } = edges;
   const told = findings.filter(({ kind }) => faceOf(kind).subject === 'edges');
+  const focus = focal && edgesInFocus(edges, focal);
   const slight = runs.filter(({ places }) => {
     const middle = places[Math.floor(places.length / 2)];
     return middle && !told.some(({ place }) => placeHolds(place, middle.at));
   });
   return (
     <>
-      {edgesInWords({ read: lines.length > 0, slight: slight.length, shares }).map((sentence) => (
+      {edgesInWords({ read: lines.length > 0, slight: slight.length, shares, focus }).map((sentence) => (
         <p key={sentence} className="serif mb-2">
           {sentence}
         </p>

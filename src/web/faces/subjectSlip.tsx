@@ -11,6 +11,7 @@ import {
   type Names,
 } from '../../core/words';
 import type { EdgesTold } from '../../core/edges';
+import type { Focal } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
 import { LENGTHENED } from './driftMarks';
@@ -24,6 +25,8 @@ export interface WordsProps {
   readonly marks: readonly MassMark[];
   /** what its edges come to */
   readonly edges: EdgesTold;
+  /** the plan's focal area */
+  readonly focal: Focal | null;
 }
 
 const largestOf = (ids: readonly number[], masses: readonly MassOfReading[]): number | null =>

@@ -70,7 +70,6 @@ function useMap(photo: Photo | undefined, subject: Subject, mapped: WallState['m
   return { maps, map, field, differences };
 }
 
-/** Everything the parts of the wall show and do, for one session of a painting. */
 /** What the reading's edges come to, from where the plan is seen and with what it wishes of them. */
 function useEdgesTold({ painting, plan }: PaintingDetail, reading: ReadingDetail | undefined): EdgesTold | null {
   const { viewingM } = painting.setUp;
@@ -81,6 +80,7 @@ function useEdgesTold({ painting, plan }: PaintingDetail, reading: ReadingDetail
   );
 }
 
+/** Everything the parts of the wall show and do, for one session of a painting. */
 export function useWallModel(detail: PaintingDetail, number: number) {
   const { painting } = detail;
   const hung = useHung(detail, number);

@@ -57,6 +57,7 @@ function Sentences({ photo, reading }: Read) {
               onMass={moves.chooseMass}
               marks={detail.plan?.marks ?? []}
               edges={edges}
+              focal={detail.plan?.focal ?? null}
             />
           ) : null
         }
