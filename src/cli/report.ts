@@ -19,10 +19,17 @@ const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) 
 /** What differs in a kind of finding that is not about paint. */
 function ownDifference(finding: Finding) {
   if (finding.kind === 'drawing') return { shift: finding.shift.by };
+  if (finding.kind === 'missing') return { there: 1 + finding.amount };
   if (finding.kind !== 'edge') return {};
   const { planned, painted } = finding.edge;
   const widthMm = planned.widthMm === null || painted.widthMm === null ? null : painted.widthMm - planned.widthMm;
   return { classes: finding.amount, widthMm };
+}
+
+/** How sure that is: half-widths. */
+function ownUncertainty(finding: Finding) {
+  if (finding.kind === 'edge') return { classes: halfWidth(finding.edge.doubt) };
+  return finding.kind === 'missing' ? { there: halfWidth(finding.missing.doubt) } : {};
 }
 
 /**
@@ -126,7 +133,7 @@ export function reportOf(request: ReadRequest, { flat, against, places, edges }:
         kind: f.kind,
         region: f.region,
         difference: { ...f.difference, ...ownDifference(f) },
-        uncertainty: { ...halfWidthsOf(f.uncertainty), ...('edge' in f && { classes: halfWidth(f.edge.doubt) }) },
+        uncertainty: { ...halfWidthsOf(f.uncertainty), ...ownUncertainty(f) },
         words: sentenceFor(f, nameOf(f, request.canvas)),
       })),
     ...(request.forms ? { forms: formsIn(against) } : {}),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FINDING_KINDS, type EdgeFinding, type PaintKind } from '../core/kinds';
+import { PAINT_KINDS, type EdgeFinding, type MissingFinding } from '../core/kinds';
 import { LIGHT_METHODS } from '../core/photo';
 import { Account, GlobalDrift } from './account';
 import { EdgeClass, PassageLabel } from './plan';
@@ -79,7 +79,7 @@ const ANY_FINDING = {
   correctionId: Id.nullable(),
 };
 /** The rest is paint: of another value or colour than planned. */
-const PAINT_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => kind !== 'drawing' && kind !== 'edge');
+const PAINT = PAINT_KINDS.map(({ name }) => name);
 const EdgeLook = z.object({ widthMm: z.number().nullable(), contrast: z.number() });
 /** A stretch of edge that differs, beside what every finding says; its doubt is the half-width of its amount. */
 export const EdgeDiffers = z.object({
@@ -95,8 +95,15 @@ export const EdgeDiffers = z.object({
   painted: EdgeLook,
   doubt: z.number(),
 }) satisfies z.ZodType<EdgeFinding['edge']>;
+/** What is missing, beside what every finding says; its doubt is the half-width of its amount. */
+export const IsMissing = z.object({
+  of: z.enum(['element', 'line']),
+  lengthMm: z.number().nullable(),
+  planned: z.number(),
+  doubt: z.number(),
+}) satisfies z.ZodType<MissingFinding['missing']>;
 export const FindingOfReading = z.discriminatedUnion('kind', [
-  z.object({ ...ANY_FINDING, kind: z.enum(PAINT_KINDS) }),
+  z.object({ ...ANY_FINDING, kind: z.enum(PAINT) }),
   z.object({
     ...ANY_FINDING,
     kind: z.literal('drawing'),
@@ -105,6 +112,7 @@ export const FindingOfReading = z.discriminatedUnion('kind', [
     whole: GlobalDrift.optional(),
   }),
   z.object({ ...ANY_FINDING, kind: z.literal('edge'), edge: EdgeDiffers }),
+  z.object({ ...ANY_FINDING, kind: z.literal('missing'), missing: IsMissing }),
 ]);
 
 export const ReadingDetail = z.object({

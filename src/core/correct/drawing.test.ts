@@ -121,10 +121,10 @@ describe('findings about the drawing', () => {
 
   test('at every stage the drawing speaks, as coarsely as the stage asks', () => {
     const stage = { loud: ['value'], coarse: 2 } as const;
-    expect(isLoud({ kind: 'drawing', amount: 7 }, stage)).toBe(true);
-    expect(isLoud({ kind: 'drawing', amount: 4 }, stage)).toBe(false);
-    expect(isLoud({ kind: 'chroma', amount: 40 }, stage)).toBe(false);
-    expect(isLoud({ kind: 'drawing', amount: 2.3 }, { loud: [], coarse: 1 })).toBe(true);
+    expect(isLoud({ kind: 'drawing', amount: 7, share: 0.02 }, stage)).toBe(true);
+    expect(isLoud({ kind: 'drawing', amount: 4, share: 0.02 }, stage)).toBe(false);
+    expect(isLoud({ kind: 'chroma', amount: 40, share: 0.02 }, stage)).toBe(false);
+    expect(isLoud({ kind: 'drawing', amount: 2.3, share: 0.02 }, { loud: [], coarse: 1 })).toBe(true);
   });
 });
 

@@ -23,6 +23,12 @@ function leading(found: readonly Finding[]): Finding[] {
   });
 }
 
+/** Without what another finding is the reason of. */
+const unexplained = (found: readonly Finding[]): Finding[] =>
+  found.filter((one) => !found.some((two) => kindOf(two.kind).explains(two, one)));
+
 /** What differs from the plan, heaviest first. None inside its uncertainty. */
 export const findingsOf = (reading: Evidence['reading'], ground: Omit<Evidence, 'reading'>): Finding[] =>
-  leading(everyKind().flatMap((kind) => kind.find({ reading, ...ground }))).sort((a, b) => b.weight - a.weight);
+  leading(unexplained(everyKind().flatMap((kind) => kind.find({ reading, ...ground })))).sort(
+    (a, b) => b.weight - a.weight,
+  );

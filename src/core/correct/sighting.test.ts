@@ -14,7 +14,13 @@ const paintOff = (value: number): Comparison => ({
 
 describe('a correction of the drawing, sighted again', () => {
   const paint = paintOff(0.4);
-  const seen = (by: readonly [number, number]) => ({ paint, shift: { by, doubt: 0.6 }, wholeMm: 1.2, edges: null });
+  const seen = (by: readonly [number, number]) => ({
+    paint,
+    shift: { by, doubt: 0.6 },
+    wholeMm: 1.2,
+    edges: null,
+    standing: null,
+  });
 
   test('is measured along the way it was first off', () => {
     const first = sightingOf({ kind: 'drawing', towards: null }, seen([-6, 0]));
@@ -28,12 +34,12 @@ describe('a correction of the drawing, sighted again', () => {
 
   test('the whole drawing by how far it lies off on the whole; what cannot be told is unsure', () => {
     expect(sightingOf({ kind: 'drawing', towards: null, whole: true }, seen([0, 0])).difference).toBe(1.2);
-    expect(sightingOf({ kind: 'drawing', towards: 10 }, { paint, shift: null, wholeMm: 0, edges: null })).toMatchObject(
-      {
-        difference: 0,
-        uncertainty: 2,
-      },
-    );
+    expect(
+      sightingOf({ kind: 'drawing', towards: 10 }, { paint, shift: null, wholeMm: 0, edges: null, standing: null }),
+    ).toMatchObject({
+      difference: 0,
+      uncertainty: 2,
+    });
     expect(sightingOf({ kind: 'value', towards: null }, seen([9, 9]))).toMatchObject({
       difference: 0.4,
       uncertainty: 0.1,
@@ -45,7 +51,7 @@ test('a correction is judged against what was seen when it was taken', () => {
   const before = { difference: -1, uncertainty: 0.1 };
   const subject = { kind: 'value', towards: null } as const;
   const verdict = (value: number) =>
-    checkOf(subject, before, { paint: paintOff(value), shift: null, wholeMm: 0, edges: null }).verdict;
+    checkOf(subject, before, { paint: paintOff(value), shift: null, wholeMm: 0, edges: null, standing: null }).verdict;
   expect([-0.1, -0.5, -1.05, 0.6, -1.6].map(verdict)).toEqual([
     'settled',
     'closer',

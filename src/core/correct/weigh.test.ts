@@ -12,7 +12,16 @@ describe('what a stage calls for', () => {
     ['a kind the stage is silent on waits', { loud: ['value'], coarse: 1 }, { kind: 'temperature', amount: 30 }, false],
     ['small things wait at a coarse stage', { loud: ['value'], coarse: 2 }, { kind: 'value', amount: 0.6 }, false],
     ['large ones do not, either way', { loud: ['value'], coarse: 2 }, { kind: 'value', amount: -0.8 }, true],
-  ] as const)('%s', (_, stage, { kind, amount }, loud) => expect(isLoud({ kind, amount }, stage)).toBe(loud));
+  ] as const)('%s', (_, stage, { kind, amount }, loud) =>
+    expect(isLoud({ kind, amount, share: 0.02 }, stage)).toBe(loud),
+  );
+
+  test('what is missing is due at a coarse stage where it is large', () => {
+    const missing = (share: number, coarse: number) =>
+      isLoud({ kind: 'missing', amount: -1, share }, { loud: ['missing'], coarse });
+    expect([missing(0.012, 2), missing(0.05, 2), missing(0.05, 3)]).toEqual([false, true, false]);
+    expect(missing(0.003, 1)).toBe(true);
+  });
 });
 
 describe('the order the plan makes of findings', () => {

@@ -8,12 +8,13 @@ export interface Calls {
 }
 
 /** Whether a stage calls for a finding; without a stage every one is loud. */
-export function isLoud({ kind, amount }: Pick<Finding, 'kind' | 'amount'>, stage: Calls | null): boolean {
+export function isLoud(finding: Pick<Finding, 'kind' | 'amount' | 'share'>, stage: Calls | null): boolean {
   if (!stage) return true;
+  const { kind } = finding;
   // Where things sit is asked first, whatever the stage is about.
   const called = kindOf(kind).always || stage.loud.includes(kind);
   // Where a stage is not coarse, whatever was found is loud.
-  return called && (stage.coarse <= 1 || Math.abs(amount) >= stage.coarse * kindOf(kind).least);
+  return called && (stage.coarse <= 1 || kindOf(kind).times(finding) >= stage.coarse);
 }
 
 /** What of the plan makes a difference weigh more or less. */

@@ -21,6 +21,8 @@ export const DRAWING: Kind<DrawingFinding> = {
   byLandmark: true,
   find: drawingFound,
   claim: () => null,
+  explains: () => false,
+  times: ({ amount }) => Math.abs(amount) / LEAST_SHIFT,
   waitsForLight: () => false,
   named: ({ whole }) => (whole ? 'whole drawing' : null),
   doubt: ({ shift }) => shift.doubt,

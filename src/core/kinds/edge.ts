@@ -19,6 +19,8 @@ export const EDGE: Kind<EdgeFinding> = {
   byLandmark: false,
   find: edgesFound,
   claim: () => null,
+  explains: () => false,
+  times: ({ amount }) => Math.abs(amount) / LEAST_SOFTER,
   waitsForLight: () => false,
   named: () => null,
   doubt: ({ edge }) => edge.doubt,

@@ -1,5 +1,5 @@
 import { softerBy, type EdgeRun, type EdgesTold } from '../edges';
-import { boxOf, pixelsIn, placeOfPixels, type Grid, type Place } from '../raster';
+import { boxOf, pixelsIn, placeAlong } from '../raster';
 import { compare } from '../read';
 import { softerOver } from './edgesIn';
 import type { EdgeFinding } from './finding';
@@ -13,20 +13,6 @@ const LEAST_SEEN = 40; // mm of edge times classes it is off by, from which a st
 const UNIT = 1.5; // classes that weigh 1
 const PLAIN = 1.5; // steps from which an edge is seen as much as any
 const STRIP_MM = 5; // either side of an edge, that is its place
-
-/** The place of stretches: a strip along them. */
-function stripOf(places: EdgeRun['places'], grid: Grid): Place {
-  const { width, height, mmPerPixel } = grid;
-  const marked = new Uint8Array(width * height);
-  const reach = Math.ceil(STRIP_MM / mmPerPixel);
-  for (const { at } of places) {
-    const [u, v] = at.map((mm) => Math.floor(mm / mmPerPixel));
-    for (let y = Math.max(0, v - reach); y <= Math.min(height - 1, v + reach); y++)
-      for (let x = Math.max(0, u - reach); x <= Math.min(width - 1, u + reach); x++)
-        if (Math.hypot(x - u, y - v) <= reach) marked[y * width + x] = 1;
-  }
-  return placeOfPixels(marked, grid);
-}
 
 /** The mass that is called first: the smaller of the two has the edge, the other is what it stands against. */
 function homeOf({ between: [one, two] }: EdgeRun, { reading }: Evidence): number {
@@ -44,8 +30,9 @@ function findingFrom(group: readonly EdgeRun[], { viewingM }: EdgesTold, evidenc
   const lengthMm = group.reduce((sum, run) => sum + run.lengthMm, 0);
   const plainly = Math.abs(amount) >= LEAST_SOFTER && Math.abs(amount) * lengthMm >= LEAST_SEEN;
   if (lengthMm < LEAST_MM || !plainly) return null;
-  const place = stripOf(
-    group.flatMap(({ places }) => places),
+  const place = placeAlong(
+    group.flatMap(({ places }) => places.map(({ at }) => at)),
+    STRIP_MM,
     aligned,
   );
   const box = boxOf(place);

@@ -74,8 +74,24 @@ export interface EdgeFinding extends Found {
   };
 }
 
+/**
+ * Something that the plan has and the painting has not; its amount is the share that is there, minus 1: -1 = nothing.
+ */
+export interface MissingFinding extends Found {
+  readonly kind: 'missing';
+  readonly missing: {
+    readonly of: 'element' | 'line';
+    /** of a line, mm; null = it is no line */
+    readonly lengthMm: number | null;
+    /** steps by which it stands out in the plan, colour counted in */
+    readonly planned: number;
+    /** one sigma of the amount */
+    readonly doubt: number;
+  };
+}
+
 /** A finding of any kind. */
-export type Finding = PaintFinding | DrawingFinding | EdgeFinding;
+export type Finding = PaintFinding | DrawingFinding | EdgeFinding | MissingFinding;
 export type FindingKind = Finding['kind'];
 export type PaintKind = PaintFinding['kind'];
 
@@ -85,4 +101,4 @@ export type PartOf<F, K extends string> = F extends unknown ? Pick<F, Extract<ke
 /** A finding of one kind. */
 export type FindingOf<K extends FindingKind> = K extends PaintKind
   ? PaintFinding
-  : Extract<DrawingFinding | EdgeFinding, { readonly kind: K }>;
+  : Extract<DrawingFinding | EdgeFinding | MissingFinding, { readonly kind: K }>;

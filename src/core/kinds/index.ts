@@ -4,6 +4,7 @@ export {
   type EdgeFinding,
   type Finding,
   type FindingKind,
+  type MissingFinding,
   type PaintFinding,
   type PaintKind,
 } from './finding';

@@ -1,4 +1,5 @@
 import type { EdgesTold } from '../edges';
+import type { Standing } from '../missing';
 import type { Change } from '../plan';
 import type { Comparison, LightDoubt, Reading, Shift } from '../read';
 import type { Finding, FindingKind, PartOf } from './finding';
@@ -21,10 +22,16 @@ export interface Evidence {
 /** What an instruction is made of. */
 export type Instruction = PartOf<Finding, 'kind' | Asked>;
 
-/** What of a finding tells what the hand should do. */
-export type Asked = 'amount' | 'towards' | 'shift' | 'pose' | 'whole' | 'edge';
+/** What of a finding tells how sure it is. */
+export type Doubted = 'uncertainty' | 'shift' | 'edge' | 'missing';
 
-/** What a place shows: its paint, its drawing beyond the whole drawing's, and how far the whole drawing is off (mm). */
+/** What of a finding tells what the hand should do. */
+export type Asked = 'amount' | 'towards' | 'shift' | 'pose' | 'whole' | 'edge' | 'missing';
+
+/**
+ * What a place shows: its paint, its drawing beyond the whole drawing's, and how far the whole drawing is off (mm);
+ * edges and standing only for a kind that rests on them.
+ */
 export interface SeenPlace {
   readonly paint: Comparison;
   /** null = cannot be told */
@@ -32,6 +39,8 @@ export interface SeenPlace {
   readonly wholeMm: number;
   /** its edges in the middle, in classes softer than planned; null = the plan has none there that can be read */
   readonly edges: Sighting | null;
+  /** how much of what it stands out by is there; null = the plan does not set it off, or it cannot be read */
+  readonly standing: Standing | null;
 }
 
 /** What a correction is about. */
@@ -67,7 +76,7 @@ export interface Kind<F extends Finding = Finding> {
   /** what of a place is told beside its plan, to see it by; null = it is seen, nothing of its paint is told */
   readonly shows: 'value' | 'warmth' | 'chroma' | null;
   /** what it is measured by: what makes that unsure makes a finding of it unsure */
-  readonly restsOn: 'value' | 'colour' | 'contours' | 'edges';
+  readonly restsOn: 'value' | 'colour' | 'contours' | 'edges' | 'standing';
   /** the usual difference from which something is raised */
   readonly least: number;
   /**
@@ -85,10 +94,14 @@ export interface Kind<F extends Finding = Finding> {
    * nothing.
    */
   claim(finding: PartOf<F, 'amount' | 'target'>): number | null;
+  /** Whether it says why another finding differs, which then is not told beside it. */
+  explains(finding: PartOf<F, 'place'>, other: Pick<Finding, 'kind' | 'region'>): boolean;
+  /** How many times the usual difference it comes to: what a coarse stage asks for. */
+  times(finding: PartOf<F, 'amount' | 'share'>): number;
   /** Whether it is a light that is not there yet: where lights are saved for last it is not missed. */
-  waitsForLight(finding: PartOf<F, 'amount'>): boolean;
+  waitsForLight(finding: PartOf<F, 'amount' | 'difference'>): boolean;
   /** One-sigma doubt of a finding's amount. */
-  doubt(finding: PartOf<F, 'uncertainty' | 'shift' | 'edge'>): number;
+  doubt(finding: PartOf<F, Doubted>): number;
   /** The way a correction of it is measured along from now on, see {@link Subject}. */
   towards(finding: PartOf<F, 'shift' | 'whole'>): number | null;
   /** What the hand should do, without the place: "three quarters of a step darker". */
@@ -103,13 +116,13 @@ export interface Kind<F extends Finding = Finding> {
   evidence(
     finding: PartOf<
       F,
-      'target' | 'painted' | 'difference' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole' | 'edge'
+      'target' | 'painted' | 'difference' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole' | 'edge' | 'missing'
     >,
     show: (value: number) => string,
     per?: number,
   ): string;
   /** How it was measured and how sure that is. @param finding as for its evidence */
-  basis(finding: PartOf<F, 'uncertainty' | 'shift' | 'edge'>, per?: number): string;
+  basis(finding: PartOf<F, Doubted>, per?: number): string;
   /** What makes the plan what is painted there; null = no departure can. */
   departure(finding: PartOf<F, 'amount' | 'target' | 'painted' | 'shift' | 'edge'>): Change | null;
   /** A name of its own, where it is about no place: "whole drawing". */

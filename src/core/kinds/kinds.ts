@@ -1,6 +1,7 @@
 import { CHROMA } from './chroma';
 import { DRAWING } from './drawing';
 import { EDGE } from './edge';
+import { MISSING } from './missing';
 import type { FindingKind, FindingOf } from './finding';
 import type { Kind } from './kind';
 import type { PaintKindRecord } from './paint';
@@ -9,6 +10,7 @@ import { VALUE } from './value';
 
 /** Every kind of finding, in the order painters correct. */
 export const KINDS: { readonly [K in FindingKind]: Kind<FindingOf<K>> } = {
+  missing: MISSING,
   drawing: DRAWING,
   value: VALUE,
   temperature: TEMPERATURE,

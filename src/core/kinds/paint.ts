@@ -20,7 +20,17 @@ export interface PaintKindRecord extends Kind<PaintFinding> {
 
 type Own = Omit<
   PaintKindRecord,
-  'always' | 'byLandmark' | 'find' | 'doubt' | 'towards' | 'named' | 'request' | 'sameWay' | 'sighting'
+  | 'always'
+  | 'byLandmark'
+  | 'explains'
+  | 'times'
+  | 'find'
+  | 'doubt'
+  | 'towards'
+  | 'named'
+  | 'request'
+  | 'sameWay'
+  | 'sighting'
 >;
 
 /** A kind about paint from what is its own. */
@@ -29,6 +39,8 @@ export function paintKind(own: Own): PaintKindRecord {
     ...own,
     always: false,
     byLandmark: false,
+    explains: () => false,
+    times: ({ amount }) => Math.abs(amount) / own.least,
     find: (ground) => paintFound(row, ground),
     doubt: ({ uncertainty }) => own.uncertaintyIn(uncertainty),
     towards: () => null,

@@ -2,6 +2,7 @@ import { boxOf, placeOfPixels } from '../raster';
 import { compare, type Comparison, type Reading } from '../read';
 import { candidatesFor, type Candidate, type MapGround } from './candidate';
 import type { PaintFinding } from './finding';
+import { homeOf } from './home';
 import type { Evidence } from './kind';
 import { hueWanted, limitOf } from './matched';
 import type { PaintKindRecord } from './paint';
@@ -38,7 +39,7 @@ function findingFrom(
   const share = candidate.count / candidate.cells.length;
   return {
     kind: candidate.kind,
-    massId: own ? own.id : homeOf(candidate.cells, massOfCell, ids),
+    massId: own ? own.id : homeOf(markedIn(candidate.cells), massOfCell, ids),
     place,
     region: { box },
     target: comparison.target,
@@ -52,20 +53,8 @@ function findingFrom(
   };
 }
 
-const LEAST_HOME = 0.3; // of a place that must lie on one mass for it to be called by that mass's name
-
-/** The mass most of a place lies on, for its name; -1 where it lies on many. */
-function homeOf(cells: Uint8Array, massOfCell: Int32Array, ids: readonly number[]): number {
-  const counts = new Float64Array(ids.length);
-  let total = 0;
-  for (let i = 0; i < cells.length; i++) {
-    if (!cells[i]) continue;
-    total++;
-    counts[massOfCell[i]]++;
-  }
-  const most = counts.indexOf(Math.max(...counts));
-  return counts[most] >= LEAST_HOME * total ? ids[most] : -1;
-}
+/** Which cells are marked. */
+const markedIn = (cells: Uint8Array): number[] => [...cells.keys()].filter((i) => cells[i]);
 
 /** Mass of every cell of the map, by the masses' own order in the plan. */
 function massOfCells({ map, aligned }: Reading, massOf: Int32Array): Int32Array {

@@ -213,9 +213,11 @@ function leftOut(draft: Draft, pixels: Int32Array): Draft {
   const hole = coverOf(pixels, draft, 0);
   const rim = coverOf(pixels, draft, 1.5 / mmPerPixel).map((v) => (v > 0.08 ? 1 : 0));
   const filled = fillHole(picture, rim);
+  // Feathered beyond its border, not within: else a rim of the thing would stay.
+  const beyond = Int32Array.from([...rim.keys()].filter((i) => rim[i]));
   return {
     ...draft,
-    picture: laidOver(picture, filled, coverOf(pixels, draft, FEATHER_MM / mmPerPixel)),
+    picture: laidOver(picture, filled, coverOf(beyond, draft, FEATHER_MM / mmPerPixel)),
     masses: { ...masses, massOf: nearestLabels(masses.massOf, hole, picture.width) },
   };
 }

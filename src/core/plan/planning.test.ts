@@ -219,6 +219,9 @@ describe('departures', () => {
   test('left out closes over with what lies round it, in picture and masses', () => {
     const { picture, masses } = planned({ kind: 'left-out' });
     expect(valueAt(picture, [160, 90])).toBeGreaterThan(5.5);
+    // No rim of it stays.
+    const darkest = Math.min(...Array.from({ length: 60 }, (_, x) => valueAt(picture, [90 + x, 100])));
+    expect(darkest).toBeGreaterThan(5);
     expect(masses.massOf[90 * W + 160]).not.toBe(planned({ kind: 'value', steps: 0 }).masses.massOf[90 * W + 160]);
   });
 

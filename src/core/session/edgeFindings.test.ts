@@ -75,7 +75,7 @@ test('a correction of an edge is checked by the next photograph', async () => {
 test('a place shows its edges; one without any shows none', async () => {
   const along = placeOfBox([RIGHT - 5, TOP + 10, 10, 60]);
   const inside = placeOfBox([LEFT + 20, TOP + 20, 30, 30]);
-  const [soft, none] = await seePlaces(ask(withSide(9)), [along, inside]);
+  const [soft, none] = await seePlaces(ask(withSide(9)), { places: [along, inside], kind: 'edge' });
   expect(soft?.edges?.difference).toBeGreaterThan(1.5);
   expect(none?.edges).toBeNull();
   expect(inBox(POT, LEFT + 20, TOP + 20)).toBe(true);
@@ -85,7 +85,7 @@ test('an edge that is hard, then soft, then lost along one side is read as three
   const ENDS = [147, 174] as const;
   const painted: ValueAt = (x, y) => withSide(y < ENDS[0] ? 0.5 : y < ENDS[1] ? 7 : 22, 200)(x, y);
   const { against } = await readSession(ask(painted));
-  const side = (against?.edges ?? []).flatMap(({ places }) =>
+  const side = (against?.edges.lines ?? []).flatMap(({ places }) =>
     places.flatMap((one) => {
       const isThere = one && Math.abs(one.at[0] - RIGHT) < 2 && one.at[1] > TOP + 4 && one.at[1] < 196;
       return isThere ? [{ y: one.at[1], is: edgeClass(one.painted, 1) }] : [];

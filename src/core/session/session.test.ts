@@ -45,7 +45,7 @@ describe('a session is read', () => {
     const again = await readSession(ask(lightPot, { places: [MIDDLE] }));
     expect(again.against?.findings).toEqual(once.against?.findings);
     expect(again.against?.account).toEqual(once.against?.account);
-    expect(await seePlaces(ask(lightPot), [MIDDLE])).toEqual(once.places);
+    expect(await seePlaces(ask(lightPot), { places: [MIDDLE] })).toEqual(once.places);
     expect(once.places[0]?.paint.difference.value).toBeCloseTo(0.7, 1);
   });
 
@@ -54,7 +54,7 @@ describe('a session is read', () => {
     expect(flat.light.method).toBe('card');
     expect(against).toBeNull();
     expect(places).toEqual([null]);
-    expect(await seePlaces(ask(planned, { plan: null }), [MIDDLE])).toEqual([null]);
+    expect(await seePlaces(ask(planned, { plan: null }), { places: [MIDDLE] })).toEqual([null]);
   });
 
   describe('a photograph of another painting', () => {

@@ -1,6 +1,7 @@
 import { checkOf, stillOf, type Checked } from '../correct';
-import { tellEdges, type EdgeAcross, type EdgeLine, type EdgesTold } from '../edges';
-import { edgesIn, kindOf } from '../kinds';
+import { tellEdges, type EdgeAcross, type EdgesTold } from '../edges';
+import { edgesIn, kindOf, type FindingKind } from '../kinds';
+import { standingIn } from '../missing';
 import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
 import { pixelsIn, placeOfBox, type Corners, type Place, type Point } from '../raster';
 import {
@@ -39,8 +40,8 @@ export interface Against {
   readonly lostLights: readonly LostLight[];
   readonly findings: readonly SaidFinding[];
   readonly account: Account;
-  /** every edge between masses */
-  readonly edges: readonly EdgeLine[];
+  /** every edge between masses, and what they come to */
+  readonly edges: EdgesTold;
 }
 
 /** What a session's photographs show. */
@@ -70,13 +71,23 @@ export type Step =
 /** Told of every step before the work goes on; it is waited for. */
 export type OnStep = (step: Step) => unknown;
 
-/** What one place shows. */
-function seen(aligned: Aligned, place: Place, { flat, edges }: { flat: Flat; edges: EdgesTold }): Seen {
+/** What places are seen in. @param edges null = nobody asks for them */
+interface Sight {
+  readonly flat: Flat;
+  readonly aligned: Aligned;
+  readonly edges: EdgesTold | null;
+}
+
+const restsOn = (kind: FindingKind | null) => kind && kindOf(kind).restsOn;
+
+/** What one place shows. @param kind what is asked of it; null = its paint */
+function seen({ flat, aligned, edges }: Sight, place: Place, kind: FindingKind | null): Seen {
   const paint = readPlace(aligned, place, flat);
   return (
     paint && {
       ...{ paint, shift: readShift(aligned, place), wholeMm: wholeOff(aligned.drift) },
-      edges: edgesIn(edges, place),
+      edges: edges && restsOn(kind) === 'edges' ? edgesIn(edges, place) : null,
+      standing: restsOn(kind) === 'standing' ? standingIn(aligned, place) : null,
     }
   );
 }
@@ -102,14 +113,14 @@ async function against(
   await onStep({ at: 'reading', reading });
   const change = await changeSince(ask.last, flat);
   const judged = { canvas: ask.canvas, flat, plan, reading };
-  const edges = await everyEdge(plan, reading.aligned, flat);
+  const edges = tellEdges(await everyEdge(plan, reading.aligned, flat), plan.judging);
   await onStep({ at: 'edges' });
   return {
     reading,
     coverage,
     change,
     lostLights: await lostLights(judged, ask),
-    findings: findingsAfter(change, tellEdges(edges, plan.judging), judged),
+    findings: findingsAfter(change, edges, judged),
     account: accountFor(judged),
     edges,
   };
@@ -140,24 +151,27 @@ export async function readSession(ask: SessionAsk, onStep: OnStep = () => undefi
   const notRead = shapeOf(flat.mask, flat);
   await onStep({ at: 'flat', flat });
   const read = ask.plan && (await against(ask, ask.plan, { flat, onStep }));
-  const told = read && ask.plan && tellEdges(read.edges, ask.plan.judging);
-  const see = (place: Place) => read && told && seen(read.reading.aligned, place, { flat, edges: told });
+  const see = (place: Place, kind: FindingKind | null) =>
+    read && seen({ flat, aligned: read.reading.aligned, edges: read.edges }, place, kind);
   const untouched = await untouchedPlaces(ask, read, flat);
   const checks = ask.corrections.map((correction) => {
-    const now = see(correction.place);
+    const now = see(correction.place, correction.kind);
     const { last } = correction;
     // Where the paint is as it was, what was seen of it then stands: another light is no stroke.
     if (now && last && untouched(correction)) return stillOf(correction, correction, last);
     return now && checkOf(correction, correction, now);
   });
   const edges = await edgesOn(ask, read?.reading.aligned ?? null, flat);
-  return { flat, notRead, against: read, checks, places: ask.places.map(see), edges };
+  return { flat, notRead, against: read, checks, places: ask.places.map((place) => see(place, null)), edges };
 }
 
-/** What single places (canvas mm) show, without the rest of a reading. */
+/**
+ * What single places (canvas mm) show, without the rest of a reading.
+ * @param kind what is asked of them; null = their paint
+ */
 export async function seePlaces(
   ask: SessionKnown,
-  places: readonly Place[],
+  { places, kind = null }: { places: readonly Place[]; kind?: FindingKind | null },
   onStep: OnStep = () => undefined,
 ): Promise<readonly Seen[]> {
   const { plan, landmarks } = ask;
@@ -166,8 +180,8 @@ export async function seePlaces(
   leaveUnjudged(ask, flat, plan);
   const { picture, paint, clipped } = plan.picture;
   const aligned = align(flat, picture, { landmarks, paint, clipped: clipped() });
-  const edges = tellEdges(await everyEdge(plan, aligned, flat), plan.judging);
-  return places.map((place) => seen(aligned, place, { flat, edges }));
+  const edges = restsOn(kind) === 'edges' ? tellEdges(await everyEdge(plan, aligned, flat), plan.judging) : null;
+  return places.map((place) => seen({ flat, aligned, edges }, place, kind));
 }
 
 /**

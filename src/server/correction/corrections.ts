@@ -23,7 +23,7 @@ export async function addCorrection(
   // Without a plan a note of the painter's own is kept as it is; there is nothing to measure it against.
   const seen =
     setUpOf(painting).from === 'photograph' || (await governingPlan(db, paintingId))
-      ? await seePlace(studio, photoId, place)
+      ? await seePlace(studio, photoId, { place, kind })
       : null;
   const row: CorrectionRow = {
     id: world.newId(),

@@ -104,7 +104,7 @@ function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionRea
     lostLights: against?.lostLights ?? [],
     masses: against?.reading.masses ?? [],
     findings: against?.findings ?? [],
-    account: against && { ...against.account, edges: against.edges },
+    account: against && { ...against.account, edges: against.edges.lines.map(({ wish: _, ...line }) => line) },
     checks,
   };
 }
@@ -128,9 +128,9 @@ export async function read({ task, corrections }: Ask<'read'>, tell: Tell): Answ
 }
 
 /** What single places show, without the rest of a reading. */
-export async function see({ task, places }: Ask<'see'>): Answer<'see'> {
+export async function see({ task, places, kind }: Ask<'see'>): Answer<'see'> {
   const ask = await askedOf(task);
-  return { places: await seePlaces(ask, places, (step) => makeRoom(task, step)) };
+  return { places: await seePlaces(ask, { places, kind }, (step) => makeRoom(task, step)) };
 }
 
 /** The edge that a line crosses. */

@@ -1,6 +1,7 @@
 import type { Numbering } from '../../core/colour';
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
 import type { EdgeAcross, EdgeLine, Judging } from '../../core/edges';
+import type { FindingKind } from '../../core/kinds';
 import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
 import type { Account, Ground, MassReading, Traced, UniformChange } from '../../core/read';
 import type { Box, Corners, Place, Point } from '../../core/raster';
@@ -86,7 +87,10 @@ export interface Tasks {
   };
   read: { ask: { task: ReadTask; corrections: readonly OpenCorrection[] }; answer: ReadAnswer };
   /** the same photographs, but only what single places show */
-  see: { ask: { task: ReadTask; places: readonly Place[] }; answer: { places: readonly Seen[] } };
+  see: {
+    ask: { task: ReadTask; places: readonly Place[]; kind: FindingKind | null };
+    answer: { places: readonly Seen[] };
+  };
   /** the edge that a line (canvas mm) crosses; null = nothing can be read there */
   cross: {
     ask: { task: ReadTask; line: readonly [Point, Point] };

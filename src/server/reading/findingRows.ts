@@ -118,8 +118,11 @@ export interface Waiting {
   readonly readingId: string;
   readonly kind: FindingKind;
   readonly amount: number;
+  readonly share: number;
 }
 
 /** Findings of many readings, narrowly. */
 export const waitingIn = async (db: Knex, readingIds: readonly string[]): Promise<Waiting[]> =>
-  db('finding').whereIn('readingId', readingIds).select('id', 'readingId', 'kind', 'amount');
+  db('finding')
+    .whereIn('readingId', readingIds)
+    .select('id', 'readingId', 'kind', 'amount', db.raw("json_extract(content, '$.share') as share"));

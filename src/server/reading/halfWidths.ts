@@ -7,6 +7,7 @@ export const findingInHalfWidths = <F extends Finding>(finding: F): F => ({
   ...finding,
   uncertainty: halfWidthsOf(finding.uncertainty),
   ...('edge' in finding && { edge: { ...finding.edge, doubt: halfWidth(finding.edge.doubt) } }),
+  ...('missing' in finding && { missing: { ...finding.missing, doubt: halfWidth(finding.missing.doubt) } }),
   ...('shift' in finding && { shift: { ...finding.shift, doubt: halfWidth(finding.shift.doubt) } }),
 });
 

@@ -36,6 +36,8 @@ const specks = vi.hoisted(() => async (): Promise<Kind> => {
       return [{ ...said, kind: 'specks' as 'value', share: 0.01, weight: 9, amount, towards: null }];
     },
     claim: () => null,
+    explains: () => false,
+    times: ({ amount }) => Math.abs(amount) / HARD,
     waitsForLight: () => false,
     doubt: () => 0.1,
     towards: () => null,

@@ -1,6 +1,6 @@
 import type { CrossedLine, EdgeCrossed, Job, Place, Quality } from '../../contract';
 import { SHORTEST_LINE_MM } from '../../core/edges';
-import type { SeenPlace } from '../../core/kinds';
+import type { FindingKind, SeenPlace } from '../../core/kinds';
 import { halfWidth } from '../../core/raster';
 import { halfWidthsOf, READING_VERSION, type Comparison } from '../../core/read';
 import type { OpenCorrection } from '../../core/session';
@@ -184,8 +184,16 @@ export async function judgePhoto(studio: Studio, photoId: string): Promise<Quali
 }
 const judged = new Map<string, Quality>();
 
-/** What an outlined place of a photo that can be read shows. @throws InputError when nothing of it can be read */
-export async function seePlace(studio: Studio, photoId: string, place: Place): Promise<SeenPlace> {
+/**
+ * What an outlined place of a photo that can be read shows.
+ * @param kind what is asked of it; null = its paint
+ * @throws InputError when nothing of it can be read
+ */
+export async function seePlace(
+  studio: Studio,
+  photoId: string,
+  { place, kind }: { place: Place; kind: FindingKind | null },
+): Promise<SeenPlace> {
   const { task } = await asked(studio, photoId);
   if (!task.plan)
     throw new InputError(
@@ -193,7 +201,7 @@ export async function seePlace(studio: Studio, photoId: string, place: Place): P
       'This painting has no reference, so a place cannot be measured against a plan. Nothing was changed.',
       409,
     );
-  const { places } = await studio.crew.run('see', { task, places: [place] });
+  const { places } = await studio.crew.run('see', { task, places: [place], kind });
   const [seen] = places;
   if (!seen)
     throw new InputError(
@@ -226,6 +234,6 @@ export async function measureEdge(studio: Studio, photoId: string, line: Crossed
 
 /** The same as a comparison of its paint. */
 export async function measurePlace(studio: Studio, photoId: string, place: Place): Promise<Comparison> {
-  const { paint } = await seePlace(studio, photoId, place);
+  const { paint } = await seePlace(studio, photoId, { place, kind: null });
   return { ...paint, uncertainty: halfWidthsOf(paint.uncertainty) };
 }

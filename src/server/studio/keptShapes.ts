@@ -12,6 +12,7 @@ import {
   GreyPatch,
   GroundState,
   Impression,
+  IsMissing,
   Landmark,
   LightMethod,
   Measured,
@@ -25,7 +26,7 @@ import {
   Shape,
   Uncertainty,
 } from '../../contract';
-import { FINDING_KINDS, type PaintKind } from '../../core/kinds';
+import { PAINT_KINDS } from '../../core/kinds';
 import { KNOWN_COLOURS, UNLIKE, type Light, type PhotoFault } from '../../core/photo';
 import type { MassReading, UniformChange } from '../../core/read';
 import type { Covering, LostLight, SaidFinding } from '../../core/session';
@@ -46,9 +47,9 @@ const Found = {
   amount: z.number(),
   passage: PassageLabel.nullable(),
 };
-const PAINT_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => kind !== 'drawing' && kind !== 'edge');
+const PAINT = PAINT_KINDS.map(({ name }) => name);
 const KeptFinding = z.discriminatedUnion('kind', [
-  z.object({ ...Found, kind: z.enum(PAINT_KINDS), towards: z.number().nullable() }),
+  z.object({ ...Found, kind: z.enum(PAINT), towards: z.number().nullable() }),
   z.object({
     ...Found,
     kind: z.literal('drawing'),
@@ -57,6 +58,7 @@ const KeptFinding = z.discriminatedUnion('kind', [
     whole: GlobalDrift.optional(),
   }),
   z.object({ ...Found, kind: z.literal('edge'), edge: EdgeDiffers }),
+  z.object({ ...Found, kind: z.literal('missing'), missing: IsMissing }),
 ]) satisfies z.ZodType<SaidFinding>;
 
 const KeptMass = Comparison.extend({

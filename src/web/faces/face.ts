@@ -4,7 +4,8 @@ import type { Taken } from '../../core/look';
 /** A finding of one kind, as the screens have it. */
 export type ShownDrawing = Extract<FindingOfReading, { readonly kind: 'drawing' }>;
 export type ShownEdge = Extract<FindingOfReading, { readonly kind: 'edge' }>;
-export type ShownPaint = Exclude<FindingOfReading, ShownDrawing | ShownEdge>;
+export type ShownMissing = Extract<FindingOfReading, { readonly kind: 'missing' }>;
+export type ShownPaint = Exclude<FindingOfReading, ShownDrawing | ShownEdge | ShownMissing>;
 
 /** What a reading can be looked at for; the order painters correct in. */
 export const SUBJECTS = [

@@ -1,7 +1,7 @@
 import { matchedDifference, type FindingKind, type PaintKind } from '../../core/kinds';
 import { colourAmount, measuredInWords } from '../../core/words';
 import { MOST_QUARTERS } from './strokes';
-import type { Face, ShownDrawing, ShownEdge, ShownPaint } from './face';
+import type { Face, ShownDrawing, ShownEdge, ShownMissing, ShownPaint } from './face';
 
 const WAYS = ['right', 'down-right', 'down', 'down-left', 'left', 'up-left', 'up', 'up-right'];
 
@@ -68,13 +68,25 @@ const EDGE: Face<ShownEdge> = {
   traced: false,
 };
 
+const MISSING: Face<ShownMissing> = {
+  name: 'missing',
+  group: 'Missing',
+  subject: 'drawing',
+  mark: () => 'missing',
+  figure: () => '',
+  exactly: () => null,
+  takenOut: () => null, // paint that is there can be moved to its plan
+  traced: false,
+};
+
 /** What a screen has of a finding of one kind. */
 type Shown<K extends FindingKind> = K extends PaintKind
   ? ShownPaint
-  : Extract<ShownDrawing | ShownEdge, { readonly kind: K }>;
+  : Extract<ShownDrawing | ShownEdge | ShownMissing, { readonly kind: K }>;
 
 /** How each kind of finding is shown, in the order painters correct. */
 export const FACES: { readonly [K in FindingKind]: Face<Shown<K>> } = {
+  missing: MISSING,
   drawing: DRAWING,
   value: VALUE,
   temperature: TEMPERATURE,

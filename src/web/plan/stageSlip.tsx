@@ -5,6 +5,7 @@ import { WordSwitch } from '../ui/words';
 import type { Approaching } from './approachPart';
 
 const KINDS = [
+  ['missing', 'what is missing'],
   ['value', 'values'],
   ['temperature', 'temperature'],
   ['chroma', 'strength'],

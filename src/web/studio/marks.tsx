@@ -52,6 +52,7 @@ const ROWS: readonly Row[] = [
     marks: [
       ['not-read', 'not read: glare'],
       ['bare-ground', 'bare ground'],
+      ['missing', 'in the plan, not painted'],
       ['departure', 'departure'],
     ],
   },

@@ -9,6 +9,7 @@ import { findings } from './findings';
 import { forms } from './forms';
 import { glare } from './glare';
 import { masses } from './masses';
+import { missing } from './missing';
 import { phone } from './phone';
 import { values } from './values';
 
@@ -27,6 +28,7 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   ends,
   edges: (scale) => edges(Math.max(1, Math.round(3 * scale))),
   edgeFindings: (scale) => edgeFindings(Math.max(2, Math.round(6 * scale))),
+  missing: (scale) => missing(Math.max(1, Math.round(3 * scale))),
   phone: (scale) => phone(6 * scale),
   forms: (scale) => forms(10 * scale),
 };

@@ -1,0 +1,54 @@
+import type { Aligned } from '../read';
+
+/** Units of a*b* that are seen as much as one step of value. */
+export const UNITS_PER_STEP = 10;
+
+const CELL_MM = 2;
+
+/** Value and colour as three planes in steps: value, a* and b* in {@link UNITS_PER_STEP}. */
+export type Planes = readonly [Float32Array, Float32Array, Float32Array];
+
+/** Plan and painting in cells of about 2 mm, row-major. */
+export interface Cells {
+  readonly width: number;
+  readonly height: number;
+  readonly mmPerPixel: number;
+  readonly planned: Planes;
+  readonly painted: Planes;
+  /** 1 = read */
+  readonly read: Uint8Array;
+}
+
+const LEAST_READ = 0.5; // of a cell's pixels
+
+/** Plan and painting as they lie over each other, in cells. */
+export function cellsOf({ width: across, height: down, mmPerPixel, planned, painted, mask }: Aligned): Cells {
+  const factor = Math.max(1, Math.round(CELL_MM / mmPerPixel));
+  const [width, height] = [Math.floor(across / factor), Math.floor(down / factor)];
+  const plane = () => new Float32Array(width * height);
+  const out = {
+    planned: [plane(), plane(), plane()] as const,
+    painted: [plane(), plane(), plane()] as const,
+    read: new Uint8Array(width * height),
+  };
+  const count = new Uint16Array(width * height);
+  for (let y = 0; y < height * factor; y++)
+    for (let x = 0, i = y * across; x < width * factor; x++, i++) {
+      if (mask[i]) continue;
+      const k = Math.floor(y / factor) * width + Math.floor(x / factor);
+      count[k]++;
+      out.planned[0][k] += planned.value[i];
+      out.planned[1][k] += planned.a[i];
+      out.planned[2][k] += planned.b[i];
+      out.painted[0][k] += painted.value[i];
+      out.painted[1][k] += painted.a[i];
+      out.painted[2][k] += painted.b[i];
+    }
+  for (let k = 0; k < count.length; k++) {
+    if (count[k] < LEAST_READ * factor * factor) continue;
+    out.read[k] = 1;
+    for (const planes of [out.planned, out.painted])
+      planes.forEach((data, c) => (data[k] /= count[k] * (c === 0 ? 1 : UNITS_PER_STEP)));
+  }
+  return { width, height, mmPerPixel: mmPerPixel * factor, ...out };
+}

@@ -1,0 +1,68 @@
+import { connectedRegions, median } from '../raster';
+import type { Cells } from './cells';
+import { standingOf, type Standing } from './standing';
+
+/** Cells that the plan sets off from what lies round them and the painting does not. */
+export interface Element extends Standing {
+  /** 1 = belongs to it */
+  readonly cells: Uint8Array;
+}
+
+const LEAST_SHARE = 0.008; // of the canvas: 1 % and what its rim loses
+const MOST_SHARE = 0.4;
+const APART = [0.45, 0.7, 1, 1.4]; // steps by which plan and painting differ over a thing that is not there
+const GONE = { there: 0.25, over: 0.75 }; // of its contrast that may be there; of its outline that must be gone
+
+/** How far plan and painting differ in every cell, what differs all over left aside. */
+function apart({ planned, painted, read }: Cells): Float32Array {
+  const out = new Float32Array(read.length);
+  planned.forEach((plan, c) => {
+    const differs = plan.map((v, k) => painted[c][k] - v);
+    const all = median(Array.from(differs.filter((_, k) => read[k])));
+    for (let k = 0; k < out.length; k++) if (read[k]) out[k] += (differs[k] - all) ** 2;
+  });
+  return out.map(Math.sqrt);
+}
+
+/** Marked cells without what is thinner than two of them (erosion, then dilation). */
+function withoutSlivers(marked: Uint8Array, width: number): Uint8Array {
+  const spread = (from: Uint8Array, to: 0 | 1) =>
+    from.map((v, k) => {
+      const x = k % width;
+      const beside = [
+        x > 0 ? from[k - 1] : 0,
+        x < width - 1 ? from[k + 1] : 0,
+        from[k - width] ?? 0,
+        from[k + width] ?? 0,
+      ];
+      return beside.includes(to) ? to : v;
+    });
+  return spread(spread(marked, 0), 1).map((v, k) => v & marked[k]);
+}
+
+/** Everything as large as an element that the plan sets off and the painting shows nothing of. */
+export function elementsMissing(cells: Cells): Element[] {
+  const { width, read } = cells;
+  const differs = apart(cells);
+  const taken = new Uint8Array(read.length);
+  const out: Element[] = [];
+  for (const least of APART) {
+    const marked = withoutSlivers(
+      Uint8Array.from(differs, (v, k) => (v >= least && !taken[k] ? 1 : 0)),
+      width,
+    );
+    const regions = connectedRegions(
+      Int8Array.from(marked, (v) => v - 1),
+      width,
+    );
+    regions.sizes.forEach((count, label) => {
+      if (count < LEAST_SHARE * read.length || count > MOST_SHARE * read.length) return;
+      const own = Uint8Array.from(regions.of, (one) => (one === label ? 1 : 0));
+      const standing = standingOf(own, cells);
+      if (!standing || standing.there > GONE.there || standing.gone < GONE.over) return;
+      own.forEach((v, k) => v && (taken[k] = 1));
+      out.push({ ...standing, cells: own });
+    });
+  }
+  return out;
+}

@@ -1,0 +1,133 @@
+import { median, pixelsIn, placeAlong, placeOfPixels, type Grid, type Place, type Point } from '../raster';
+import type { Aligned } from '../read';
+import { cellsOf, type Cells } from './cells';
+import { elementsMissing } from './elements';
+import { thinLines, type LinePlace, type ThinLine } from './lines';
+import { standingOf, type Standing } from './standing';
+
+/** Something that the plan has and the painting has not. */
+export interface Missing extends Standing {
+  readonly of: 'element' | 'line';
+  readonly place: Place;
+  /** of a line, mm; null = it is no line */
+  readonly lengthMm: number | null;
+}
+
+const LEAST_LINE = 0.045; // of the longest side: 5 % and what its ends lose
+const GONE = { at: 0.3, there: 0.2 }; // of its contrast: where a line is gone, and what may be left of it on the whole
+const GOES_ON_MM = 4;
+const STRIP_MM = 4; // either side of a line, that is its place
+const DOUBT = 0.1; // one sigma of the share of a line that is there: other strokes cross its place
+
+/** What is looked through for things that are missing. */
+interface Sought {
+  readonly cells: Cells;
+  readonly lines: readonly ThinLine[];
+}
+// A reading is asked about many places: what is looked through goes when it goes.
+const known = new WeakMap<Aligned, Sought>();
+
+function soughtIn(aligned: Aligned): Sought {
+  const before = known.get(aligned);
+  if (before) return before;
+  const { width, height, mmPerPixel } = aligned;
+  const leastMm = LEAST_LINE * Math.max(width, height) * mmPerPixel;
+  const fresh = { cells: cellsOf(aligned), lines: thinLines(aligned, leastMm) };
+  known.set(aligned, fresh);
+  return fresh;
+}
+
+const apart = ([x, y]: Point, [u, v]: Point) => Math.hypot(x - u, y - v);
+
+/** Places of a line that follow one another. */
+function stretchesOf(places: readonly LinePlace[]): LinePlace[][] {
+  const left = new Set(places);
+  const out: LinePlace[][] = [];
+  for (const first of left) {
+    left.delete(first);
+    const stretch = [first];
+    for (const one of stretch)
+      for (const two of left)
+        if (apart(one.at, two.at) <= GOES_ON_MM) {
+          left.delete(two);
+          stretch.push(two);
+        }
+    out.push(stretch);
+  }
+  return out;
+}
+
+/** From the place of a stretch farthest from all to the one farthest from it, mm. */
+function spanOf(places: readonly LinePlace[]): number {
+  const farthest = (from: Point) =>
+    places.reduce((far, one) => (apart(one.at, from) > apart(far.at, from) ? one : far));
+  const end = farthest(places[0].at);
+  return apart(end.at, farthest(end.at).at);
+}
+
+const standingAlong = (places: readonly LinePlace[]): Standing => ({
+  planned: median(places.map(({ planned }) => planned)),
+  there: median(places.map(({ planned, painted }) => painted / planned)),
+  doubt: DOUBT,
+});
+
+function linesMissing({ lines }: Sought, grid: Grid): Missing[] {
+  const leastMm = LEAST_LINE * Math.max(grid.width, grid.height) * grid.mmPerPixel;
+  return lines.flatMap(({ places }) => {
+    const gone = places.filter(({ planned, painted }) => painted <= GONE.at * planned);
+    return stretchesOf(gone).flatMap((stretch): Missing[] => {
+      const lengthMm = spanOf(stretch);
+      const standing = standingAlong(stretch);
+      if (lengthMm < leastMm || standing.there > GONE.there) return [];
+      const place = placeAlong(
+        stretch.map(({ at }) => at),
+        STRIP_MM,
+        grid,
+      );
+      return [{ of: 'line', place, lengthMm, ...standing }];
+    });
+  });
+}
+
+const INSIDE = 0.5; // of a line, from which it is part of a thing that is missing
+
+/** What the plan has and the painting has not: elements from 1 % of the canvas, lines from 5 % of its longest side. */
+export function missingIn(aligned: Aligned): Missing[] {
+  const sought = soughtIn(aligned);
+  const { cells } = sought;
+  const elements = elementsMissing(cells);
+  const taken = new Uint8Array(cells.read.length);
+  for (const { cells: own } of elements) own.forEach((v, k) => v && (taken[k] = 1));
+  const lines = linesMissing(sought, aligned).filter(({ place }) => {
+    const own = pixelsIn(place, cells);
+    return own.filter((k) => taken[k]).length < INSIDE * own.length;
+  });
+  return [
+    ...elements.map(({ cells: own, planned, there, doubt }): Missing => ({
+      ...{ of: 'element', place: placeOfPixels(own, cells), lengthMm: null },
+      ...{ planned, there, doubt },
+    })),
+    ...lines,
+  ];
+}
+
+const LEAST_PLACES = 5; // of a line, by which a place of it is told
+const THIN_MM = 2 * STRIP_MM + 2; // that a line's place is no wider than
+
+/** How much of what a place stands out by is there; null where the plan does not set it off, or it cannot be read. */
+export function standingIn(aligned: Aligned, place: Place): Standing | null {
+  const { cells, lines } = soughtIn(aligned);
+  const own = new Uint8Array(cells.read.length);
+  const inside = pixelsIn(place, cells);
+  for (const k of inside) own[k] = 1;
+  const on = lines.flatMap(({ places }) =>
+    places.filter(({ at: [x, y] }) => {
+      const [u, v] = [Math.floor(x / cells.mmPerPixel), Math.floor(y / cells.mmPerPixel)];
+      return own[v * cells.width + u] === 1;
+    }),
+  );
+  const wideMm = on.length > 0 ? (inside.length * cells.mmPerPixel ** 2) / Math.max(1, spanOf(on)) : Infinity;
+  if (on.length >= LEAST_PLACES && wideMm <= 1.5 * THIN_MM) return standingAlong(on);
+  const outlined = standingOf(own, cells);
+  return outlined && { planned: outlined.planned, there: outlined.there, doubt: outlined.doubt };
+}

@@ -1,0 +1,50 @@
+import { areaInWords, figure } from './figures';
+import { percent } from './listed';
+
+/** What is missing, as it is told. */
+interface MissingSaid {
+  readonly of: 'element' | 'line';
+  readonly lengthMm: number | null;
+  /** steps it stands out by in the plan */
+  readonly planned: number;
+}
+
+const lengthInWords = ({ lengthMm }: MissingSaid): string =>
+  lengthMm === null ? '' : `${Math.round(lengthMm)} mm of it`;
+
+const setOffInWords = (planned: number, per: number): string => {
+  const steps = figure(planned * per, 1);
+  return Number(steps) < 1 ? `${steps} of a step` : `${steps} steps`;
+};
+
+/** What it asks for, without its place. */
+export const missingInWords = (missing: MissingSaid): string =>
+  missing.of === 'line' ? `paint the line that is missing, ${lengthInWords(missing)}` : 'paint what is missing';
+
+/** The same as a request. @param place as in a sentence; @param per how many of the painter's steps make one of ten */
+export function missingRequestInWords(missing: MissingSaid, place: string, per = 1): string {
+  const where = `at ${place.replace(/,$/, '')}`;
+  const what =
+    missing.of === 'line'
+      ? `paint the line that is missing ${where}, ${lengthInWords(missing)}`
+      : `paint what is missing ${where}`;
+  return `${what}: the plan sets it off by ${setOffInWords(missing.planned, per)}, the painting shows nothing of it`;
+}
+
+/** What it is decided by. @param missing with the half-width of its doubt, and the share of it that is there */
+export const missingEvidenceInWords = (
+  missing: MissingSaid & { doubt: number; there: number; share: number },
+  per = 1,
+): string =>
+  [
+    `The plan sets it off by ${setOffInWords(missing.planned, per)} from what lies round it, value and colour together.`,
+    `${percent(Math.max(0, missing.there))} of that is painted, give or take ${percent(missing.doubt)}.`,
+    ...(missing.of === 'element' ? [areaInWords(missing.share)] : []),
+    'Did you leave it out on purpose? Then it is meant to be so, and the plan follows.',
+  ].join(' ');
+
+/** How it was measured and how sure that is. */
+export const missingBasisInWords = ({ of, doubt }: Pick<MissingSaid, 'of'> & { doubt: number }): string =>
+  of === 'line'
+    ? `The plan’s line was looked for within 5 mm of its place, along the drift, every millimetre; give or take ${percent(doubt)} of what it stands out by.`
+    : `Both sides of its outline were compared every 2 mm, in the plan and in the painting, along the drift; give or take ${percent(doubt)} of what it stands out by.`;
