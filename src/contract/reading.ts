@@ -98,6 +98,7 @@ export const EdgeDiffers = z.object({
 /** What is missing, beside what every finding says; its doubt is the half-width of its amount. */
 export const IsMissing = z.object({
   of: z.enum(['element', 'line']),
+  count: z.number().int(),
   lengthMm: z.number().nullable(),
   planned: z.number(),
   doubt: z.number(),

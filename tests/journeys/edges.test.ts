@@ -1,7 +1,7 @@
 import type { CrossedLine } from '../../src/contract';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { paintingWithReference, photographSession, readWithCard, send, startServer, type Server } from '../server';
+import { ask, paintingWithReference, photographSession, readWithCard, send, startServer, type Server } from '../server';
 import { cleanOnEverySurround, complaintsOf, drag, openBrowser, PATIENCE } from './browser';
 
 let server: Server;
@@ -93,6 +93,31 @@ test('an edge that differs is told on the wall with what it rests on, decided by
   await page.goto(`${server.url}/painting/${id}/wall/2`);
   const verdict = page.getByTestId('verdict');
   await verdict.getByText(/: (settled|closer|unchanged|overshot|further off),/).waitFor();
+});
+
+test('what is missing is told before all else, with what it rests on; meant to be so, it is left out of the plan', async () => {
+  await page.goto(`${server.url}/painting/${id}/wall/1?read=drawing`);
+  await flat().waitFor();
+  await slip()
+    .getByRole('button', { name: /Paint the line that is missing/ })
+    .click();
+  await page
+    .getByTestId('show-me')
+    .getByText(/looked for within 5 mm of its place/)
+    .waitFor();
+  await page.goto(`${server.url}/painting/${id}/decide/1`);
+  const listed = page.getByRole('region', { name: 'Missing' }).getByRole('button').first();
+  await listed.focus();
+  await page.keyboard.press('Enter');
+  await page.getByText(/Did you leave it out on purpose\? Then it is meant to be so/).waitFor();
+  await cleanOnEverySurround(page, 'what is missing, decided');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await cleanOnEverySurround(page, 'what is missing, 390 px');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.keyboard.press('f');
+  await listed.getByText('meant to be so', { exact: true }).waitFor();
+  const { plan: kept } = await ask(server, 'getPainting', { params: { paintingId: id } });
+  expect(kept?.departures.map(({ change }) => change.kind)).toEqual(['left-out']);
 });
 
 test('a line across an edge measures it in plan and painting, by mouse and by keys; one that is too short is told so', async () => {

@@ -101,13 +101,15 @@ function sheetOf(scene: EdgeScene, side: 'planned' | 'painted', { pxPerMm, strok
 /** Widths from well inside hard to beyond soft. */
 const WIDTHS = [0.5, 0.8, 1, 1.5, 1.9, 2.4, 3, 4.2, 5, 6.5, 8, 10] as const;
 
+const WIDEST = 17; // lost
+
 /** Twelve discs with twenty-four borders: every width planned, painted alike or one to four times as wide or narrow. */
 export function edgeScene(seed: number, [widthMm, heightMm]: readonly [number, number]): EdgeScene {
   const random = chance(seed * 71 + 3);
   const border = (k: number): Border => {
     const planned = WIDTHS[(k * 5 + seed) % WIDTHS.length];
     const factor = [1, 0.5, 2, 1, 3, 0.35][Math.floor(random() * 6)];
-    return { planned, painted: Math.min(11, Math.max(0.45, planned * factor)) };
+    return { planned, painted: Math.min(WIDEST, Math.max(0.45, planned * factor)) };
   };
   const cell = [widthMm / CELLS[0], heightMm / CELLS[1]] as const;
   const discs = Array.from({ length: CELLS[0] * CELLS[1] }, (_, k): Disc => {
@@ -151,18 +153,47 @@ const linesOf = ({ discs }: EdgeScene, turn: number) =>
     }),
   );
 
-/** Photographs a scene and reads every border of it. */
+const OFF_MM = 6;
+const EVERY_THIRD = 3;
+
+/** The scene with every third disc drawn 6 mm off, each another way. */
+const drawnOff = (scene: EdgeScene): EdgeScene => ({
+  ...scene,
+  discs: scene.discs.map((disc, k) => {
+    if (k % EVERY_THIRD !== 0) return disc;
+    const [c, s] = [Math.cos(2.4 * k), Math.sin(2.4 * k)];
+    return { ...disc, at: [disc.at[0] + OFF_MM * c, disc.at[1] + OFF_MM * s] };
+  }),
+});
+
+/** How wide each border of what is drawn 6 mm off was read, beside the same where it is planned, mm; null = lost. */
+export async function readDrawnOff(
+  scene: EdgeScene,
+  setup: Setup,
+  hand: Omit<Hand, 'pxPerMm'>,
+): Promise<(readonly [off: number | null, inPlace: number | null])[]> {
+  const off = await readScene(scene, setup, hand, drawnOff(scene));
+  const inPlace = await readScene(scene, setup, hand);
+  return off.flatMap(({ painted, border }, k) =>
+    (k >> 1) % EVERY_THIRD === 0 && border.painted > inPlace[k].blurMm
+      ? [[painted.widthMm, inPlace[k].painted.widthMm] as const]
+      : [],
+  );
+}
+
+/** Photographs a scene and reads every border of it. @param asPainted where it is drawn otherwise */
 export async function readScene(
   scene: EdgeScene,
   setup: Setup,
   { strokes, wander, seed }: Omit<Hand, 'pxPerMm'>,
+  asPainted: EdgeScene = scene,
 ): Promise<EdgeResult[]> {
   const pxPerMm = Math.min(5, 2400 / scene.widthMm);
   const planned = sheetOf(scene, 'planned', { pxPerMm, strokes: 0, wander: 0, seed });
   const reference = join(scenes, `${scene.name}.png`);
   const raw = { width: planned.width, height: planned.height, channels: 3 } as const;
   await sharp(bytesOf(planned), { raw }).png({ compressionLevel: 2 }).toFile(reference);
-  const painted = sheetOf(scene, 'painted', { pxPerMm, strokes, wander, seed });
+  const painted = sheetOf(asPainted, 'painted', { pxPerMm, strokes, wander, seed });
   const motif: Motif = { ...scene, reference, subject: { picture: planned, objects: new Uint8Array(0) } };
   const shot = await shoot(painted, motif, setup);
   const lines = linesOf(scene, 0.3);

@@ -1,5 +1,5 @@
 import { TOLERANCE_MM } from '../plan';
-import { connectedRegions } from '../raster';
+import { connectedRegions, opened } from '../raster';
 import type { DifferenceMap, MassReading } from '../read';
 import type { PaintKind } from './finding';
 import type { Evidence } from './kind';
@@ -122,42 +122,10 @@ function wholeMasses(row: PaintKindRecord, ground: MapGround): Candidate[] {
     const k = ids.indexOf(mass.id);
     if (!holdsThroughout(data, amount, { trust: map.trust, massOfCell, k })) return [];
     const cells = labelled(massOfCell, k);
-    if (countOf(opened(cells, map, thinCells(ground))) === 0) return [];
+    if (countOf(opened(cells, map.width, thinCells(ground))) === 0) return [];
     const meant = colourOf(mass);
     return [{ kind: row.name, amount, cells, count: countOf(cells), massId: mass.id, meant }];
   });
-}
-
-function spreadRow(
-  out: Uint8Array,
-  from: Uint8Array,
-  { first, width, wanted }: { first: number; width: number; wanted: 0 | 1 },
-): void {
-  const last = first + width - 1;
-  for (let i = first; i <= last; i++) {
-    if (from[i] === wanted) continue;
-    const left = i > first ? from[i - 1] : 0;
-    const right = i < last ? from[i + 1] : 0;
-    const above = first > 0 ? from[i - width] : 0;
-    const below = last + 1 < from.length ? from[i + width] : 0;
-    if (left === wanted || right === wanted || above === wanted || below === wanted) out[i] = wanted;
-  }
-}
-
-/** Every cell with a neighbour of the wanted kind becomes it; outside the canvas is 0. */
-function spread(from: Uint8Array, wanted: 0 | 1, { width }: { width: number }): Uint8Array {
-  const out = from.slice();
-  for (let first = 0; first < from.length; first += width) spreadRow(out, from, { first, width, wanted });
-  return out;
-}
-
-/** Cells left after what is thinner than a passage is rubbed out (erosion, then dilation). */
-function opened(cells: Uint8Array, map: { width: number }, thin: number): Uint8Array {
-  let out = cells;
-  for (let step = 0; step < thin; step++) out = spread(out, 0, map);
-  for (let step = 0; step < thin; step++) out = spread(out, 1, map);
-  for (let i = 0; i < out.length; i++) out[i] &= cells[i];
-  return out;
 }
 
 const MINOR = 0.3; // share of a patch below which a mass has to speak for itself
@@ -194,7 +162,7 @@ function patches(row: PaintKindRecord, ground: MapGround, taken: Uint8Array): Ca
   return [1, -1].flatMap((sign) => {
     const off = beyond(data, limit, { trust: map.trust, taken, sign });
     if (!off) return [];
-    const regions = regionsOf(opened(off, map, thinCells(ground)), map.width);
+    const regions = regionsOf(opened(off, map.width, thinCells(ground)), map.width);
     return regions.sizes.flatMap((count, k): Candidate[] => {
       if (count < LEAST_SHARE * data.length) return [];
       const cells = withoutBleeding(labelled(regions.of, k), data, ground.massOfCell);

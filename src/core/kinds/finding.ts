@@ -81,7 +81,9 @@ export interface MissingFinding extends Found {
   readonly kind: 'missing';
   readonly missing: {
     readonly of: 'element' | 'line';
-    /** of a line, mm; null = it is no line */
+    /** how many lie beside one another and are told together */
+    readonly count: number;
+    /** of lines, all of them, mm; null = it is no line */
     readonly lengthMm: number | null;
     /** steps by which it stands out in the plan, colour counted in */
     readonly planned: number;

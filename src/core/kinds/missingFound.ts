@@ -10,7 +10,10 @@ export const LEAST_GONE = 0.7;
 
 const PLAIN = 2; // steps from which a thing stands out as much as any
 
-function findingFrom({ of, place, lengthMm, planned, there, doubt }: Missing, evidence: Evidence): MissingFinding[] {
+function findingFrom(
+  { of, count, place, lengthMm, planned, there, doubt }: Missing,
+  evidence: Evidence,
+): MissingFinding[] {
   const { reading, uncertainty, massOf, ids } = evidence;
   const { aligned } = reading;
   const box = boxOf(place);
@@ -24,7 +27,7 @@ function findingFrom({ of, place, lengthMm, planned, there, doubt }: Missing, ev
       ...{ target: seen.target, painted: seen.painted, difference: seen.difference, uncertainty: seen.uncertainty },
       weight: 2 * Math.min(1, planned / PLAIN) * Math.sqrt(share),
       amount: there - 1,
-      missing: { of, lengthMm, planned, doubt },
+      missing: { of, count, lengthMm, planned, doubt },
     },
   ];
 }

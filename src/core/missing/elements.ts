@@ -1,4 +1,4 @@
-import { connectedRegions, median } from '../raster';
+import { connectedRegions, median, opened } from '../raster';
 import type { Cells } from './cells';
 import { standingOf, type Standing } from './standing';
 
@@ -24,22 +24,6 @@ function apart({ planned, painted, read }: Cells): Float32Array {
   return out.map(Math.sqrt);
 }
 
-/** Marked cells without what is thinner than two of them (erosion, then dilation). */
-function withoutSlivers(marked: Uint8Array, width: number): Uint8Array {
-  const spread = (from: Uint8Array, to: 0 | 1) =>
-    from.map((v, k) => {
-      const x = k % width;
-      const beside = [
-        x > 0 ? from[k - 1] : 0,
-        x < width - 1 ? from[k + 1] : 0,
-        from[k - width] ?? 0,
-        from[k + width] ?? 0,
-      ];
-      return beside.includes(to) ? to : v;
-    });
-  return spread(spread(marked, 0), 1).map((v, k) => v & marked[k]);
-}
-
 /** Everything as large as an element that the plan sets off and the painting shows nothing of. */
 export function elementsMissing(cells: Cells): Element[] {
   const { width, read } = cells;
@@ -47,9 +31,10 @@ export function elementsMissing(cells: Cells): Element[] {
   const taken = new Uint8Array(read.length);
   const out: Element[] = [];
   for (const least of APART) {
-    const marked = withoutSlivers(
+    const marked = opened(
       Uint8Array.from(differs, (v, k) => (v >= least && !taken[k] ? 1 : 0)),
       width,
+      1,
     );
     const regions = connectedRegions(
       Int8Array.from(marked, (v) => v - 1),

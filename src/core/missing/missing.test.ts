@@ -85,6 +85,14 @@ describe('a line', () => {
     expect(boxOf(rest.place)?.[0]).toBeGreaterThan(315);
   });
 
+  test('beside others that are missing is told with them', () => {
+    const three: ValueAt = (x, y) => Math.min(...[0, 11, 22].map((down) => twig(3)(x, y - down)));
+    const [lines, ...more] = missing(behind, three);
+    expect(more).toEqual([]);
+    expect(lines.count).toBe(3);
+    expect(lines.lengthMm).toBeGreaterThan(190);
+  });
+
   test('that is short is a detail; the border of a thing is no line', () => {
     expect(missing(behind, twig(3, 0, 303))).toEqual([]);
     expect(missing(behind, (x, y) => (y < 90 ? 8 : behind(x, y))).map(({ of }) => of)).not.toContain('line');

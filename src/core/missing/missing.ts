@@ -8,8 +8,10 @@ import { standingOf, type Standing } from './standing';
 /** Something that the plan has and the painting has not. */
 export interface Missing extends Standing {
   readonly of: 'element' | 'line';
+  /** how many lie beside one another and are told together */
+  readonly count: number;
   readonly place: Place;
-  /** of a line, mm; null = it is no line */
+  /** of lines, all of them, mm; null = it is no line */
   readonly lengthMm: number | null;
 }
 
@@ -71,22 +73,51 @@ const standingAlong = (places: readonly LinePlace[]): Standing => ({
   doubt: DOUBT,
 });
 
-function linesMissing({ lines }: Sought, grid: Grid): Missing[] {
+/** A stretch of a thin shape that is missing. */
+interface Stretch {
+  readonly places: readonly LinePlace[];
+  readonly lengthMm: number;
+}
+
+function stretchesMissing({ lines }: Sought, grid: Grid): Stretch[] {
   const leastMm = LEAST_LINE * Math.max(grid.width, grid.height) * grid.mmPerPixel;
   return lines.flatMap(({ places }) => {
     const gone = places.filter(({ planned, painted }) => painted <= GONE.at * planned);
-    return stretchesOf(gone).flatMap((stretch): Missing[] => {
+    return stretchesOf(gone).flatMap((stretch): Stretch[] => {
       const lengthMm = spanOf(stretch);
-      const standing = standingAlong(stretch);
-      if (lengthMm < leastMm || standing.there > GONE.there) return [];
-      const place = placeAlong(
-        stretch.map(({ at }) => at),
-        STRIP_MM,
-        grid,
-      );
-      return [{ of: 'line', place, lengthMm, ...standing }];
+      return lengthMm < leastMm || standingAlong(stretch).there > GONE.there ? [] : [{ places: stretch, lengthMm }];
     });
   });
+}
+
+const TOGETHER_MM = 14; // lines no further apart are told together: ribs, twigs, panes
+
+const beside = (one: Stretch, two: Stretch): boolean =>
+  one.places.some(({ at }) => two.places.some((other) => apart(at, other.at) <= TOGETHER_MM));
+
+/** Lines that are missing beside one another, as one. */
+function linesMissing(sought: Sought, grid: Grid): Missing[] {
+  const left = new Set(stretchesMissing(sought, grid));
+  const out: Missing[] = [];
+  for (const first of left) {
+    left.delete(first);
+    const group = [first];
+    for (const one of group)
+      for (const two of left)
+        if (beside(one, two)) {
+          left.delete(two);
+          group.push(two);
+        }
+    const places = group.flatMap((one) => one.places);
+    const place = placeAlong(
+      places.map(({ at }) => at),
+      STRIP_MM,
+      grid,
+    );
+    const lengthMm = group.reduce((sum, one) => sum + one.lengthMm, 0);
+    out.push({ of: 'line', count: group.length, place, lengthMm, ...standingAlong(places) });
+  }
+  return out;
 }
 
 const INSIDE = 0.5; // of a line, from which it is part of a thing that is missing
@@ -104,7 +135,7 @@ export function missingIn(aligned: Aligned): Missing[] {
   });
   return [
     ...elements.map(({ cells: own, planned, there, doubt }): Missing => ({
-      ...{ of: 'element', place: placeOfPixels(own, cells), lengthMm: null },
+      ...{ of: 'element', count: 1, place: placeOfPixels(own, cells), lengthMm: null },
       ...{ planned, there, doubt },
     })),
     ...lines,

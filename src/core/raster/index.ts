@@ -45,6 +45,7 @@ export {
   type Outline,
   type Place,
 } from './place';
+export { opened } from './opening';
 export { placeAlong } from './strip';
 export { ringsAround } from './rings';
 export { closeLightOf, makeLightRun, type CloseLight, type LightRun } from './closeLight';

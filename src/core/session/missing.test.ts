@@ -24,7 +24,7 @@ test('a pot that was left out is told once, and checked when it is painted', asy
   if (one?.kind !== 'missing') throw new Error('nothing is missing');
   one.region.box.forEach((mm, k) => expect(Math.abs(mm - POT[k])).toBeLessThan(8));
   expect(sentenceFor(one, 'table')).toMatch(
-    /^Paint what is missing at the table: the plan sets it off by \d\.\d steps, the painting shows nothing of it\.$/,
+    /^Paint what is missing at the table: the plan sets it off by \d\.\d steps, the painting shows next to nothing of it\.$/,
   );
   const correction = {
     ...{ kind: 'missing' as const, place: one.place, towards: null, last: null },

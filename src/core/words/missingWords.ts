@@ -4,13 +4,19 @@ import { percent } from './listed';
 /** What is missing, as it is told. */
 interface MissingSaid {
   readonly of: 'element' | 'line';
+  readonly count: number;
   readonly lengthMm: number | null;
   /** steps it stands out by in the plan */
   readonly planned: number;
 }
 
-const lengthInWords = ({ lengthMm }: MissingSaid): string =>
-  lengthMm === null ? '' : `${Math.round(lengthMm)} mm of it`;
+/** What is missing: a line, or several. */
+const linesInWords = ({ count }: MissingSaid): string =>
+  count > 1 ? `the ${count} lines that are missing` : 'the line that is missing';
+const lengthInWords = ({ count, lengthMm }: MissingSaid): string =>
+  lengthMm === null ? '' : `${Math.round(lengthMm)} mm of ${count > 1 ? 'them' : 'it'}`;
+
+const them = ({ count }: MissingSaid): string => (count > 1 ? 'them' : 'it');
 
 const setOffInWords = (planned: number, per: number): string => {
   const steps = figure(planned * per, 1);
@@ -19,16 +25,17 @@ const setOffInWords = (planned: number, per: number): string => {
 
 /** What it asks for, without its place. */
 export const missingInWords = (missing: MissingSaid): string =>
-  missing.of === 'line' ? `paint the line that is missing, ${lengthInWords(missing)}` : 'paint what is missing';
+  missing.of === 'line' ? `paint ${linesInWords(missing)}, ${lengthInWords(missing)}` : 'paint what is missing';
 
 /** The same as a request. @param place as in a sentence; @param per how many of the painter's steps make one of ten */
 export function missingRequestInWords(missing: MissingSaid, place: string, per = 1): string {
   const where = `at ${place.replace(/,$/, '')}`;
   const what =
     missing.of === 'line'
-      ? `paint the line that is missing ${where}, ${lengthInWords(missing)}`
+      ? `paint ${linesInWords(missing)} ${where}, ${lengthInWords(missing)}`
       : `paint what is missing ${where}`;
-  return `${what}: the plan sets it off by ${setOffInWords(missing.planned, per)}, the painting shows nothing of it`;
+  const it = them(missing);
+  return `${what}: the plan sets ${it} off by ${setOffInWords(missing.planned, per)}, the painting shows next to nothing of ${it}`;
 }
 
 /** What it is decided by. @param missing with the half-width of its doubt, and the share of it that is there */
@@ -37,10 +44,10 @@ export const missingEvidenceInWords = (
   per = 1,
 ): string =>
   [
-    `The plan sets it off by ${setOffInWords(missing.planned, per)} from what lies round it, value and colour together.`,
+    `The plan sets ${them(missing)} off by ${setOffInWords(missing.planned, per)} from what lies round ${them(missing)}, value and colour together.`,
     `${percent(Math.max(0, missing.there))} of that is painted, give or take ${percent(missing.doubt)}.`,
     ...(missing.of === 'element' ? [areaInWords(missing.share)] : []),
-    'Did you leave it out on purpose? Then it is meant to be so, and the plan follows.',
+    `Did you leave ${them(missing)} out on purpose? Then it is meant to be so, and the plan follows.`,
   ].join(' ');
 
 /** How it was measured and how sure that is. */

@@ -17,6 +17,7 @@ interface Props {
   readonly leaders: boolean;
 }
 
+const [MARKED, FIGURED] = [46, 78]; // px a numeral and its mark take, and with an amount in figures
 const MARGIN = 26; // px above the picture where numerals stand
 
 function fieldOf(finding: FindingOfReading, per: number): string {
@@ -92,7 +93,7 @@ function Numerals({ findings, chosen, canvas, toPx, size }: Omit<Props, 'leaders
   });
   const numerals = spread(
     shown.map(({ finding, at }) => ({ index: finding.index, x: at[0] })),
-    { width: size.width, least: 46 },
+    { width: size.width, least: shown.some(({ finding }) => amountFigure(finding)) ? FIGURED : MARKED },
   );
   return shown.map(({ finding, at }) => {
     const x = numerals.get(finding.index) ?? at[0];

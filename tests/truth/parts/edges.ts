@@ -1,6 +1,6 @@
 import type { Setup } from '../../../src/demo/studio/camera';
 import { LINEAR } from '../easel';
-import { edgeScene, readScene, type EdgeResult } from '../edges';
+import { edgeScene, readDrawnOff, readScene, type EdgeResult } from '../edges';
 import { phoneSetup } from '../phone';
 import { say } from '../say';
 import { medianOf, quantileOf } from '../statistics';
@@ -71,6 +71,14 @@ function rowsOf(half: Half, all: readonly EdgeResult[]): Row[] {
       atLeast: true,
       unit: 'share',
     },
+    ...['hard', 'firm', 'soft', 'lost'].map((is) => {
+      const own = clear.filter(({ border }) => classOf(border.painted) === is);
+      return {
+        name: name(`the same, ${own.length} of them ${is}`),
+        reached: own.filter(({ painted }) => painted.class === is).length / Math.max(1, own.length),
+        ...{ target: null, unit: 'share' },
+      };
+    }),
     {
       name: name('inside the stated uncertainty'),
       reached: inside.length / seen.length,
@@ -79,6 +87,20 @@ function rowsOf(half: Half, all: readonly EdgeResult[]): Row[] {
       unit: 'share',
     },
   ];
+}
+
+/** Edges of what is drawn 6 mm off beside the same in their place. @param count pictures */
+async function drawnOffRow(half: Half, count: number): Promise<Row> {
+  const off: number[] = [];
+  for (let seed = 1; seed <= count; seed++) {
+    const scene = edgeScene(seed, CANVASES[seed % CANVASES.length]);
+    const pairs = await readDrawnOff(scene, setupOf(half, seed, scene), { ...HANDS[half], seed });
+    off.push(...pairs.map(([there, inPlace]) => (inPlace === null ? 1 : factor(there, inPlace))));
+  }
+  return {
+    name: `edges, ${half}, ${off.length} drawn 6 mm off: width to the same in its place, median`,
+    ...{ reached: medianOf(off), target: 1.1, unit: 'times' },
+  };
 }
 
 /** Edges of known width, planned and painted, read across drawn lines. @param count pictures of either half */
@@ -94,7 +116,7 @@ export async function edges(count: number): Promise<Row[]> {
       say(`  ${half}, ${widthMm} mm: ${read.length} edges, furthest ${Math.max(...off).toFixed(2)} times`);
       all.push(...read);
     }
-    rows.push(...rowsOf(half, all));
+    rows.push(...rowsOf(half, all), await drawnOffRow(half, Math.ceil(count / 2)));
   }
   return rows;
 }
