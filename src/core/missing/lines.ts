@@ -1,4 +1,4 @@
-import { gaussianBlur, sampleAt, type Plane, type Point } from '../raster';
+import { gaussianBlur, sampleAt, shrinkPlane, type Plane, type Point } from '../raster';
 import { UNITS_PER_STEP } from './cells';
 import type { Aligned } from '../read';
 
@@ -153,19 +153,25 @@ function widthOf(plane: Plane, ridge: Ridge, stands: number, mmPerPixel: number)
 
 const EVERY_MM = 1;
 
-/** Thin shapes on one plane of the plan. */
-function linesOn(plan: Plane, own: Plane, { mask, mmPerPixel }: Aligned, leastMm: number): ThinLine[] {
-  const { width } = plan;
+/** One plane of plan and painting over each other. */
+interface Pair {
+  readonly plan: Plane;
+  readonly own: Plane;
+  readonly mmPerPixel: number;
+}
+
+/** Thin shapes on one plane of the plan. @param unread whether a place (mm) cannot be read */
+function linesOn({ plan, own, mmPerPixel }: Pair, unread: (at: Point) => boolean, leastMm: number): ThinLine[] {
   const step = Math.max(1, Math.round(EVERY_MM / mmPerPixel));
-  return connected(ridgesOf(plan, mmPerPixel), width, REACH).flatMap((group): ThinLine[] => {
-    const lengthMm = lengthOf(group, mmPerPixel);
-    if (lengthMm < leastMm) return [];
+  return connected(ridgesOf(plan, mmPerPixel), plan.width, REACH).flatMap((group): ThinLine[] => {
+    if (lengthOf(group, mmPerPixel) < leastMm) return [];
     const places = group.flatMap((ridge, k): LinePlace[] => {
-      if (k % step !== 0 || mask[ridge.y * width + ridge.x]) return [];
+      const at: Point = [(ridge.x + 0.5) * mmPerPixel, (ridge.y + 0.5) * mmPerPixel];
+      if (k % step !== 0 || unread(at)) return [];
       const planned = standsOut(plan, ridge, 0, mmPerPixel);
       if (planned < LEAST_STEPS || widthOf(plan, ridge, planned, mmPerPixel) < LEAST_WIDE_MM) return [];
       const painted = Math.max(...ASIDE_MM.map((mm) => standsOut(own, ridge, mm / mmPerPixel, mmPerPixel)));
-      return [{ at: [(ridge.x + 0.5) * mmPerPixel, (ridge.y + 0.5) * mmPerPixel], planned, painted }];
+      return [{ at, planned, painted }];
     });
     return places.length > 0 ? [{ places }] : [];
   });
@@ -178,21 +184,31 @@ const runsAlong = ({ places }: ThinLine, other: ThinLine): boolean =>
   places.filter(({ at: [x, y] }) => other.places.some(({ at: [u, v] }) => Math.hypot(x - u, y - v) <= SAME_MM)).length >
   places.length / 2;
 
+const COLOUR_MM = 1; // a photograph's colour is no finer
+
 /**
  * Thin shapes of the plan, some 1 to 4 mm wide, from so many mm on, and how they stand out in the painting along the
  * drift: in value, and those that value does not show in a* and b*.
  */
 export function thinLines(aligned: Aligned, leastMm: number): ThinLine[] {
-  const { width, height, planned, painted } = aligned;
-  const inSteps = (data: Float32Array): Plane => ({ width, height, data: data.map((v) => v / UNITS_PER_STEP) });
-  const value = linesOn(
-    { width, height, data: planned.value },
-    { width, height, data: painted.value },
-    aligned,
-    leastMm,
-  );
-  const colour = (['a', 'b'] as const).flatMap((of) =>
-    linesOn(inSteps(planned[of]), inSteps(painted[of]), aligned, leastMm),
-  );
-  return colour.reduce<ThinLine[]>((all, one) => (all.some((two) => runsAlong(one, two)) ? all : [...all, one]), value);
+  const { width, height, mmPerPixel, planned, painted, mask } = aligned;
+  const size = { width, height };
+  const unread = ([x, y]: Point): boolean =>
+    mask[Math.floor(y / mmPerPixel) * width + Math.floor(x / mmPerPixel)] === 1;
+  const coarser = Math.max(1, Math.round(COLOUR_MM / mmPerPixel));
+  const inSteps = (data: Float32Array): Plane => {
+    const small = shrinkPlane({ ...size, data }, coarser);
+    return { ...small, data: small.data.map((v) => v / UNITS_PER_STEP) };
+  };
+  const value = { plan: { ...size, data: planned.value }, own: { ...size, data: painted.value }, mmPerPixel };
+  const colours = (['a', 'b'] as const).map((of) => ({
+    ...{ plan: inSteps(planned[of]), own: inSteps(painted[of]) },
+    mmPerPixel: coarser * mmPerPixel,
+  }));
+  return colours
+    .flatMap((pair) => linesOn(pair, unread, leastMm))
+    .reduce<ThinLine[]>(
+      (all, one) => (all.some((two) => runsAlong(one, two)) ? all : [...all, one]),
+      linesOn(value, unread, leastMm),
+    );
 }

@@ -79,6 +79,17 @@ describe('a line', () => {
     expect(missing(twig(3, 4), twig(3))).toEqual([]);
   });
 
+  test('of another colour and the same value is missing, too', () => {
+    const scene = sceneOf({ ...SIZE, planned: behind, painted: behind });
+    const on = twig(4);
+    scene.planned.b.forEach((_, i) => {
+      const [x, y] = [(i % 400) + 0.5, Math.floor(i / 400) + 0.5];
+      scene.planned.b[i] = 10 * (behind(x, y) - on(x, y));
+    });
+    expect(missingIn(scene).map(({ of, count }) => `${count} ${of}`)).toEqual(['1 line']);
+    expect(missingIn({ ...scene, painted: scene.planned })).toEqual([]);
+  });
+
   test('of which half is painted lacks the other half', () => {
     const [rest] = missing(twig(3, 0, 325), twig(3));
     expect(rest.lengthMm).toBeLessThan(45);
