@@ -159,6 +159,13 @@ export const ReadingDetail = z.object({
   ofEarlierMethod: z.boolean(),
   /** null in readings made before it was kept, and without a plan */
   account: Account.nullable(),
+  /** how the session before shared its edges among the classes, 0..1; null where it was not read so */
+  edgesBefore: z
+    .object({
+      session: z.number().int(),
+      painted: z.object({ lost: z.number(), soft: z.number(), firm: z.number(), hard: z.number() }),
+    })
+    .nullable(),
   /** masses whose neighbour changed by a step or more since the last session: to be looked at again */
   recheck: z.array(z.object({ id: z.number(), neighbour: z.number(), steps: z.number() })),
   masses: z.array(MassOfReading),

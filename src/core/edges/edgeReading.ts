@@ -24,6 +24,11 @@ export interface EdgePlace {
   readonly painted: SeenEdge;
 }
 
+/** Whether a place is lighter on the side that is planned darker. */
+export const isReversed = ({ planned, painted }: EdgePlace): boolean =>
+  Math.min(Math.abs(planned.contrast), Math.abs(painted.contrast)) >= LOST_UNDER &&
+  planned.contrast * painted.contrast < 0;
+
 /** An edge from junction to junction, its places {@link EVERY_MM} apart; null = the painting cannot be read there. */
 export interface EdgeLine {
   /** ids of the masses on either side */
@@ -105,6 +110,12 @@ function sampled({ crossings }: Chain, { plan, photo, shift }: EdgesAsk): Sample
   };
 }
 
+const LEAST_REVERSED = 0.4; // of its planned contrast, that an edge must rise by the other way to be it
+
+const isFaint = ({ widthMm, contrast }: SeenEdge): boolean => widthMm === null || Math.abs(contrast) < LOST_UNDER;
+const isPlain = (edge: SeenEdge, meant: SeenEdge): boolean =>
+  !isFaint(edge) && Math.abs(edge.contrast) >= LEAST_REVERSED * Math.abs(meant.contrast);
+
 function placeOn({ crossings, there, ...runs }: Sampled, middle: number, ask: EdgesAsk): EdgePlace | null {
   const { plan, photo, readable } = ask;
   const [here, painted] = [crossings[middle], there[middle]];
@@ -118,7 +129,11 @@ function placeOn({ crossings, there, ...runs }: Sampled, middle: number, ask: Ed
   const widthMm = meant.widthMm ?? 0;
   const limits = { most: PAINT_REACH_MM, least: LOST_UNDER };
   const how = { sign, widthMm, reach: reachBeside(meanOf(beside), { at: aside, widthMm }, limits) };
-  return { ...here, planned: meant, painted: seenAt(runs.photo.slice(from, to), painted, photo, how).edge };
+  const across = runs.photo.slice(from, to);
+  const same = seenAt(across, painted, photo, how).edge;
+  // Where it is not there as planned it may rise the other way.
+  const other = sign !== 0 && isFaint(same) ? seenAt(across, painted, photo, { ...how, sign: -sign }).edge : same;
+  return { ...here, planned: meant, painted: isPlain(other, meant) ? other : same };
 }
 
 /** Reads every edge between masses, as it is planned and as it is painted. */

@@ -128,6 +128,15 @@ describe('stretches', () => {
   });
 });
 
+test('what is lighter on the side that is planned darker is told as reversed, with both contrasts, and not as lost', () => {
+  const TURNED: Look = [0.9, -1.2];
+  const line = edge(HARD, [...times(6, HARD), ...times(8, TURNED), ...times(2, HARD)]);
+  const { reversed, runs } = tellEdges([line, edge(HARD, times(3, TURNED))], NEAR);
+  expect(reversed).toEqual([{ between: [1, 2], lengthMm: 8 * EVERY_MM, planned: 2, painted: 1.2 }]);
+  expect(runs).toEqual([]);
+  expect(tellEdges([edge(HARD, times(8, [0.9, -0.2]))], NEAR).reversed).toEqual([]);
+});
+
 test('shares are of what can be read, and a wish counts as planned', () => {
   const line = edge(HARD, [...times(3, HARD), ...times(3, SOFT), null, null]);
   expect(tellEdges([line], NEAR).shares).toEqual({

@@ -1,7 +1,7 @@
 import { median, type Point } from '../raster';
 import { EDGE_NAMES, edgeClass, type EdgeClass } from './edgeClass';
 import { changeAt, type EdgeChange } from './edgeChange';
-import { EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
+import { EVERY_MM, isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
 
 /** How edges are judged. */
 export interface Judging {
@@ -42,6 +42,8 @@ export interface EdgesTold {
   readonly runs: readonly EdgeRun[];
   /** the same with shorter ones, those that run into one another and should change the same way together */
   readonly groups: readonly (readonly EdgeRun[])[];
+  /** the longest first */
+  readonly reversed: readonly ReversedRun[];
   /** null = no edge can be read */
   readonly shares: { readonly planned: Shares; readonly painted: Shares } | null;
 }
@@ -98,21 +100,43 @@ function runOf(line: WishedLine, from: number, to: number, how: { change: EdgeCh
   };
 }
 
-/** Stretches of one line along which the same should change. */
-function runsOn(line: WishedLine, viewingM: number): EdgeRun[] {
-  const changes = line.places.map((place) => place && changeAt(place, viewingM, line.wish));
-  const out: EdgeRun[] = [];
-  for (let from = 0; from < changes.length; from++) {
-    const change = changes[from];
-    if (!change) continue;
+/** Stretches of places that say the same, from the first to the last, a place between that says nothing else or not. */
+function stretchesOf<T>(says: readonly (T | null)[]): { readonly is: T; readonly from: number; readonly to: number }[] {
+  const out: { is: T; from: number; to: number }[] = [];
+  for (let from = 0; from < says.length; from++) {
+    const is = says[from];
+    if (is === null) continue;
     let to = from;
-    for (let k = from + 1; k < changes.length && k - to <= MOST_GAP + 1; k++) if (changes[k] === change) to = k;
-    const found = changes.slice(from, to + 1).filter((one) => one === change).length;
-    if (found >= LEAST_PIECE) out.push(runOf(line, from, to, { change, viewingM }));
+    for (let k = from + 1; k < says.length && k - to <= MOST_GAP + 1; k++) if (says[k] === is) to = k;
+    if (says.slice(from, to + 1).filter((one) => one === is).length >= LEAST_PIECE) out.push({ is, from, to });
     from = to;
   }
   return out;
 }
+
+/** Stretches of one line along which the same should change. */
+const runsOn = (line: WishedLine, viewingM: number): EdgeRun[] =>
+  stretchesOf(line.places.map((place) => place && changeAt(place, viewingM, line.wish))).map(({ is, from, to }) =>
+    runOf(line, from, to, { change: is, viewingM }),
+  );
+
+/** A stretch that is lighter on the side that is planned darker. */
+export interface ReversedRun {
+  readonly between: readonly [number, number];
+  readonly lengthMm: number;
+  /** steps, in the middle of its places, without a sign */
+  readonly planned: number;
+  readonly painted: number;
+}
+
+const reversedOn = ({ between, places }: WishedLine): ReversedRun[] =>
+  stretchesOf(places.map((place) => (place && isReversed(place) ? true : null)))
+    .filter(({ from, to }) => to - from + 1 >= LEAST_RUN)
+    .map(({ from, to }) => {
+      const own = places.slice(from, to + 1).filter((place) => place !== null && isReversed(place));
+      const middle = (side: 'planned' | 'painted') => median(own.map((one) => Math.abs(one?.[side].contrast ?? 0)));
+      return { between, lengthMm: (to - from + 1) * EVERY_MM, planned: middle('planned'), painted: middle('painted') };
+    });
 
 /** What a run weighs: how long it is, how far its class is off, how much it is seen. */
 const weightOf = ({ lengthMm, wanted, shown, planned, painted }: EdgeRun): number =>
@@ -175,7 +199,8 @@ export function tellEdges(lines: readonly EdgeLine[], { viewingM, wishes }: Judg
   const own = lines.map((line): WishedLine => ({ ...line, wish: wished.get(line) ?? null }));
   const pieces = own.flatMap((line) => runsOn(line, viewingM)).sort((a, b) => weightOf(b) - weightOf(a));
   const runs = pieces.filter(({ lengthMm }) => lengthMm >= LEAST_RUN * EVERY_MM);
-  return { viewingM, lines: own, runs, groups: groupsOf(pieces), shares: sharesOf(own, viewingM) };
+  const reversed = own.flatMap(reversedOn).sort((a, b) => b.lengthMm - a.lengthMm);
+  return { viewingM, lines: own, runs, groups: groupsOf(pieces), reversed, shares: sharesOf(own, viewingM) };
 }
 
 /** A piece of an edge of one class, for drawing. */

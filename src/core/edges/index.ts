@@ -19,6 +19,7 @@ export {
   type EdgePiece,
   type EdgeRun,
   type EdgesTold,
+  type ReversedRun,
   type Judging,
   type Shares,
 } from './edgesTold';

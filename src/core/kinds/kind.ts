@@ -15,6 +15,8 @@ export interface Evidence {
   readonly uncertainty: LightDoubt;
   /** what edges come to; absent = they were not read */
   readonly edges?: EdgesTold;
+  /** 1 = departures give it another value or colour than the reference's; absent = nowhere */
+  readonly repainted?: Uint8Array;
   /** how far a contour may wander, mm; absent = medium */
   readonly tolerance?: number;
 }

@@ -60,6 +60,8 @@ export interface Draft {
   readonly ignored: Uint8Array;
   /** 1 = meant to stay bare ground */
   readonly bare: Uint8Array;
+  /** 1 = meant to be of another value or colour than the reference's */
+  readonly repainted: Uint8Array;
   readonly mmPerPixel: number;
 }
 
@@ -255,19 +257,38 @@ function added(draft: Draft, pixels: Int32Array, thing: Picture): Draft {
   return { ...draft, picture: laidOver(picture, over, cover), masses: { ...masses, massOf, ids } };
 }
 
-function ignoring(draft: Draft, pixels: Int32Array): Draft {
-  const ignored = draft.ignored.slice();
-  for (const i of pixels) ignored[i] = 1;
-  return { ...draft, ignored };
+function marked(mask: Uint8Array, pixels: Int32Array): Uint8Array {
+  const out = mask.slice();
+  for (const i of pixels) out[i] = 1;
+  return out;
+}
+
+const ignoring = (draft: Draft, pixels: Int32Array): Draft => ({ ...draft, ignored: marked(draft.ignored, pixels) });
+
+/** The place painted by a function of its light. */
+const painted = (draft: Draft, pixels: Int32Array, how: (light: Light) => Light): Draft => ({
+  ...draft,
+  picture: repainted(draft.picture, coverOf(pixels, draft, FEATHER_MM / draft.mmPerPixel), how),
+  repainted: marked(draft.repainted, pixels),
+});
+
+/** The place left bare; where the ground is not known it is compared with nothing. */
+function asGround(draft: Draft, pixels: Int32Array, ground: Supplies['ground']): Draft {
+  const bare = marked(draft.bare, pixels);
+  if (!ground) return { ...ignoring(draft, pixels), bare };
+  const light = linearFromLab({
+    L: lightnessFromLuminance(luminanceFromValue(ground.value)),
+    a: ground.a,
+    b: ground.b,
+  });
+  return { ...painted(draft, pixels, () => light), bare };
 }
 
 /** The plan after one departure. A place of no pixels, an added thing without its picture, change nothing. */
 function after(draft: Draft, { where, change }: Departure, { ground, added: things }: Supplies): Draft {
   const pixels = pixelsOf(where, draft);
   if (pixels.length === 0) return draft;
-  const { picture, mmPerPixel } = draft;
-  const cover = () => coverOf(pixels, draft, FEATHER_MM / mmPerPixel);
-  const paint = (how: (light: Light) => Light): Draft => ({ ...draft, picture: repainted(picture, cover(), how) });
+  const paint = (how: (light: Light) => Light): Draft => painted(draft, pixels, how);
   switch (change.kind) {
     case 'value':
       return paint((light) => valueShifted(light, change.steps));
@@ -283,17 +304,8 @@ function after(draft: Draft, { where, change }: Departure, { ground, added: thin
       return moved(draft, pixels, change);
     case 'left-out':
       return leftOut(draft, pixels);
-    case 'ground': {
-      const bare = draft.bare.slice();
-      for (const i of pixels) bare[i] = 1;
-      if (!ground) return { ...ignoring(draft, pixels), bare };
-      const light = linearFromLab({
-        L: lightnessFromLuminance(luminanceFromValue(ground.value)),
-        a: ground.a,
-        b: ground.b,
-      });
-      return { ...paint(() => light), bare };
-    }
+    case 'ground':
+      return asGround(draft, pixels, ground);
     case 'added': {
       const thing = things.get(change.referenceId);
       return thing ? added(draft, pixels, thing) : draft;

@@ -57,6 +57,8 @@ export interface PlannedPicture {
   readonly ignored: Uint8Array;
   /** 1 = meant to stay bare ground */
   readonly bare: Uint8Array;
+  /** 1 = departures give it another value or colour than the reference's */
+  readonly repainted: Uint8Array;
   /** 1 = departures make it another colour than the reference in its key */
   readonly departed: Uint8Array;
   /** not 0 = the reference's colour is lost there; made when it is asked for: planning does not need it */
@@ -100,12 +102,13 @@ export function planFrom(base: Raster, tree: MassTree, request: RenderRequest, s
     masses,
     ignored: new Uint8Array(base.r.length),
     bare: new Uint8Array(base.r.length),
+    repainted: new Uint8Array(base.r.length),
     mmPerPixel: canvas.widthMm / base.width,
   };
-  const { picture, masses: last, ignored, bare } = withDepartures(draft, departures, supplies);
+  const { picture, masses: last, ignored, bare, repainted } = withDepartures(draft, departures, supplies);
   const departed = changedBetween(draft.picture, picture);
   const clipped = () => clippedIn(base).map((end, i) => (departed[i] ? 0 : end));
-  const planned = { base, picture, masses: last, ignored, bare, departed, clipped, paint };
+  const planned = { base, picture, masses: last, ignored, bare, repainted, departed, clipped, paint };
   return laid(planned, request.lie ?? [], draft.mmPerPixel);
 }
 
@@ -124,6 +127,7 @@ function laid(plan: PlannedPicture, lie: readonly Pin[], mmPerPixel: number): Pl
     masses: { ...masses, massOf: Int32Array.from(from, (i) => masses.massOf[i]) },
     ignored: moved(plan.ignored),
     bare: moved(plan.bare),
+    repainted: moved(plan.repainted),
     departed: moved(plan.departed),
     clipped: () => moved(plan.clipped()),
   };

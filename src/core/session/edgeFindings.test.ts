@@ -52,6 +52,14 @@ test('where a line is wished soft, what of it is painted hard is told, and what 
   expect(rest.edge.lengthMm).toBeLessThan(hard.edge.lengthMm - 50);
 });
 
+test('a pot painted lighter than what it stands against has its edges, the other way round', async () => {
+  const light: ValueAt = (x, y) => (inBox(POT, x, y) ? 7.4 : planned(x, y));
+  const { against } = await readSession(ask(light, { insist: true }));
+  const all = (against?.edges.reversed ?? []).reduce((sum, { lengthMm }) => sum + lengthMm, 0);
+  expect(all).toBeGreaterThan(200);
+  expect((against?.findings ?? []).filter(({ kind }) => kind === 'edge')).toEqual([]);
+});
+
 test('from further away the same side is as hard as any', async () => {
   const plan = { ...planFor(), judging: { viewingM: 9, wishes: [] } };
   expect(await edgesIn(withSide(9), plan)).toEqual([]);

@@ -82,11 +82,18 @@ function onPassages(findings: readonly Finding[], { plan: { picture, said }, can
  */
 export function findingsAfter(change: UniformChange | null, edges: EdgesTold, judged: Judged): SaidFinding[] {
   const { flat, canvas, reading, plan } = judged;
-  const { masses, picture, paint } = plan.picture;
+  const { masses, picture, paint, repainted } = plan.picture;
   const { drift, clipped } = reading.aligned;
   const { toleranceMm, focal } = plan.said;
   const light = doubtOf(flat);
-  const ground = { massOf: masses.massOf, ids: masses.ids, uncertainty: light, tolerance: toleranceMm, edges };
+  const ground = {
+    massOf: masses.massOf,
+    ids: masses.ids,
+    uncertainty: light,
+    tolerance: toleranceMm,
+    edges,
+    repainted,
+  };
   const again = (by: UniformChange) =>
     readFlat(
       { ...flat, small: withoutChange(flat.small, by) },

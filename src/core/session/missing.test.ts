@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Departure } from '../plan';
 import { KINDS, sentenceFor } from '../kinds';
+import { placeOfBox } from '../raster';
 import { readSession, seePlaces } from './index';
 import { ask, inBox, PLAN, planFor, planned, POT, type ValueAt } from './testScene';
 
@@ -38,6 +39,13 @@ test('a pot that was left out is told once, and checked when it is painted', asy
   expect(await verdictOn(1)).toBe('settled');
   const [seen] = await seePlaces(ask(pot(0)), { places: [one.place], kind: 'missing' });
   expect(seen?.standing?.there).toBeCloseTo(0, 1);
+});
+
+test('a passage that is meant to be lighter and is not has its value off', async () => {
+  const departures = [
+    { id: 'd', where: { place: placeOfBox([300, 30, 80, 80]) }, change: { kind: 'value', steps: 1.5 }, why: '' },
+  ] as (Departure & { id: string; why: string })[];
+  expect((await findingsOf(planned, planFor({ departures }))).map(({ kind }) => kind)).toEqual(['value']);
 });
 
 test('what is meant to be left out is not missing', async () => {

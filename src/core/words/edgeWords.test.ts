@@ -10,6 +10,7 @@ import {
   edgesAlikeInWords,
   edgesInFocusInWords,
   edgesInWords,
+  reversedInWords,
   seenEdgeInWords,
 } from './edgeWords';
 
@@ -21,6 +22,20 @@ const EDGE: Said = {
 };
 const edgeOf = (part: Partial<Said>): Said => ({ ...EDGE, ...part });
 const told = (part: Partial<Said>) => edgeRequestInWords(edgeOf(part), 'the pot against the wall');
+
+test('edges that are too much alike are told beside the session before', () => {
+  const planned = { hard: 0.25, firm: 0.4, soft: 0.25, lost: 0.1 };
+  const painted = { hard: 0.6, firm: 0.2, soft: 0.1, lost: 0.1 };
+  const before = { session: 2, painted: { ...planned, hard: 0.31 } };
+  expect(edgesAlikeInWords({ planned, painted }, before)).toMatch(/The plan has 25.%, session 2 had 31.%\.$/);
+  expect(edgesAlikeInWords({ planned, painted: planned }, before)).toBeNull();
+});
+
+test('an edge that is the wrong way round is told by its sides', () => {
+  expect(reversedInWords(edgeNameInWords('pot', 'wall'), { lengthMm: 45, planned: 1.84, painted: 0.62 })).toBe(
+    'Reversed: the edge of the pot against the wall, along 45 mm, is lighter by 0.6 of a step on the side that is planned darker by 1.8 steps.',
+  );
+});
 
 test('a stretch is told with what to do, where, what it is and what it should be', () => {
   expect(told({})).toBe(

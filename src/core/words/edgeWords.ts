@@ -1,4 +1,13 @@
-import { EVERY_MM, LOST_UNDER, PER_CLASS, type EdgeClass, type EdgeRun, type HardShares, type Shares } from '../edges';
+import {
+  EVERY_MM,
+  LOST_UNDER,
+  PER_CLASS,
+  type EdgeClass,
+  type EdgeRun,
+  type HardShares,
+  type ReversedRun,
+  type Shares,
+} from '../edges';
 import { calledInWords } from './calledWords';
 import { figure } from './figures';
 import { percent } from './listed';
@@ -139,6 +148,14 @@ export function edgesInFocusInWords({ planned, painted }: { planned: HardShares;
   return `Edges are harder away from the focal area than in it: ${percent(painted.outside)} of them are hard there, ${percent(painted.inside)} in it. The plan has ${percent(planned.outside)} and ${percent(planned.inside)}.`;
 }
 
+/** A stretch of edge that is the wrong way round. @param name of the edge, as {@link edgeNameInWords} calls it */
+export const reversedInWords = (
+  name: string,
+  { lengthMm, planned, painted }: Pick<ReversedRun, 'lengthMm' | 'planned' | 'painted'>,
+  per = 1,
+): string =>
+  `Reversed: the edge ${name.includes(AGAINST) ? 'of' : 'at'} ${calledInWords(name).replace(/,$/, '')}, along ${Math.round(lengthMm)} mm, is lighter by ${contrastInWords(painted, per)} on the side that is planned darker by ${contrastInWords(planned, per)}.`;
+
 const ALIKE = { share: 0.45, more: 0.15 };
 const OF_ALL: Record<EdgeClass, string> = {
   hard: 'hard: the picture looks cut out',
@@ -147,12 +164,21 @@ const OF_ALL: Record<EdgeClass, string> = {
   lost: 'lost: the picture looks vague',
 };
 
-/** Whether edges are too much alike; null = they are not. */
-export function edgesAlikeInWords({ planned, painted }: { planned: Shares; painted: Shares }): string | null {
+/** How a session before shared its edges. */
+interface SharesBefore {
+  readonly session: number;
+  readonly painted: Shares;
+}
+
+/** Whether edges are too much alike; null = they are not. @param before null = there was none to compare with */
+export function edgesAlikeInWords(
+  { planned, painted }: { planned: Shares; painted: Shares },
+  before: SharesBefore | null = null,
+): string | null {
   const classes = Object.keys(painted) as EdgeClass[];
   const is = classes.find((one) => painted[one] >= ALIKE.share && painted[one] - planned[one] >= ALIKE.more);
   return is
-    ? `Too much alike: ${percent(painted[is])} of all edges are ${OF_ALL[is]}. The plan has ${percent(planned[is])}.`
+    ? `Too much alike: ${percent(painted[is])} of all edges are ${OF_ALL[is]}. The plan has ${percent(planned[is])}${before ? `, session ${before.session} had ${percent(before.painted[is])}` : ''}.`
     : null;
 }
 
@@ -166,17 +192,21 @@ export function edgesInWords({
   slight,
   shares,
   focus,
+  before = null,
 }: {
   read: boolean;
   slight: number;
   shares: { planned: Shares; painted: Shares } | null;
   focus: { planned: HardShares; painted: HardShares } | null;
+  before?: SharesBefore | null;
 }): string[] {
   if (!read) return ['This reading was made before edges were read. Read the photograph again to see them.'];
   if (!shares) return ['No edge can be read: where the plan has one, the painting is bare, left out or under glare.'];
-  return [edgesAlikeInWords(shares), focus && edgesInFocusInWords(focus), slight > 0 && slightInWords(slight)].filter(
-    (sentence) => typeof sentence === 'string',
-  );
+  return [
+    edgesAlikeInWords(shares, before),
+    focus && edgesInFocusInWords(focus),
+    slight > 0 && slightInWords(slight),
+  ].filter((sentence) => typeof sentence === 'string');
 }
 
 const slightInWords = (slight: number): string =>

@@ -9,6 +9,7 @@ import { placeHolds } from '../../core/raster';
 import { halfWidthsOf } from '../../core/read';
 import { InputError } from '../images/inputError';
 import { stageOf } from '../painting/describe';
+import { edgesBefore } from './edgesBefore';
 import { findingsOf, massesOf } from './findingRows';
 import { asked } from './gathering';
 import { accountInHalfWidths, findingInHalfWidths } from './halfWidths';
@@ -116,6 +117,7 @@ export async function describeReading(studio: Studio, photoId: string): Promise<
     change: changeOf(told.change, per),
     ofEarlierMethod: told.ofEarlierMethod,
     account: told.account && accountInHalfWidths(told.account),
+    edgesBefore: await edgesBefore(studio, photo, setUpOf(painting).viewingM),
     recheck: await recheckOf(studio, { account: told.account, masses, photo }),
     blurMm: told.blurMm,
     quality: told.quality.map((line) =>

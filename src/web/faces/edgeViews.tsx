@@ -2,8 +2,10 @@ import { EDGE_NAMES, edgesInFocus, type EdgeClass, type Shares } from '../../cor
 import { placeHolds } from '../../core/raster';
 import {
   EDGE_TEXT,
+  edgeNameInWords,
   edgesInWords,
   edgesReadInWords,
+  reversedInWords,
   shareInWords,
   sharesOfEdgesInWords,
   tooBareInWords,
@@ -11,16 +13,24 @@ import {
 import { Mark } from '../marks/mark';
 import type { TableProps } from './readingTables';
 import { faceOf } from './faces';
-import type { WordsProps } from './subjectSlip';
+import { useScale } from '../settings';
+import { namesOf, type WordsProps } from './subjectSlip';
 
 const CLASSES: readonly EdgeClass[] = [...EDGE_NAMES].reverse();
 const LEAST_MARKED = 0.05; // of all edges, from which a piece of the bar has room for its mark
 
 /** What holds of the edges over the whole picture. */
-export function EdgeWords({ reading: { blurMm, coverage, findings }, edges, focal }: WordsProps) {
+export function EdgeWords({ reading, edges, focal, marks }: WordsProps) {
+  const { blurMm, coverage, findings, masses, edgesBefore } = reading;
+  const { per } = useScale();
   const bare = tooBareInWords(coverage?.covered ?? null);
   if (bare) return <p className="serif mb-2">{bare}</p>;
   const { runs, shares, lines, viewingM } = edges;
+  const { mass } = namesOf(masses, marks);
+  const reversed = edges.reversed.map((run) => {
+    const [one, two] = run.between.map(mass);
+    return reversedInWords(edgeNameInWords(one ?? '', two ?? ''), run, per);
+  });
   const told = findings.filter(({ kind }) => faceOf(kind).subject === 'edges');
   const focus = focal && edgesInFocus(edges, focal);
   const slight = runs.filter(({ places }) => {
@@ -29,7 +39,10 @@ export function EdgeWords({ reading: { blurMm, coverage, findings }, edges, foca
   });
   return (
     <>
-      {edgesInWords({ read: lines.length > 0, slight: slight.length, shares, focus }).map((sentence) => (
+      {[
+        ...edgesInWords({ read: lines.length > 0, slight: slight.length, shares, focus, before: edgesBefore }),
+        ...reversed,
+      ].map((sentence) => (
         <p key={sentence} className="serif mb-2">
           {sentence}
         </p>
@@ -66,14 +79,15 @@ function Bar({ name, shares }: { name: string; shares: Shares }) {
   );
 }
 
-/** How edges are shared among the classes, planned and painted, one bar over the other. */
-export function EdgeShares({ edges: { shares } }: TableProps) {
+/** How edges are shared among the classes, planned, painted and in the session before, one bar over the other. */
+export function EdgeShares({ edges: { shares }, edgesBefore }: TableProps) {
   if (!shares) return null;
   return (
     <section aria-label={EDGE_TEXT.shares}>
       <h2 className="small-head">{EDGE_TEXT.shares}</h2>
       <Bar name={EDGE_TEXT.planned} shares={shares.planned} />
       <Bar name={EDGE_TEXT.painted} shares={shares.painted} />
+      {edgesBefore && <Bar name={`session ${edgesBefore.session}`} shares={edgesBefore.painted} />}
     </section>
   );
 }

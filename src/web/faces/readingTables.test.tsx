@@ -48,7 +48,7 @@ const cellsOf = (name: RegExp) =>
   within(screen.getByRole('row', { name }))
     .getAllByRole('cell')
     .map(({ textContent }) => textContent);
-const parts = { masses, account, chosen: null, onChoose: () => undefined };
+const parts = { masses, account, chosen: null, edgesBefore: null, onChoose: () => undefined };
 
 test.each([
   [10, ['9.0', '8.0', 'lighter 1 ', '0.30', '0.80', '3.0 of 4.0 steps'], ['wall', '3.0', '1.0', '2.0 too near']],

@@ -1,4 +1,4 @@
-import type { Account, MassOfReading } from '../../contract';
+import type { Account, MassOfReading, ReadingDetail } from '../../contract';
 import type { EdgesTold } from '../../core/edges';
 import { hueTowards } from '../../core/colour';
 import { hueWanted, matchedDifference } from '../../core/kinds';
@@ -15,6 +15,7 @@ export interface TableProps {
   readonly onChoose: (mass: MassOfReading) => void;
   /** what its edges come to */
   readonly edges: EdgesTold;
+  readonly edgesBefore: ReadingDetail['edgesBefore'];
 }
 
 const nameColumn: Column<MassOfReading> = { name: 'Mass', show: ({ name }) => name, by: ({ name }) => name };
@@ -26,7 +27,10 @@ function MassTable({
   columns,
   chosen,
   onChoose,
-}: Omit<TableProps, 'account' | 'edges'> & { label: string; columns: readonly Column<MassOfReading>[] }) {
+}: Omit<TableProps, 'account' | 'edges' | 'edgesBefore'> & {
+  label: string;
+  columns: readonly Column<MassOfReading>[];
+}) {
   return (
     <SortTable
       label={label}

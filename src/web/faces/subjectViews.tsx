@@ -91,7 +91,14 @@ export function ReadingTables({
   const { Table } = VIEWS[subject];
   return (
     <div className="mt-3 flex flex-col gap-4">
-      <Table masses={masses} account={account} chosen={chosen} onChoose={choose} edges={edges} />
+      <Table
+        masses={masses}
+        account={account}
+        chosen={chosen}
+        onChoose={choose}
+        edges={edges}
+        edgesBefore={reading.edgesBefore}
+      />
     </div>
   );
 }
