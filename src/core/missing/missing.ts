@@ -17,6 +17,7 @@ export interface Missing extends Standing {
 
 const LEAST_LINE = 0.045; // of the longest side: 5 % and what its ends lose
 const GONE = { at: 0.3, there: 0.2 }; // of its contrast: where a line is gone, and what may be left of it on the whole
+const LEAST_STANDING = 1.2; // steps a line that is missed stands out by: fainter ones a brush lets go
 const GOES_ON_MM = 4;
 const STRIP_MM = 4; // either side of a line, that is its place
 const DOUBT = 0.1; // one sigma of the share of a line that is there: other strokes cross its place
@@ -85,7 +86,9 @@ function stretchesMissing({ lines }: Sought, grid: Grid): Stretch[] {
     const gone = places.filter(({ planned, painted }) => painted <= GONE.at * planned);
     return stretchesOf(gone).flatMap((stretch): Stretch[] => {
       const lengthMm = spanOf(stretch);
-      return lengthMm < leastMm || standingAlong(stretch).there > GONE.there ? [] : [{ places: stretch, lengthMm }];
+      const { there, planned } = standingAlong(stretch);
+      const told = lengthMm >= leastMm && there <= GONE.there && planned >= LEAST_STANDING;
+      return told ? [{ places: stretch, lengthMm }] : [];
     });
   });
 }
