@@ -1,4 +1,4 @@
-import { median, type Point } from '../raster';
+import { gathered, median, type Point } from '../raster';
 import { EDGE_NAMES, edgeClass, type EdgeClass } from './edgeClass';
 import { changeAt, type EdgeChange } from './edgeChange';
 import { EVERY_MM, isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
@@ -151,22 +151,8 @@ const runsInto = (one: EdgeRun, two: EdgeRun): boolean =>
   one.places.some(({ at: [x, y] }) => two.places.some(({ at: [u, v] }) => Math.hypot(x - u, y - v) <= RUNS_INTO_MM));
 
 /** Stretches that run into one another and should change the same way. @param runs heaviest first */
-function groupsOf(runs: readonly EdgeRun[]): EdgeRun[][] {
-  const left = new Set(runs);
-  const out: EdgeRun[][] = [];
-  for (const first of runs) {
-    if (!left.delete(first)) continue;
-    const group = [first];
-    for (const one of group)
-      for (const two of left)
-        if (softened(one) === softened(two) && runsInto(one, two)) {
-          left.delete(two);
-          group.push(two);
-        }
-    out.push(group);
-  }
-  return out;
-}
+const groupsOf = (runs: readonly EdgeRun[]): EdgeRun[][] =>
+  gathered(runs, (one, two) => softened(one) === softened(two) && runsInto(one, two));
 
 /** Shares of the four classes over all edges that can be read, 0..1. */
 export type Shares = Readonly<Record<EdgeClass, number>>;
@@ -191,6 +177,13 @@ function sharesOf(lines: readonly WishedLine[], viewingM: number): EdgesTold['sh
   }
   return { planned, painted };
 }
+
+/** How edges as they were painted are shared, as seen from so far; null = none can be read. */
+export const paintedShares = (lines: readonly EdgeLine[], viewingM: number): Shares | null =>
+  sharesOf(
+    lines.map((line) => ({ ...line, wish: null })),
+    viewingM,
+  )?.painted ?? null;
 
 /** What edges come to, as they are judged: from kept lines, at any viewing distance, with any wish. */
 export function tellEdges(lines: readonly EdgeLine[], { viewingM, wishes }: Judging): EdgesTold {

@@ -13,6 +13,7 @@ export { changeAt, softerBy, type EdgeChange } from './edgeChange';
 export { EVERY_MM, readEdges, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
 export { edgesInFocus, type HardShares } from './edgesInFocus';
 export {
+  paintedShares,
   piecesOf,
   tellEdges,
   wishAt,

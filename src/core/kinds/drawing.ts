@@ -5,7 +5,6 @@ import { still, type Kind } from './kind';
 
 const MOVED = 2; // mm from which a place has been worked on
 const WHOLE_DOUBT = 0.5; // mm, one sigma of how far the whole drawing is off
-const UNTOLD = { difference: 0, uncertainty: 2 }; // mm, where a place's shift cannot be told
 
 const degrees = (radians: number) => (radians * 180) / Math.PI;
 
@@ -50,7 +49,7 @@ export const DRAWING: Kind<DrawingFinding> = {
   },
   sighting: ({ towards, whole = false }, { shift, wholeMm }) => {
     if (whole) return { difference: wholeMm, uncertainty: WHOLE_DOUBT, towards: null };
-    if (!shift) return { ...UNTOLD, towards };
+    if (!shift) return null;
     const [x, y] = shift.by;
     const along = towards ?? degrees(Math.atan2(y, x));
     const [c, s] = [Math.cos((along * Math.PI) / 180), Math.sin((along * Math.PI) / 180)];

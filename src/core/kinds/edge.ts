@@ -4,7 +4,6 @@ import type { EdgeFinding } from './finding';
 import { still, type Kind } from './kind';
 
 const MOVED = 0.5; // classes from which an edge has been worked on
-const UNTOLD = { difference: 0, uncertainty: 1 }; // classes, where no edge can be read
 const LOST_MM = 20; // a departure's, where an edge is to be lost
 
 export const EDGE: Kind<EdgeFinding> = {
@@ -35,5 +34,5 @@ export const EDGE: Kind<EdgeFinding> = {
   }),
   sameWay: (now, then) => Math.sign(now.amount) === Math.sign(then.amount),
   untouched: (now, then) => still(now.amount - then.amount, MOVED, now.edge.doubt, then.edge.doubt),
-  sighting: (_, { edges }) => ({ ...(edges ?? UNTOLD), towards: null }),
+  sighting: (_, { edges }) => edges && { ...edges, towards: null },
 };

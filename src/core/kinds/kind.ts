@@ -97,7 +97,7 @@ export interface Kind<F extends Finding = Finding> {
    */
   claim(finding: PartOf<F, 'amount' | 'target'>): number | null;
   /** Whether it says why another finding differs, which then is not told beside it. */
-  explains(finding: PartOf<F, 'place'>, other: Pick<Finding, 'kind' | 'region'>): boolean;
+  explains(finding: PartOf<F, 'place' | 'missing'>, other: Pick<Finding, 'kind' | 'place'>): boolean;
   /** How many times the usual difference it comes to: what a coarse stage asks for. */
   times(finding: PartOf<F, 'amount' | 'share'>): number;
   /** Whether it is a light that is not there yet: where lights are saved for last it is not missed. */
@@ -133,8 +133,8 @@ export interface Kind<F extends Finding = Finding> {
   sameWay(now: F, then: F): boolean;
   /** Whether nothing was done to a place between two findings, within twice the two doubts. */
   untouched(now: F, then: F): boolean;
-  /** What is seen of a correction's place now. */
-  sighting(subject: Pick<Subject, 'towards' | 'whole'>, seen: SeenPlace): Sighted;
+  /** What is seen of a correction's place now; null = it cannot be told, and no verdict is better than a guess. */
+  sighting(subject: Pick<Subject, 'towards' | 'whole'>, seen: SeenPlace): Sighted | null;
 }
 
 const MOST_SIGMAS = 2;

@@ -3,7 +3,7 @@ import type { Cells } from './cells';
 import { standingOf, type Standing } from './standing';
 
 /** Cells that the plan sets off from what lies round them and the painting does not. */
-export interface Element extends Standing {
+export interface MissingElement extends Standing {
   /** 1 = belongs to it */
   readonly cells: Uint8Array;
 }
@@ -25,11 +25,11 @@ function apart({ planned, painted, read }: Cells): Float32Array {
 }
 
 /** Everything as large as an element that the plan sets off and the painting shows nothing of. */
-export function elementsMissing(cells: Cells): Element[] {
+export function elementsMissing(cells: Cells): MissingElement[] {
   const { width, read } = cells;
   const differs = apart(cells);
   const taken = new Uint8Array(read.length);
-  const out: Element[] = [];
+  const out: MissingElement[] = [];
   for (const least of APART) {
     const marked = opened(
       Uint8Array.from(differs, (v, k) => (v >= least && !taken[k] ? 1 : 0)),

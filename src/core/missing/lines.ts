@@ -84,7 +84,7 @@ function ridgesOf(plane: Plane, mmPerPixel: number): Map<number, Ridge> {
 const ALONG_MM = [-4, -3, -2, -1, 0, 1, 2, 3, 4];
 const FLANK = 2.2; // sigmas beside the middle, no less than LEAST_FLANK_MM
 const LEAST_FLANK_MM = 1.8;
-const ASIDE_MM = Array.from({ length: 23 }, (_, k) => (k - 11) / 2);
+const ASIDE_MM = Array.from({ length: 21 }, (_, k) => (k - 10) / 2); // where a line is looked for in the painting
 
 /** Mean of a plane along a line through a point, a few millimetres either way. */
 function meanAlong(plane: Plane, [x, y]: Point, [dx, dy]: Point, mm: number): number {
@@ -102,7 +102,7 @@ function standsOut(plane: Plane, { x, y, way, sign, sigma }: Ridge, aside: numbe
   return Math.min(sign * (middle - mean(aside - flank)), sign * (middle - mean(aside + flank)));
 }
 
-/** Groups of neighbours (8) that are light or dark alike. */
+/** Groups of ridges that follow one another within so many pixels and are light or dark alike. */
 function connected(ridges: ReadonlyMap<number, Ridge>, width: number, reach: number): Ridge[][] {
   const left = new Set(ridges.keys());
   const out: Ridge[][] = [];
@@ -152,25 +152,30 @@ function widthOf(plane: Plane, ridge: Ridge, stands: number, mmPerPixel: number)
 }
 
 const EVERY_MM = 1;
+const CLEAR_MM = 4; // to either side, that must be readable, too
 
 /** One plane of plan and painting over each other. */
 interface Pair {
   readonly plan: Plane;
-  readonly own: Plane;
+  readonly painting: Plane;
   readonly mmPerPixel: number;
 }
 
 /** Thin shapes on one plane of the plan. @param unread whether a place (mm) cannot be read */
-function linesOn({ plan, own, mmPerPixel }: Pair, unread: (at: Point) => boolean, leastMm: number): ThinLine[] {
+function linesOn({ plan, painting, mmPerPixel }: Pair, unread: (at: Point) => boolean, leastMm: number): ThinLine[] {
   const step = Math.max(1, Math.round(EVERY_MM / mmPerPixel));
   return connected(ridgesOf(plan, mmPerPixel), plan.width, REACH).flatMap((group): ThinLine[] => {
     if (lengthOf(group, mmPerPixel) < leastMm) return [];
     const places = group.flatMap((ridge, k): LinePlace[] => {
       const at: Point = [(ridge.x + 0.5) * mmPerPixel, (ridge.y + 0.5) * mmPerPixel];
-      if (k % step !== 0 || unread(at)) return [];
+      const besides = [-CLEAR_MM, 0, CLEAR_MM].map((mm): Point => [
+        at[0] + mm * ridge.way[0],
+        at[1] + mm * ridge.way[1],
+      ]);
+      if (k % step !== 0 || besides.some(unread)) return [];
       const planned = standsOut(plan, ridge, 0, mmPerPixel);
       if (planned < LEAST_STEPS || widthOf(plan, ridge, planned, mmPerPixel) < LEAST_WIDE_MM) return [];
-      const painted = Math.max(...ASIDE_MM.map((mm) => standsOut(own, ridge, mm / mmPerPixel, mmPerPixel)));
+      const painted = Math.max(...ASIDE_MM.map((mm) => standsOut(painting, ridge, mm / mmPerPixel, mmPerPixel)));
       return [{ at, planned, painted }];
     });
     return places.length > 0 ? [{ places }] : [];
@@ -193,16 +198,18 @@ const COLOUR_MM = 1; // a photograph's colour is no finer
 export function thinLines(aligned: Aligned, leastMm: number): ThinLine[] {
   const { width, height, mmPerPixel, planned, painted, mask } = aligned;
   const size = { width, height };
-  const unread = ([x, y]: Point): boolean =>
-    mask[Math.floor(y / mmPerPixel) * width + Math.floor(x / mmPerPixel)] === 1;
+  const unread = ([x, y]: Point): boolean => {
+    const [u, v] = [Math.floor(x / mmPerPixel), Math.floor(y / mmPerPixel)];
+    return u >= 0 && v >= 0 && u < width && v < height && mask[v * width + u] === 1;
+  };
   const coarser = Math.max(1, Math.round(COLOUR_MM / mmPerPixel));
   const inSteps = (data: Float32Array): Plane => {
     const small = shrinkPlane({ ...size, data }, coarser);
     return { ...small, data: small.data.map((v) => v / UNITS_PER_STEP) };
   };
-  const value = { plan: { ...size, data: planned.value }, own: { ...size, data: painted.value }, mmPerPixel };
+  const value = { plan: { ...size, data: planned.value }, painting: { ...size, data: painted.value }, mmPerPixel };
   const colours = (['a', 'b'] as const).map((of) => ({
-    ...{ plan: inSteps(planned[of]), own: inSteps(painted[of]) },
+    ...{ plan: inSteps(planned[of]), painting: inSteps(painted[of]) },
     mmPerPixel: coarser * mmPerPixel,
   }));
   return colours

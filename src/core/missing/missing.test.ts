@@ -12,7 +12,7 @@ const inBox = ([x, y, w, h]: readonly number[], u: number, v: number) => u > x &
 const behind: ValueAt = (x, y) => (y > 180 ? 3.6 + 0.005 * x : 6.4 - 0.006 * x);
 const planned: ValueAt = (x, y) => (inBox(POT, x, y) ? 2.2 + 0.004 * x : behind(x, y));
 /** The same with a part painted with so much of what it stands out by. */
-const with_ =
+const potWith =
   (share: number, box: readonly number[] = POT): ValueAt =>
   (x, y) =>
     inBox(box, x, y) ? behind(x, y) + share * (planned(x, y) - behind(x, y)) : planned(x, y);
@@ -23,7 +23,7 @@ const missing = (painted: ValueAt, plan: ValueAt = planned, mask?: Uint8Array) =
 describe('an element', () => {
   test('is missing where the painting goes on as if it were not there', () => {
     expect(missing(planned)).toEqual([]);
-    const [pot, ...more] = missing(with_(0));
+    const [pot, ...more] = missing(potWith(0));
     expect(more).toEqual([]);
     expect(pot).toMatchObject({ of: 'element', lengthMm: null });
     expect(pot.there).toBeLessThan(0.1);
@@ -31,7 +31,7 @@ describe('an element', () => {
   });
 
   test.each([0.4, 0.7, 1.6])('painted with %s of its contrast is there', (share) =>
-    expect(missing(with_(share))).toEqual([]),
+    expect(missing(potWith(share))).toEqual([]),
   );
 
   test('of 1 % of the canvas is found, a smaller one is a detail', () => {
@@ -52,9 +52,9 @@ describe('an element', () => {
 
   test('is not told where nothing can be read, nor where a whole picture is off alike', () => {
     const mask = Uint8Array.from({ length: 400 * 300 }, (_, i) => +inBox([170, 110, 80, 100], i % 400, i / 400));
-    expect(missing(with_(0), planned, mask)).toEqual([]);
+    expect(missing(potWith(0), planned, mask)).toEqual([]);
     expect(missing((x, y) => planned(x, y) - 0.9)).toEqual([]);
-    expect(missing((x, y) => with_(0)(x, y) - 0.9)).toHaveLength(1);
+    expect(missing((x, y) => potWith(0)(x, y) - 0.9)).toHaveLength(1);
   });
 
   test('a passage that is off where the plan has no outline is none', () =>
@@ -111,13 +111,25 @@ describe('a line', () => {
 
   test('inside a thing that is missing is told with it', () => {
     const striped: ValueAt = (x, y) => (inBox(POT, x, y) && Math.abs(x - 210) < 1.5 ? 6 : planned(x, y));
-    expect(missing(with_(0), striped).map(({ of }) => of)).toEqual(['element']);
+    expect(missing(potWith(0), striped).map(({ of }) => of)).toEqual(['element']);
   });
+});
+
+test('so does the place of lines that were told together', () => {
+  const rib =
+    (down: number): ValueAt =>
+    (x, y) =>
+      behind(x, y) - 3 * +(x > 290 && x < 360 && Math.abs(y - down - 60 - 0.4 * (x - 290)) < 1.5);
+  const ribs: ValueAt = (x, y) => Math.min(...[0, 11, 22].map((down) => rib(down)(x, y)));
+  const [{ place }] = missing(behind, ribs);
+  const there = (painted: ValueAt) => standingIn(sceneOf({ ...SIZE, planned: ribs, painted }), place)?.there;
+  expect(there(behind)).toBeLessThan(0.1);
+  expect(there(ribs)).toBeCloseTo(1, 1);
 });
 
 test('a place tells how much of what it stands out by is there', () => {
   const place = placeOfBox(POT);
-  const there = (share: number) => standingIn(sceneOf({ ...SIZE, planned, painted: with_(share) }), place)?.there;
+  const there = (share: number) => standingIn(sceneOf({ ...SIZE, planned, painted: potWith(share) }), place)?.there;
   expect([there(0), there(0.5), there(1)].map((v) => Math.round(10 * (v ?? 9)) / 10)).toEqual([0, 0.5, 1]);
   expect(standingIn(sceneOf({ ...SIZE, planned, painted: planned }), placeOfBox([20, 20, 60, 60]))).toBeNull();
 });

@@ -1,4 +1,14 @@
-import { median, pixelsIn, placeAlong, placeOfPixels, type Grid, type Place, type Point } from '../raster';
+import {
+  gathered,
+  median,
+  pixelsIn,
+  placeAlong,
+  placeOfPixels,
+  shareWithin,
+  type Grid,
+  type Place,
+  type Point,
+} from '../raster';
 import type { Aligned } from '../read';
 import { cellsOf, type Cells } from './cells';
 import { elementsMissing } from './elements';
@@ -42,23 +52,8 @@ function soughtIn(aligned: Aligned): Sought {
 
 const apart = ([x, y]: Point, [u, v]: Point) => Math.hypot(x - u, y - v);
 
-/** Places of a line that follow one another. */
-function stretchesOf(places: readonly LinePlace[]): LinePlace[][] {
-  const left = new Set(places);
-  const out: LinePlace[][] = [];
-  for (const first of left) {
-    left.delete(first);
-    const stretch = [first];
-    for (const one of stretch)
-      for (const two of left)
-        if (apart(one.at, two.at) <= GOES_ON_MM) {
-          left.delete(two);
-          stretch.push(two);
-        }
-    out.push(stretch);
-  }
-  return out;
-}
+/** Whether a line goes on from one place to another. */
+const follow = (one: LinePlace, two: LinePlace): boolean => apart(one.at, two.at) <= GOES_ON_MM;
 
 /** From the place of a stretch farthest from all to the one farthest from it, mm. */
 function spanOf(places: readonly LinePlace[]): number {
@@ -84,7 +79,7 @@ function stretchesMissing({ lines }: Sought, grid: Grid): Stretch[] {
   const leastMm = LEAST_LINE * Math.max(grid.width, grid.height) * grid.mmPerPixel;
   return lines.flatMap(({ places }) => {
     const gone = places.filter(({ planned, painted }) => painted <= GONE.at * planned);
-    return stretchesOf(gone).flatMap((stretch): Stretch[] => {
+    return gathered(gone, follow).flatMap((stretch): Stretch[] => {
       const lengthMm = spanOf(stretch);
       const { there, planned } = standingAlong(stretch);
       const told = lengthMm >= leastMm && there <= GONE.there && planned >= LEAST_STANDING;
@@ -98,30 +93,21 @@ const TOGETHER_MM = 14; // lines no further apart are told together: ribs, twigs
 const beside = (one: Stretch, two: Stretch): boolean =>
   one.places.some(({ at }) => two.places.some((other) => apart(at, other.at) <= TOGETHER_MM));
 
+/** The place of a line: a strip along it. */
+const stripAlong = (places: readonly LinePlace[], grid: Grid): Place =>
+  placeAlong(
+    places.map(({ at }) => at),
+    STRIP_MM,
+    grid,
+  );
+
 /** Lines that are missing beside one another, as one. */
-function linesMissing(sought: Sought, grid: Grid): Missing[] {
-  const left = new Set(stretchesMissing(sought, grid));
-  const out: Missing[] = [];
-  for (const first of left) {
-    left.delete(first);
-    const group = [first];
-    for (const one of group)
-      for (const two of left)
-        if (beside(one, two)) {
-          left.delete(two);
-          group.push(two);
-        }
+const linesMissing = (sought: Sought, grid: Grid): Missing[] =>
+  gathered(stretchesMissing(sought, grid), beside).map((group): Missing => {
     const places = group.flatMap((one) => one.places);
-    const place = placeAlong(
-      places.map(({ at }) => at),
-      STRIP_MM,
-      grid,
-    );
     const lengthMm = group.reduce((sum, one) => sum + one.lengthMm, 0);
-    out.push({ of: 'line', count: group.length, place, lengthMm, ...standingAlong(places) });
-  }
-  return out;
-}
+    return { of: 'line', count: group.length, place: stripAlong(places, grid), lengthMm, ...standingAlong(places) };
+  });
 
 const INSIDE = 0.5; // of a line, from which it is part of a thing that is missing
 
@@ -146,22 +132,20 @@ export function missingIn(aligned: Aligned): Missing[] {
 }
 
 const LEAST_PLACES = 5; // of a line, by which a place of it is told
-const THIN_MM = 2 * STRIP_MM + 2; // that a line's place is no wider than
+const ALONG = 0.6; // of a place, that must lie along thin shapes for it to be told by them
 
 /** How much of what a place stands out by is there; null where the plan does not set it off, or it cannot be read. */
 export function standingIn(aligned: Aligned, place: Place): Standing | null {
   const { cells, lines } = soughtIn(aligned);
   const own = new Uint8Array(cells.read.length);
-  const inside = pixelsIn(place, cells);
-  for (const k of inside) own[k] = 1;
+  for (const k of pixelsIn(place, cells)) own[k] = 1;
   const on = lines.flatMap(({ places }) =>
     places.filter(({ at: [x, y] }) => {
       const [u, v] = [Math.floor(x / cells.mmPerPixel), Math.floor(y / cells.mmPerPixel)];
       return own[v * cells.width + u] === 1;
     }),
   );
-  const wideMm = on.length > 0 ? (inside.length * cells.mmPerPixel ** 2) / Math.max(1, spanOf(on)) : Infinity;
-  if (on.length >= LEAST_PLACES && wideMm <= 1.5 * THIN_MM) return standingAlong(on);
+  if (on.length >= LEAST_PLACES && shareWithin(place, stripAlong(on, aligned), 0) >= ALONG) return standingAlong(on);
   const outlined = standingOf(own, cells);
   return outlined && { planned: outlined.planned, there: outlined.there, doubt: outlined.doubt };
 }

@@ -46,6 +46,8 @@ export {
   type Place,
 } from './place';
 export { opened } from './opening';
+export { gathered } from './gathered';
+export { shareWithin } from './shareWithin';
 export { placeAlong } from './strip';
 export { ringsAround } from './rings';
 export { closeLightOf, makeLightRun, type CloseLight, type LightRun } from './closeLight';

@@ -1,5 +1,6 @@
 import type { BodyOf, Correction } from '../../contract';
 import { sightingOf } from '../../core/correct';
+import { kindOf } from '../../core/kinds';
 import { journaled } from '../journal/journal';
 import { correctionOf } from './correctionsOf';
 import { homeOf } from '../photo/looking';
@@ -34,7 +35,10 @@ export async function addCorrection(
     name,
     words,
     place: JSON.stringify(place),
-    ...(seen ? sightingOf({ kind, towards: null }, seen) : { difference: 0, uncertainty: 0, towards: null }),
+    ...((seen && sightingOf({ kind, towards: null }, seen)) ?? {
+      // What cannot be told of its place yet is as unsure as the least that is raised.
+      ...{ difference: 0, uncertainty: seen ? kindOf(kind).least : 0, towards: null },
+    }),
     own: 1,
     open: 1,
     takenAt: world.now().toISOString(),

@@ -1,5 +1,5 @@
 import type { ReadingDetail } from '../../contract';
-import { tellEdges } from '../../core/edges';
+import { paintedShares } from '../../core/edges';
 import { sessionBefore } from './gathering';
 import { kept } from '../studio/kept';
 import { rowOf, type PhotoRow, type SessionRow } from '../studio/rows';
@@ -13,6 +13,6 @@ export async function edgesBefore(
 ): Promise<ReadingDetail['edgesBefore']> {
   const before = await sessionBefore(studio, await rowOf<SessionRow>(studio.db, 'session', photo.sessionId));
   const lines = before && kept('reading.result', before.reading.result).account?.edges;
-  const shares = lines && tellEdges(lines, { viewingM, wishes: [] }).shares;
-  return before && shares ? { session: before.session.number, painted: shares.painted } : null;
+  const painted = lines && paintedShares(lines, viewingM);
+  return before && painted ? { session: before.session.number, painted } : null;
 }

@@ -1,20 +1,7 @@
-import { LINEAR, madeUp, type Motif } from '../easel';
 import { EDGE_ERRORS, edgeCase, type EdgeCase } from '../edgeErrors';
-import { phoneSetup } from '../phone';
 import { say } from '../say';
 import type { Row } from '../targets';
-
-const SIZES = [
-  [300, 240],
-  [360, 260],
-  [240, 240],
-  [400, 300],
-] as const;
-const REGISTERS = ['full', 'light', 'dark'] as const;
-const motifFor = (seed: number): Promise<Motif> => {
-  const [widthMm, heightMm] = SIZES[seed % SIZES.length];
-  return madeUp(50 + seed, [widthMm, heightMm], REGISTERS[seed % REGISTERS.length]);
-};
+import { HALVES, motifBySeed } from './motifBySeed';
 
 const share = (yes: readonly boolean[]) => yes.filter(Boolean).length / yes.length;
 
@@ -49,14 +36,13 @@ function rowsOf(half: string, all: readonly EdgeCase[]): Row[] {
 /** Pictures painted by hand, faithful and with one edge that is not as planned. @param count of either, in each half */
 export async function edgeFindings(count: number): Promise<Row[]> {
   const rows: Row[] = [];
-  for (const half of ['clean', 'phone'] as const) {
+  for (const half of HALVES) {
     const all: EdgeCase[] = [];
     for (let k = 0; k < 2 * count; k++) {
       const seed = k >> 1;
-      const motif = await motifFor(seed);
-      const setup = half === 'clean' ? { ...LINEAR, seed } : phoneSetup(700 + seed, motif);
+      const { motif, setup } = await motifBySeed(seed, half);
       const error = k % 2 === 0 ? EDGE_ERRORS[seed % EDGE_ERRORS.length] : null;
-      const one = await edgeCase(motif, error, { setup: { ...setup, width: 3000, height: 2250 }, seed });
+      const one = await edgeCase(motif, error, { setup, seed });
       const found = one.rank < 0 ? 'not found' : `number ${one.rank + 1}`;
       say(`  ${half}, ${error ? `${error}: ${found}` : 'faithful'}; elsewhere: ${one.unbacked.join(' ') || 'nothing'}`);
       all.push(one);

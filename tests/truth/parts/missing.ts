@@ -1,16 +1,7 @@
-import { LINEAR, madeUp } from '../easel';
 import { missingCase, OMISSIONS, type MissingCase, type Omission } from '../missing';
-import { phoneSetup } from '../phone';
 import { say } from '../say';
 import type { Row } from '../targets';
-
-const SIZES = [
-  [300, 240],
-  [360, 260],
-  [240, 240],
-  [400, 300],
-] as const;
-const REGISTERS = ['full', 'light', 'dark'] as const;
+import { HALVES, motifBySeed } from './motifBySeed';
 
 function rowsOf(half: string, all: readonly MissingCase[]): Row[] {
   const asked = all.filter(({ omissions }) => omissions.length > 0);
@@ -40,17 +31,12 @@ function rowsOf(half: string, all: readonly MissingCase[]): Row[] {
 /** Pictures painted by hand, whole and without an element and a line. @param count of either, in each half */
 export async function missing(count: number): Promise<Row[]> {
   const rows: Row[] = [];
-  for (const half of ['clean', 'phone'] as const) {
+  for (const half of HALVES) {
     const all: MissingCase[] = [];
     for (let k = 0; k < 2 * count; k++) {
       const seed = k >> 1;
-      const [widthMm, heightMm] = SIZES[seed % SIZES.length];
-      const motif = await madeUp(50 + seed, [widthMm, heightMm], REGISTERS[seed % REGISTERS.length]);
-      const setup = half === 'clean' ? { ...LINEAR, seed } : phoneSetup(700 + seed, motif);
-      const one = await missingCase(motif, k % 2 === 0 ? OMISSIONS : [], {
-        setup: { ...setup, width: 3000, height: 2250 },
-        seed,
-      });
+      const { motif, setup } = await motifBySeed(seed, half);
+      const one = await missingCase(motif, k % 2 === 0 ? OMISSIONS : [], { setup, seed });
       const said = one.omissions.length > 0 ? `told: ${one.found.join(', ') || 'nothing'}` : 'faithful';
       say(`  ${half}, ${said}; elsewhere: ${one.unbacked.join(' ') || 'nothing'}`);
       all.push(one);
