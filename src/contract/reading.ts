@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PAINT_KINDS, type EdgeFinding, type MissingFinding } from '../core/kinds';
+import { FINDING_KINDS, type EdgeFinding, type FindingKind, type MissingFinding, type PaintKind } from '../core/kinds';
 import { LIGHT_METHODS } from '../core/photo';
 import { Account, GlobalDrift } from './account';
 import { EdgeClass, PassageLabel } from './plan';
@@ -78,8 +78,10 @@ const ANY_FINDING = {
   why: z.string(),
   correctionId: Id.nullable(),
 };
+/** Kinds whose findings say more than every finding does. */
+const WITH_MORE: readonly FindingKind[] = ['drawing', 'edge', 'missing'] satisfies Exclude<FindingKind, PaintKind>[];
 /** The rest is paint: of another value or colour than planned. */
-const PAINT = PAINT_KINDS.map(({ name }) => name);
+export const PLAIN_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => !WITH_MORE.includes(kind));
 const EdgeLook = z.object({ widthMm: z.number().nullable(), contrast: z.number() });
 /** A stretch of edge that differs, beside what every finding says; its doubt is the half-width of its amount. */
 export const EdgeDiffers = z.object({
@@ -104,7 +106,7 @@ export const IsMissing = z.object({
   doubt: z.number(),
 }) satisfies z.ZodType<MissingFinding['missing']>;
 export const FindingOfReading = z.discriminatedUnion('kind', [
-  z.object({ ...ANY_FINDING, kind: z.enum(PAINT) }),
+  z.object({ ...ANY_FINDING, kind: z.enum(PLAIN_KINDS) }),
   z.object({
     ...ANY_FINDING,
     kind: z.literal('drawing'),

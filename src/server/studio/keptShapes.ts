@@ -17,6 +17,7 @@ import {
   LightMethod,
   Measured,
   PassageLabel,
+  PLAIN_KINDS,
   Place,
   PlanContent,
   Point,
@@ -26,7 +27,6 @@ import {
   Shape,
   Uncertainty,
 } from '../../contract';
-import { PAINT_KINDS } from '../../core/kinds';
 import { KNOWN_COLOURS, UNLIKE, type Light, type PhotoFault } from '../../core/photo';
 import type { MassReading, UniformChange } from '../../core/read';
 import type { Covering, LostLight, SaidFinding } from '../../core/session';
@@ -47,9 +47,8 @@ const Found = {
   amount: z.number(),
   passage: PassageLabel.nullable(),
 };
-const PAINT = PAINT_KINDS.map(({ name }) => name);
 const KeptFinding = z.discriminatedUnion('kind', [
-  z.object({ ...Found, kind: z.enum(PAINT), towards: z.number().nullable() }),
+  z.object({ ...Found, kind: z.enum(PLAIN_KINDS), towards: z.number().nullable() }),
   z.object({
     ...Found,
     kind: z.literal('drawing'),
