@@ -88,63 +88,91 @@ export interface EdgesAsk {
   readonly readable: (at: Point) => boolean;
 }
 
-const CLEAR_MM = 3; // either side of an edge that must be readable, too
-
-/** A line with what lies across it in the plan, and in the painting along the drift. */
-interface Sampled {
-  readonly crossings: readonly Crossing[];
-  readonly there: readonly Crossing[];
-  readonly plan: readonly Float32Array[];
-  readonly photo: readonly Float32Array[];
+/** A place on an edge as it is planned, and how it is looked for in the painting. */
+interface PlannedPlace extends Crossing {
+  /** the crossing of its line that is its middle */
+  readonly middle: number;
+  readonly edge: SeenEdge;
+  readonly how: How;
 }
 
-function sampled({ crossings }: Chain, { plan, photo, shift }: EdgesAsk): Sampled {
-  const there = crossings.map(({ at, way }): Crossing => {
-    const [dx, dy] = shift(at);
-    return { at: [at[0] + dx, at[1] + dy], way };
+/** An edge of the plan from junction to junction. */
+interface PlannedEdge extends Pick<Chain, 'between' | 'crossings'> {
+  readonly places: readonly PlannedPlace[];
+}
+
+const besideOf = (runs: readonly Float32Array[], middle: number) =>
+  runs.slice(Math.max(0, middle - BESIDE), middle + BESIDE + 1);
+
+function plannedPlace(
+  runs: readonly Float32Array[],
+  crossings: readonly Crossing[],
+  middle: number,
+  plan: EdgeSight,
+): PlannedPlace {
+  const here = crossings[middle];
+  const beside = besideOf(runs, middle);
+  const { aside, edge } = seenAt(beside, here, plan, { sign: 0, reach: reachOf(PLAN_REACH_MM), widthMm: 0 });
+  const sign = Math.abs(edge.contrast) >= LOST_UNDER ? Math.sign(edge.contrast) : 0;
+  const widthMm = edge.widthMm ?? 0;
+  const reach = reachBeside(meanOf(beside), { at: aside, widthMm }, { most: PAINT_REACH_MM, least: LOST_UNDER });
+  return { ...here, middle, edge, how: { sign, widthMm, reach } };
+}
+
+// A plan is read against many photographs: its own edges are read once and go when it goes.
+const known = new WeakMap<MassMap, { readonly mmPerPixel: number; readonly edges: readonly PlannedEdge[] }>();
+
+function plannedEdges({ plan, masses, mmPerPixel }: Pick<EdgesAsk, 'plan' | 'masses' | 'mmPerPixel'>) {
+  const before = known.get(masses);
+  if (before?.mmPerPixel === mmPerPixel) return before.edges;
+  const edges = chainsOf(masses, mmPerPixel).map(({ between, crossings }): PlannedEdge => {
+    const count = Math.max(1, Math.floor(crossings.length / EVERY));
+    const first = (crossings.length - 1 - (count - 1) * EVERY) / 2;
+    const runs = valuesAcross(plan.light, crossings);
+    const places = Array.from({ length: count }, (_, k) =>
+      plannedPlace(runs, crossings, Math.round(first + k * EVERY), plan),
+    );
+    return { between, crossings, places };
   });
-  return {
-    ...{ crossings, there },
-    plan: valuesAcross(plan.light, crossings),
-    photo: valuesAcross(photo.light, there),
-  };
+  known.set(masses, { mmPerPixel, edges });
+  return edges;
 }
 
+const CLEAR_MM = 3; // either side of an edge that must be readable, too
 const LEAST_REVERSED = 0.4; // of its planned contrast, that an edge must rise by the other way to be it
 
 const isFaint = ({ widthMm, contrast }: SeenEdge): boolean => widthMm === null || Math.abs(contrast) < LOST_UNDER;
 const isPlain = (edge: SeenEdge, meant: SeenEdge): boolean =>
   !isFaint(edge) && Math.abs(edge.contrast) >= LEAST_REVERSED * Math.abs(meant.contrast);
 
-function placeOn({ crossings, there, ...runs }: Sampled, middle: number, ask: EdgesAsk): EdgePlace | null {
-  const { plan, photo, readable } = ask;
-  const [here, painted] = [crossings[middle], there[middle]];
+/** A line of the plan where it lies in the painting. */
+interface Painted {
+  readonly there: readonly Crossing[];
+  readonly runs: readonly Float32Array[];
+}
+
+function paintedAt(planned: PlannedPlace, { there, runs }: Painted, { photo, readable }: EdgesAsk): EdgePlace | null {
+  const { at, way, middle, edge: meant, how } = planned;
+  const painted = there[middle];
   const [x, y] = painted.at;
-  const { way } = here;
   if (![-1, 0, 1].every((k) => readable([x + k * CLEAR_MM * way[0], y + k * CLEAR_MM * way[1]]))) return null;
-  const [from, to] = [Math.max(0, middle - BESIDE), middle + BESIDE + 1];
-  const beside = runs.plan.slice(from, to);
-  const { aside, edge: meant } = seenAt(beside, here, plan, { sign: 0, reach: reachOf(PLAN_REACH_MM), widthMm: 0 });
-  const sign = Math.abs(meant.contrast) >= LOST_UNDER ? Math.sign(meant.contrast) : 0;
-  const widthMm = meant.widthMm ?? 0;
-  const limits = { most: PAINT_REACH_MM, least: LOST_UNDER };
-  const how = { sign, widthMm, reach: reachBeside(meanOf(beside), { at: aside, widthMm }, limits) };
-  const across = runs.photo.slice(from, to);
+  const across = besideOf(runs, middle);
   const same = seenAt(across, painted, photo, how).edge;
   // Where it is not there as planned it may rise the other way.
-  const other = sign !== 0 && isFaint(same) ? seenAt(across, painted, photo, { ...how, sign: -sign }).edge : same;
-  return { ...here, planned: meant, painted: isPlain(other, meant) ? other : same };
+  const other =
+    how.sign !== 0 && isFaint(same) ? seenAt(across, painted, photo, { ...how, sign: -how.sign }).edge : same;
+  return { at, way, planned: meant, painted: isPlain(other, meant) ? other : same };
 }
 
 /** Reads every edge between masses, as it is planned and as it is painted. */
 export function readEdges(ask: EdgesAsk): EdgeLine[] {
   const { ids } = ask.masses;
-  return chainsOf(ask.masses, ask.mmPerPixel).map((chain) => {
-    const count = Math.max(1, Math.floor(chain.crossings.length / EVERY));
-    const first = (chain.crossings.length - 1 - (count - 1) * EVERY) / 2;
-    const runs = sampled(chain, ask);
-    const places = Array.from({ length: count }, (_, k) => placeOn(runs, Math.round(first + k * EVERY), ask));
-    const [one, two] = chain.between;
-    return { between: [ids[one], ids[two]], places };
+  return plannedEdges(ask).map(({ between: [one, two], crossings, places }) => {
+    const there = crossings.map(({ at, way }): Crossing => {
+      const [dx, dy] = ask.shift(at);
+      return { at: [at[0] + dx, at[1] + dy], way };
+    });
+    const painted = { there, runs: valuesAcross(ask.photo.light, there) };
+    return { between: [ids[one], ids[two]], places: places.map((place) => paintedAt(place, painted, ask)) };
   });
 }

@@ -1,7 +1,5 @@
 import type { Aligned } from '../read';
-
-/** Units of a*b* that are seen as much as one step of value. */
-export const UNITS_PER_STEP = 10;
+import { UNITS_PER_STEP } from '../thin';
 
 const CELL_MM = 2;
 

@@ -12,7 +12,7 @@ import {
 import type { Aligned } from '../read';
 import { cellsOf, type Cells } from './cells';
 import { elementsMissing } from './elements';
-import { thinLines, type LinePlace, type ThinLine } from './lines';
+import { paintedLines, type LinePlace, type PaintedLine } from './lines';
 import { standingOf, type Standing } from './standing';
 
 /** Something that the plan has and the painting has not. */
@@ -35,7 +35,7 @@ const DOUBT = 0.1; // one sigma of the share of a line that is there: other stro
 /** What is looked through for things that are missing. */
 interface Sought {
   readonly cells: Cells;
-  readonly lines: readonly ThinLine[];
+  readonly lines: readonly PaintedLine[];
 }
 // A reading is asked about many places: what is looked through goes when it goes.
 const known = new WeakMap<Aligned, Sought>();
@@ -45,7 +45,7 @@ function soughtIn(aligned: Aligned): Sought {
   if (before) return before;
   const { width, height, mmPerPixel } = aligned;
   const leastMm = LEAST_LINE * Math.max(width, height) * mmPerPixel;
-  const fresh = { cells: cellsOf(aligned), lines: thinLines(aligned, leastMm) };
+  const fresh = { cells: cellsOf(aligned), lines: paintedLines(aligned, leastMm) };
   known.set(aligned, fresh);
   return fresh;
 }

@@ -1,0 +1,89 @@
+import type { Colours } from '../photo';
+import { shrinkPlane, type Grid, type Plane, type Point } from '../raster';
+import { connected, lengthOf, ridgesOf, type Ridge } from './ridges';
+import { standsOut, widthOf } from './stands';
+
+/** Units of a*b* that are seen as much as one step of value. */
+export const UNITS_PER_STEP = 10;
+
+const CHANNELS = ['value', 'a', 'b'] as const;
+/** What a thin shape is seen by. */
+export type Channel = (typeof CHANNELS)[number];
+
+/** A place on a thin shape of the plan. */
+export interface ThinPlace {
+  /** canvas mm */
+  readonly at: Point;
+  readonly ridge: Ridge;
+  /** steps by which it stands out from both its sides, the weaker of them */
+  readonly stands: number;
+}
+
+/** A thin shape of the plan: its places about a millimetre apart, in no order. */
+export interface ThinLine {
+  readonly by: Channel;
+  readonly places: readonly ThinPlace[];
+}
+
+const LEAST_STEPS = 0.8; // a line stands out by
+const LEAST_WIDE_MM = 0.9; // what is narrower no brush is asked for
+const REACH = 2; // pixels over which a line goes on
+const EVERY_MM = 1;
+const COLOUR_MM = 1; // a photograph's colour is no finer
+
+/** One channel of a picture as thin shapes are looked for on it, in steps. */
+export interface ThinPlane {
+  readonly plane: Plane;
+  readonly mmPerPixel: number;
+}
+
+/** A channel of plan or painting in steps, colour as coarse as photographs have it. */
+export function thinPlane(colours: Colours, by: Channel, { width, height, mmPerPixel }: Grid): ThinPlane {
+  const plane = { width, height, data: colours[by] };
+  if (by === 'value') return { plane, mmPerPixel };
+  const coarser = Math.max(1, Math.round(COLOUR_MM / mmPerPixel));
+  const small = shrinkPlane(plane, coarser);
+  return {
+    plane: { ...small, data: small.data.map((v) => v / UNITS_PER_STEP) },
+    mmPerPixel: coarser * mmPerPixel,
+  };
+}
+
+function linesOn({ plane, mmPerPixel }: ThinPlane, by: Channel, leastMm: number): ThinLine[] {
+  const step = Math.max(1, Math.round(EVERY_MM / mmPerPixel));
+  return connected(ridgesOf(plane, mmPerPixel), plane.width, REACH).flatMap((group): ThinLine[] => {
+    if (lengthOf(group, mmPerPixel) < leastMm) return [];
+    const places = group.flatMap((ridge, k): ThinPlace[] => {
+      if (k % step !== 0) return [];
+      const stands = standsOut(plane, ridge, 0, mmPerPixel);
+      if (stands < LEAST_STEPS || widthOf(plane, ridge, stands, mmPerPixel) < LEAST_WIDE_MM) return [];
+      return [{ at: [(ridge.x + 0.5) * mmPerPixel, (ridge.y + 0.5) * mmPerPixel], ridge, stands }];
+    });
+    return places.length > 0 ? [{ by, places }] : [];
+  });
+}
+
+const SAME_MM = 4; // within which a line of colour is the line of value
+
+/** Whether most of a line runs along another. */
+const runsAlong = ({ places }: ThinLine, other: ThinLine): boolean =>
+  places.filter(({ at: [x, y] }) => other.places.some(({ at: [u, v] }) => Math.hypot(x - u, y - v) <= SAME_MM)).length >
+  places.length / 2;
+
+// A plan is read against many photographs: its thin shapes are looked for once and go when it goes.
+const known = new WeakMap<Colours, { readonly leastMm: number; readonly lines: readonly ThinLine[] }>();
+
+/**
+ * Thin shapes of a plan, some 1 to 4 mm wide, from so many mm on: in value, and those that value does not show in a*
+ * and b*.
+ */
+export function thinLines(planned: Colours, grid: Grid, leastMm: number): readonly ThinLine[] {
+  const before = known.get(planned);
+  if (before?.leastMm === leastMm) return before.lines;
+  const lines = CHANNELS.flatMap((by) => linesOn(thinPlane(planned, by, grid), by, leastMm)).reduce<ThinLine[]>(
+    (all, one) => (one.by !== 'value' && all.some((two) => runsAlong(one, two)) ? all : [...all, one]),
+    [],
+  );
+  known.set(planned, { leastMm, lines });
+  return lines;
+}
