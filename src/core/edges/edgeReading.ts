@@ -78,7 +78,8 @@ function seenAt(
 
 /** What edges are read from. */
 export interface EdgesAsk {
-  readonly plan: EdgeSight;
+  /** opened where its edges are not known yet */
+  readonly plan: () => EdgeSight | Promise<EdgeSight>;
   readonly photo: EdgeSight;
   readonly masses: MassMap;
   readonly mmPerPixel: number;
@@ -122,9 +123,11 @@ function plannedPlace(
 // A plan is read against many photographs: its own edges are read once and go when it goes.
 const known = new WeakMap<MassMap, { readonly mmPerPixel: number; readonly edges: readonly PlannedEdge[] }>();
 
-function plannedEdges({ plan, masses, mmPerPixel }: Pick<EdgesAsk, 'plan' | 'masses' | 'mmPerPixel'>) {
+async function plannedEdges(ask: Pick<EdgesAsk, 'plan' | 'masses' | 'mmPerPixel'>): Promise<readonly PlannedEdge[]> {
+  const { masses, mmPerPixel } = ask;
   const before = known.get(masses);
   if (before?.mmPerPixel === mmPerPixel) return before.edges;
+  const plan = await ask.plan();
   const edges = chainsOf(masses, mmPerPixel).map(({ between, crossings }): PlannedEdge => {
     const count = Math.max(1, Math.floor(crossings.length / EVERY));
     const first = (crossings.length - 1 - (count - 1) * EVERY) / 2;
@@ -165,9 +168,9 @@ function paintedAt(planned: PlannedPlace, { there, runs }: Painted, { photo, rea
 }
 
 /** Reads every edge between masses, as it is planned and as it is painted. */
-export function readEdges(ask: EdgesAsk): EdgeLine[] {
+export async function readEdges(ask: EdgesAsk): Promise<EdgeLine[]> {
   const { ids } = ask.masses;
-  return plannedEdges(ask).map(({ between: [one, two], crossings, places }) => {
+  return (await plannedEdges(ask)).map(({ between: [one, two], crossings, places }) => {
     const there = crossings.map(({ at, way }): Crossing => {
       const [dx, dy] = ask.shift(at);
       return { at: [at[0] + dx, at[1] + dy], way };

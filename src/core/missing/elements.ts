@@ -18,10 +18,11 @@ function apart({ planned, painted, read }: Cells): Float32Array {
   const out = new Float32Array(read.length);
   planned.forEach((plan, c) => {
     const differs = plan.map((v, k) => painted[c][k] - v);
-    const all = median(Array.from(differs.filter((_, k) => read[k])));
+    const all = median(differs.filter((_, k) => read[k]));
     for (let k = 0; k < out.length; k++) if (read[k]) out[k] += (differs[k] - all) ** 2;
   });
-  return out.map(Math.sqrt);
+  for (let k = 0; k < out.length; k++) out[k] = Math.sqrt(out[k]);
+  return out;
 }
 
 /** Everything as large as an element that the plan sets off and the painting shows nothing of. */
@@ -31,18 +32,16 @@ export function elementsMissing(cells: Cells): MissingElement[] {
   const taken = new Uint8Array(read.length);
   const out: MissingElement[] = [];
   for (const least of APART) {
-    const marked = opened(
-      Uint8Array.from(differs, (v, k) => (v >= least && !taken[k] ? 1 : 0)),
-      width,
-      1,
-    );
+    const apartHere = new Uint8Array(read.length);
+    for (let k = 0; k < read.length; k++) apartHere[k] = differs[k] >= least && !taken[k] ? 1 : 0;
     const regions = connectedRegions(
-      Int8Array.from(marked, (v) => v - 1),
+      Int8Array.from(opened(apartHere, width, 1)).map((v) => v - 1),
       width,
     );
     regions.sizes.forEach((count, label) => {
       if (count < LEAST_SHARE * read.length || count > MOST_SHARE * read.length) return;
-      const own = Uint8Array.from(regions.of, (one) => (one === label ? 1 : 0));
+      const own = new Uint8Array(read.length);
+      for (let k = 0; k < own.length; k++) own[k] = regions.of[k] === label ? 1 : 0;
       const standing = standingOf(own, cells);
       if (!standing || standing.there > GONE.there || standing.gone < GONE.over) return;
       own.forEach((v, k) => v && (taken[k] = 1));

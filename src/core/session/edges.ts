@@ -70,8 +70,8 @@ const rounded = ({ at, widthMm, contrast, doubtMm, ...edge }: SeenEdge): SeenEdg
 /** Every edge between masses, planned and painted; to hundredths: there are hundreds of them. */
 export async function everyEdge(plan: SessionPlan, aligned: Aligned, flat: Flat): Promise<EdgeLine[]> {
   const { masses } = plan.picture;
-  const lines = readEdges({
-    plan: await plannedSight(plan),
+  const lines = await readEdges({
+    plan: () => plannedSight(plan),
     photo: sightOf(flat),
     masses,
     mmPerPixel: flat.canvas.widthMm / masses.width,
