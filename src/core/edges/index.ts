@@ -3,6 +3,7 @@ export {
   edgeAcross,
   pixelBlur,
   SHORTEST_LINE_MM,
+  withoutBlur,
   type CrossedEdge,
   type EdgeAcross,
   type EdgeCourse,
@@ -24,3 +25,5 @@ export {
   type Judging,
   type Shares,
 } from './edgesTold';
+export { RISE, risen } from './rise';
+export { valuesOf } from './stretch';

@@ -26,7 +26,7 @@ export function paintedLines(aligned: Aligned, leastMm: number): PaintedLine[] {
     const [u, v] = [Math.floor(x / mmPerPixel), Math.floor(y / mmPerPixel)];
     return u >= 0 && v >= 0 && u < width && v < height && mask[v * width + u] === 1;
   };
-  const lines = thinLines(planned, aligned, leastMm);
+  const lines = thinLines(planned, aligned).filter(({ lengthMm }) => lengthMm >= leastMm);
   const used = new Set(lines.map(({ by }) => by));
   const planes = new Map([...used].map((by: Channel) => [by, thinPlane(painted, by, aligned)]));
   return lines.flatMap(({ by, places }): PaintedLine[] => {

@@ -22,9 +22,11 @@ export interface ThinPlace {
 /** A thin shape of the plan: its places about a millimetre apart, in no order. */
 export interface ThinLine {
   readonly by: Channel;
+  readonly lengthMm: number;
   readonly places: readonly ThinPlace[];
 }
 
+const LEAST_MM = 8; // a piece of a thin shape is long
 const LEAST_STEPS = 0.8; // a line stands out by
 const LEAST_WIDE_MM = 0.9; // what is narrower no brush is asked for
 const REACH = 2; // pixels over which a line goes on
@@ -49,17 +51,18 @@ export function thinPlane(colours: Colours, by: Channel, { width, height, mmPerP
   };
 }
 
-function linesOn({ plane, mmPerPixel }: ThinPlane, by: Channel, leastMm: number): ThinLine[] {
+function linesOn({ plane, mmPerPixel }: ThinPlane, by: Channel): ThinLine[] {
   const step = Math.max(1, Math.round(EVERY_MM / mmPerPixel));
   return connected(ridgesOf(plane, mmPerPixel), plane.width, REACH).flatMap((group): ThinLine[] => {
-    if (lengthOf(group, mmPerPixel) < leastMm) return [];
+    const lengthMm = lengthOf(group, mmPerPixel);
+    if (lengthMm < LEAST_MM) return [];
     const places = group.flatMap((ridge, k): ThinPlace[] => {
       if (k % step !== 0) return [];
       const stands = standsOut(plane, ridge, 0, mmPerPixel);
       if (stands < LEAST_STEPS || widthOf(plane, ridge, stands, mmPerPixel) < LEAST_WIDE_MM) return [];
       return [{ at: [(ridge.x + 0.5) * mmPerPixel, (ridge.y + 0.5) * mmPerPixel], ridge, stands }];
     });
-    return places.length > 0 ? [{ by, places }] : [];
+    return places.length > 0 ? [{ by, lengthMm, places }] : [];
   });
 }
 
@@ -71,19 +74,16 @@ const runsAlong = ({ places }: ThinLine, other: ThinLine): boolean =>
   places.length / 2;
 
 // A plan is read against many photographs: its thin shapes are looked for once and go when it goes.
-const known = new WeakMap<Colours, { readonly leastMm: number; readonly lines: readonly ThinLine[] }>();
+const known = new WeakMap<Colours, readonly ThinLine[]>();
 
-/**
- * Thin shapes of a plan, some 1 to 4 mm wide, from so many mm on: in value, and those that value does not show in a*
- * and b*.
- */
-export function thinLines(planned: Colours, grid: Grid, leastMm: number): readonly ThinLine[] {
+/** Thin shapes of a plan, some 1 to 4 mm wide: in value, and those that value does not show in a* and b*. */
+export function thinLines(planned: Colours, grid: Grid): readonly ThinLine[] {
   const before = known.get(planned);
-  if (before?.leastMm === leastMm) return before.lines;
-  const lines = CHANNELS.flatMap((by) => linesOn(thinPlane(planned, by, grid), by, leastMm)).reduce<ThinLine[]>(
+  if (before) return before;
+  const lines = CHANNELS.flatMap((by) => linesOn(thinPlane(planned, by, grid), by)).reduce<ThinLine[]>(
     (all, one) => (one.by !== 'value' && all.some((two) => runsAlong(one, two)) ? all : [...all, one]),
     [],
   );
-  known.set(planned, { leastMm, lines });
+  known.set(planned, lines);
   return lines;
 }

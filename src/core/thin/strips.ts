@@ -1,0 +1,158 @@
+import { valuesOf, withoutBlur, type EdgeSight } from '../edges';
+import type { Colours } from '../photo';
+import { makeLightRun, type Grid, type Point } from '../raster';
+import { OVER, profileOf, type Profile } from './profile';
+import { joined, type Spot } from './joined';
+import { thinLines } from './thinLines';
+
+/** A thin shape at a place, its picture's own blur taken out. */
+export interface StripLook {
+  /** mm */
+  readonly widthMm: number;
+  /** 10-90 % rise of its two sides, mm */
+  readonly sides: readonly [number, number];
+  /** steps it stands out by, above 0 = lighter than what is beside it */
+  readonly stands: number;
+  /** values beside it */
+  readonly beside: readonly [number, number];
+}
+
+/** A place on a thin shape: as it is planned and painted; null = nothing stands out there. */
+export interface StripPlace {
+  /** canvas mm, as planned */
+  readonly at: Point;
+  /** the way across, a unit vector */
+  readonly way: Point;
+  readonly planned: StripLook | null;
+  readonly painted: StripLook | null;
+}
+
+/** A thin shape of the plan from end to end, gaps in it counted in. */
+export interface Strip {
+  readonly lengthMm: number;
+  /** those of its places that can be read, {@link APART_MM} apart, in no order */
+  readonly places: readonly StripPlace[];
+}
+
+export const APART_MM = 2.5;
+const BESIDE_MM = [-1.25, 0, 1.25]; // along it, that are read with a place
+const REACH_MM = { plan: 0.8, painting: 3 }; // aside, that it may lie
+
+/** Values across a thin shape, mean of a few millimetres of it. */
+function across({ light }: EdgeSight, [x, y]: Point, way: Point): Float32Array {
+  const run = makeLightRun(OVER.length);
+  const out = new Float32Array(OVER.length);
+  for (const mm of BESIDE_MM) {
+    light.along([x - mm * way[1], y + mm * way[0]], way, OVER, run);
+    const values = valuesOf(run);
+    for (let k = 0; k < out.length; k++) out[k] += values[k] / BESIDE_MM.length;
+  }
+  return out;
+}
+
+const own = (seen: number, blurMm: number): number => withoutBlur({ widthMm: seen, doubt: 0 }, blurMm).widthMm;
+
+const lookOf = ({ widthMm, sides: [one, two], stands, beside }: Profile, { blurMm }: EdgeSight): StripLook => ({
+  ...{ widthMm, stands, beside },
+  sides: [own(one, blurMm), own(two, blurMm)],
+});
+
+const apart = ([x, y]: Point, [u, v]: Point): number => Math.hypot(x - u, y - v);
+
+/** Places no closer to one another than {@link APART_MM}, from one end on. */
+function spaced(places: readonly Spot[]): Spot[] {
+  const [first] = places;
+  const end = places.reduce((far, one) => (apart(one.at, first.at) > apart(far.at, first.at) ? one : far), first);
+  const out: Spot[] = [];
+  for (const place of [...places].sort((a, b) => apart(a.at, end.at) - apart(b.at, end.at)))
+    if (!out.some(({ at }) => apart(at, place.at) < APART_MM)) out.push(place);
+  return out;
+}
+
+/** How long a shape is, mm: every place stands for half the way to the two beside it. */
+function lengthOf(places: readonly Spot[]): number {
+  const beside = places.map(({ at }) =>
+    places
+      .map((other) => Math.min(2 * APART_MM, apart(at, other.at)))
+      .sort((a, b) => a - b)
+      .slice(1, 3),
+  );
+  return beside.flat().reduce((sum, mm) => sum + mm / 2, 0);
+}
+
+/** A place of the plan's thin shape as it is looked for in a painting. */
+interface PlannedPlace extends Spot {
+  readonly look: StripLook | null;
+}
+
+interface PlannedStrip {
+  readonly lengthMm: number;
+  readonly places: readonly PlannedPlace[];
+}
+
+function plannedPlace(plan: EdgeSight, { at, way, sign }: Spot): PlannedPlace {
+  const profile = profileOf(across(plan, at, way), sign, REACH_MM.plan);
+  // From here on its own middle is its place: ridges lie on pixels.
+  const aside = profile?.at ?? 0;
+  return {
+    at: [at[0] + aside * way[0], at[1] + aside * way[1]],
+    ...{ way, sign, look: profile && lookOf(profile, plan) },
+  };
+}
+
+// A plan is read against many photographs: its strips are read once and go when it goes.
+const known = new WeakMap<Colours, readonly PlannedStrip[]>();
+
+/** What thin shapes are read from. */
+export interface StripsAsk {
+  /** opened where the plan's thin shapes are not known yet */
+  readonly plan: () => EdgeSight | Promise<EdgeSight>;
+  readonly photo: EdgeSight;
+  /** the plan at reading size */
+  readonly planned: Colours;
+  readonly grid: Grid;
+  /** mm by which the painting lies beside the plan at a place */
+  readonly shift: (at: Point) => Point;
+  /** whether a place of the painting (canvas mm) can be read */
+  readonly readable: (at: Point) => boolean;
+}
+
+const LEAST_SHARE = 0.05; // of the longest side
+
+async function plannedStrips(ask: StripsAsk): Promise<readonly PlannedStrip[]> {
+  const before = known.get(ask.planned);
+  if (before) return before;
+  const { width, height, mmPerPixel } = ask.grid;
+  const leastMm = LEAST_SHARE * Math.max(width, height) * mmPerPixel;
+  const pieces = thinLines(ask.planned, ask.grid).filter(({ by }) => by === 'value');
+  const shapes = joined(pieces)
+    .map(spaced)
+    .map((spots) => ({ spots, lengthMm: lengthOf(spots) }))
+    .filter(({ lengthMm }) => lengthMm >= leastMm);
+  const plan = shapes.length > 0 ? await ask.plan() : null;
+  const strips = shapes.flatMap(({ lengthMm, spots }): PlannedStrip[] =>
+    plan ? [{ lengthMm, places: spots.map((spot) => plannedPlace(plan, spot)) }] : [],
+  );
+  known.set(ask.planned, strips);
+  return strips;
+}
+
+const CLEAR_MM = 4; // to either side, that must be readable, too
+
+/** Reads the thin shapes of a plan, some 1 to 4 mm wide, as they are planned and as they are painted. */
+export async function readStrips(ask: StripsAsk): Promise<Strip[]> {
+  const strips = await plannedStrips(ask);
+  return strips.map(({ lengthMm, places }) => ({
+    lengthMm,
+    places: places.flatMap(({ at, way, sign, look }): StripPlace[] => {
+      const [dx, dy] = ask.shift(at);
+      const there: Point = [at[0] + dx, at[1] + dy];
+      const clear = [-CLEAR_MM, 0, CLEAR_MM].every((mm) =>
+        ask.readable([there[0] + mm * way[0], there[1] + mm * way[1]]),
+      );
+      if (!clear) return [];
+      const painted = profileOf(across(ask.photo, there, way), sign, REACH_MM.painting);
+      return [{ at, way, planned: look, painted: painted && lookOf(painted, ask.photo) }];
+    }),
+  }));
+}

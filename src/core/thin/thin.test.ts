@@ -1,0 +1,158 @@
+import { describe, expect, test } from 'vitest';
+import { pixelBlur, risen, RISE } from '../edges';
+import { codeFromLinear, luminanceFromValue, SRGB_PROFILE } from '../colour';
+import { chance } from '../chance.testing';
+import { closeLightOf, makeRaster, type CloseLight, type Picture } from '../raster';
+import { coloursOf } from '../photo';
+import { evenStrips, readStrips } from './index';
+import { OVER, profileOf } from './profile';
+
+/** A thin shape of so many mm about a place, its sides rising over so much, two steps over five. */
+const strip = (widthMm: number, { at = 0, sides = [0.6, 0.6], steps = 2 } = {}) =>
+  Float32Array.from(
+    OVER,
+    (t) =>
+      5 +
+      steps * (risen(((t - at + widthMm / 2) * RISE) / sides[0]) - risen(((t - at - widthMm / 2) * RISE) / sides[1])),
+  );
+
+describe('across a thin shape', () => {
+  test.each([1, 1.6, 2.5, 4])('of %d mm its width is read', (widthMm) => {
+    for (const steps of [2, -2]) {
+      const seen = profileOf(strip(widthMm, { at: 0.4, steps }), Math.sign(steps), 0.8);
+      expect(Math.abs(Math.log((seen?.widthMm ?? 0) / widthMm))).toBeLessThan(0.06);
+      expect(seen?.at).toBeCloseTo(0.4, 1);
+      expect(seen?.stands).toBeCloseTo(steps, 0);
+    }
+  });
+
+  test('each side is read by itself', () => {
+    const { sides } = profileOf(strip(4, { sides: [0.6, 2.4] }), 1, 0.8) ?? { sides: [0, 0] };
+    expect(sides[0]).toBeLessThan(1);
+    expect(sides[1]).toBeCloseTo(2.4, 0);
+  });
+
+  test('what lies on either side is told, and what does not stand out is none', () => {
+    const on = (t: number) => (t < 0 ? 4 : 6);
+    const seen = profileOf(
+      strip(2, { steps: 3 }).map((v, k) => v - 5 + on(OVER[k])),
+      1,
+      0.8,
+    );
+    expect(seen?.beside[0]).toBeCloseTo(4, 0);
+    expect(seen?.beside[1]).toBeCloseTo(6, 0);
+    expect(profileOf(strip(2, { steps: 0.1 }), 1, 0.8)).toBeNull();
+    expect(profileOf(strip(2, { steps: -2 }), 1, 0.8)).toBeNull();
+    expect(
+      profileOf(
+        OVER.map((t) => 5 + 2 * risen(t)),
+        1,
+        0.8,
+      ),
+    ).toBeNull();
+  });
+});
+
+type ValueAt = (x: number, y: number) => number;
+const SIZE = { width: 120, height: 90 }; // mm
+const PER_MM = 6;
+
+/** A picture at reading size, two pixels a millimetre. */
+function coarse(at: ValueAt) {
+  const raster = makeRaster(2 * SIZE.width, 2 * SIZE.height);
+  for (const plane of [raster.r, raster.g, raster.b])
+    for (let i = 0; i < plane.length; i++)
+      plane[i] = luminanceFromValue(at(((i % 240) + 0.5) / 2, (Math.floor(i / 240) + 0.5) / 2)) / 100;
+  return raster;
+}
+
+function close(at: ValueAt): CloseLight {
+  const [width, height] = [PER_MM * SIZE.width, PER_MM * SIZE.height];
+  const data = new Uint8Array(3 * width * height);
+  for (let v = 0, i = 0; v < height; v++)
+    for (let u = 0; u < width; u++, i += 3) {
+      const value = at((u + 0.5) / PER_MM, (v + 0.5) / PER_MM);
+      data.fill(Math.round(255 * codeFromLinear(luminanceFromValue(value) / 100)), i, i + 3);
+    }
+  const picture: Picture = { width, height, data, profile: SRGB_PROFILE };
+  const cut = coarse(at);
+  return closeLightOf({
+    ...{ picture, cut, shown: cut, other: null, widthMm: SIZE.width },
+    place: ([x, y]) => [PER_MM * x, PER_MM * y],
+  });
+}
+
+const sight = (light: CloseLight) => ({ light, blurMm: pixelBlur(light.pixelMm) });
+
+async function even(planned: ValueAt, painted: ValueAt) {
+  const strips = await readStrips({
+    plan: () => sight(close(planned)),
+    photo: sight(close(painted)),
+    planned: coloursOf(coarse(planned)),
+    grid: { width: 2 * SIZE.width, height: 2 * SIZE.height, mmPerPixel: 0.5 },
+    shift: () => [0, 0],
+    readable: ([x, y]) => x > 0 && y > 0 && x < SIZE.width && y < SIZE.height,
+  });
+  return { strips, told: evenStrips(strips, 1) };
+}
+
+/** A stem across the canvas, dark on light. @param widthAt mm, by how far along it; 0 = it breaks off */
+const stem =
+  (widthAt: (x: number) => number, softAt: (x: number) => number = () => 0.5): ValueAt =>
+  (x, y) => {
+    const [w, s] = [widthAt(x), softAt(x)];
+    if (x < 20 || x > 100 || w === 0) return 6;
+    const t = y - 45 - 0.05 * (x - 60);
+    return 6 - 2.5 * (risen(((t + w / 2) * RISE) / s) - risen(((t - w / 2) * RISE) / s));
+  };
+const tapering = stem((x) => 1.2 + (2.6 * (x - 20)) / 80);
+const straight = stem(() => 2.4);
+
+describe('a thin shape', () => {
+  test('that tapers and is painted so is left alone, however the hand wobbles', async () => {
+    const random = chance(3);
+    const wobble = Array.from({ length: 200 }, () => 0.25 * (random() - 0.5));
+    const handMade = stem((x) => 1.2 + (2.6 * (x - 20)) / 80 + wobble[Math.round(x)]);
+    expect((await even(tapering, tapering)).told).toEqual([]);
+    const { strips, told } = await even(tapering, handMade);
+    expect(told).toEqual([]);
+    expect(strips).toHaveLength(1);
+    expect(strips[0].lengthMm).toBeGreaterThan(70);
+    expect(strips[0].lengthMm).toBeLessThan(90);
+  });
+
+  test('that tapers and runs on evenly is told, with both its widths', async () => {
+    const [told, ...more] = (await even(tapering, straight)).told;
+    expect(more).toEqual([]);
+    expect(told.painted.even).toBeGreaterThan(0.9);
+    expect(told.planned.even).toBeLessThan(0.6);
+    expect(told.planned.widthsMm?.[0]).toBeCloseTo(1.5, 0);
+    expect(told.planned.widthsMm?.[1]).toBeCloseTo(3.5, 0);
+    told.painted.widthsMm?.forEach((mm) => expect(mm).toBeCloseTo(2.4, 0));
+  });
+
+  test('that breaks off in the plan and is painted through is told', async () => {
+    const broken = stem((x) => ((x > 38 && x < 47) || (x > 58 && x < 70) || (x > 80 && x < 88) ? 0 : 2.4));
+    const [told] = (await even(broken, straight)).told;
+    expect(told.planned.broken).toBeGreaterThan(0.2);
+    expect(told.painted.broken).toBeLessThan(0.05);
+    expect((await even(broken, broken)).told).toEqual([]);
+    expect((await even(straight, broken)).told).toEqual([]);
+  });
+
+  test('that softens along one half and is painted hard is told', async () => {
+    const softening = stem(
+      () => 3,
+      (x) => (x < 60 ? 0.5 : 2.4),
+    );
+    const [told] = (
+      await even(
+        softening,
+        stem(() => 3),
+      )
+    ).told;
+    expect(told.planned.hard).toBeLessThan(0.65);
+    expect(told.painted.hard).toBeGreaterThan(0.9);
+    expect((await even(straight, straight)).told).toEqual([]);
+  });
+});
