@@ -23,13 +23,15 @@ export interface ReadRequest {
   readonly edges: readonly (readonly [Point, Point])[];
   /** also tell through how many steps the forms turn */
   readonly forms: boolean;
+  /** also tell how every thin shape runs, planned and painted */
+  readonly thin: boolean;
   /** read the photo although its shapes are not the reference's */
   readonly insist: boolean;
   readonly json: boolean;
 }
 
 export const USAGE =
-  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--departure "x,y,w,h=STEPS"|"x,y=STEPS"]... [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--forms] [--insist] [--json]';
+  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--departure "x,y,w,h=STEPS"|"x,y=STEPS"]... [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--forms] [--thin] [--insist] [--json]';
 
 const refuse = (option: string, got: string, wanted: string) =>
   new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
@@ -150,6 +152,7 @@ function parse(args: string[]) {
         region: { type: 'string', multiple: true, default: [] },
         edge: { type: 'string', multiple: true, default: [] },
         forms: { type: 'boolean', default: false },
+        thin: { type: 'boolean', default: false },
         insist: { type: 'boolean', default: false },
         json: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
@@ -185,6 +188,7 @@ export function readArguments(args: string[]): ReadRequest | 'help' {
     regions: values.region.map((text) => readBox('--region', text, 'canvas millimetres')),
     edges: values.edge.map(readEdge),
     forms: values.forms,
+    thin: values.thin,
     insist: values.insist,
     json: values.json,
   };

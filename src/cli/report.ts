@@ -2,9 +2,10 @@ import { edgeClass, type EdgeAcross, type SeenEdge } from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
-import { boxOf, halfWidth, type Point } from '../core/raster';
+import { boxOf, halfWidth, type Box, type Point } from '../core/raster';
 import { driftPoints, halfWidthsOf, lightAsTold } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
+import { coursesOf, isEven } from '../core/thin';
 import { InputError } from '../server/images/inputError';
 import type { ReadRequest } from './arguments';
 
@@ -48,6 +49,23 @@ function formsIn({ reading, account: { forms, turnings } }: Against) {
       readsFlat: flat,
     }),
   );
+}
+
+/** Every thin shape: how it runs, planned and painted, and whether it runs on too evenly. */
+const thinIn = ({ strips, edges: { viewingM } }: Against) =>
+  coursesOf(strips, viewingM).map((one) => ({
+    region: { box: boxAbout(one.strip.places.map(({ at }) => at)) },
+    lengthMm: one.lengthMm,
+    target: one.planned,
+    painted: one.painted,
+    tooEven: isEven(one),
+  }));
+
+/** The box (x, y, w, h) about points. */
+function boxAbout(points: readonly Point[]): Box {
+  const [across, down] = [points.map(([x]) => x), points.map(([, y]) => y)];
+  const [left, top] = [Math.min(...across), Math.min(...down)];
+  return [left, top, Math.max(...across) - left, Math.max(...down) - top];
 }
 
 const VIEWING_M = 1; // edges are called as they are seen from here
@@ -137,6 +155,7 @@ export function reportOf(request: ReadRequest, { flat, against, places, edges }:
         words: sentenceFor(f, nameOf(f, request.canvas)),
       })),
     ...(request.forms ? { forms: formsIn(against) } : {}),
+    ...(request.thin ? { thin: thinIn(against) } : {}),
   };
 }
 

@@ -1,4 +1,4 @@
-import { NOTHING_TO_CORRECT, plural, seenEdgeInWords, wholeDrawingInWords } from '../core/words';
+import { courseInWords, NOTHING_TO_CORRECT, plural, seenEdgeInWords, wholeDrawingInWords } from '../core/words';
 import type { ReadReport } from './report';
 
 const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v).toFixed(digits)}`;
@@ -15,7 +15,7 @@ const LIGHT_WORDS = {
 
 /** The same report for people: values on the scale 0 black to 10 white, differences painted minus plan. */
 export function textReport(report: ReadReport): string {
-  const { photo, regions, edges, findings, drawing, forms = [] } = report;
+  const { photo, regions, edges, findings, drawing, forms = [], thin = [] } = report;
   const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return [
     `${photo.cornersFrom === 'found' ? `All four corners found (confidence ${Math.round(photo.confidence * 100)} %)` : `Corners ${photo.cornersFrom}`}: ${corners}`,
@@ -36,6 +36,10 @@ export function textReport(report: ReadReport): string {
         ({ boxes, target, painted }) =>
           `Reads flat in ${boxes.map((box) => box.map(Math.round).join(',')).join(' and ')} mm: should turn through ${target.steps.toFixed(1)} steps, turns through ${painted.steps.toFixed(1)}.`,
       ),
+    ...thin.map(
+      ({ region: { box }, lengthMm, target, painted, tooEven }) =>
+        `${tooEven ? 'Too even' : 'Thin shape'} in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: painted ${courseInWords(painted)}; planned ${courseInWords(target)}.`,
+    ),
     findings.length === 0
       ? NOTHING_TO_CORRECT
       : `${plural(findings.length, 'finding')}, the weightiest first (values run from 0 black to 10 white):`,

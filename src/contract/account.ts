@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { EdgeAcross, EdgeLine } from '../core/edges';
 import { PAINT_RANGE } from '../core/plan';
 import { INPUT_TEXT } from '../core/words';
+import type { Strip as ThinShape } from '../core/thin';
 import type { Account as Told, GlobalDrift as Whole, Landmark as Shown, Seat as Sits } from '../core/read';
 import { Point, Shape, type Made } from './shapes';
 
@@ -57,6 +58,13 @@ const EdgeOnLine = z.object({
   places: z.array(z.object({ at: Point, way: Point, planned: SeenEdge, painted: SeenEdge }).nullable()),
 }) satisfies z.ZodType<EdgeLine>;
 
+const StripLook = z.object({ at: Point, widthMm: z.number(), sides: Point, stands: z.number(), beside: Point });
+/** A thin shape of the plan, place by place. */
+const Strip = z.object({
+  lengthMm: z.number(),
+  places: z.array(z.object({ at: Point, way: Point, planned: StripLook.nullable(), painted: StripLook.nullable() })),
+}) satisfies z.ZodType<ThinShape>;
+
 /** The ends of a line across an edge, canvas mm. */
 export const CrossedLine = z.tuple([Point, Point]);
 const Crossed = SeenEdge.extend({ course: z.object({ at: z.array(z.number()), values: z.array(z.number()) }) });
@@ -102,7 +110,9 @@ export const Account = z.object({
   seats: z.array(Seat),
   /** empty in readings made before edges were read */
   edges: z.array(EdgeOnLine).default([]),
-}) satisfies z.ZodType<Told & { readonly edges: readonly EdgeLine[] }>;
+  /** empty in readings made before thin shapes were read */
+  strips: z.array(Strip).default([]),
+}) satisfies z.ZodType<Told & { readonly edges: readonly EdgeLine[]; readonly strips: readonly ThinShape[] }>;
 
 /** A point the painter showed on both pictures. */
 export const Landmark = z.object({

@@ -172,6 +172,8 @@ export interface Ask {
   readonly edges?: readonly (readonly (readonly number[])[])[];
   /** also through how many steps forms turn */
   readonly forms?: boolean;
+  /** also how thin shapes run */
+  readonly thin?: boolean;
 }
 
 export const openPicture = async (path: string): Promise<Picture> => decodePicture(await readFile(path), path);
@@ -216,12 +218,13 @@ export const boxesOf = ({ widthMm, heightMm }: Motif) =>
 export async function measure(
   motif: Motif,
   photo: string,
-  { corners, greys = [], regions = [], key, departures = [], covered, more = [], forms, edges = [] }: Ask,
+  { corners, greys = [], regions = [], key, departures = [], covered, more = [], forms, thin, edges = [] }: Ask,
 ): Promise<ReadReport> {
   const args = ['--reference', motif.reference, '--photo', photo, '--size', `${motif.widthMm}x${motif.heightMm}`];
   for (const path of more) args.push('--photo', path);
   for (const line of edges) args.push('--edge', points(line));
   if (forms) args.push('--forms');
+  if (thin) args.push('--thin');
   if (covered) args.push('--covered', Array(4).fill(covered).join(','));
   if (corners) args.push('--corners', points(corners));
   for (const { box, value } of greys) args.push('--grey', `${box.join(',')}=${value}`);

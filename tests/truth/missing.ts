@@ -1,42 +1,17 @@
-import { join } from 'node:path';
-import sharp from 'sharp';
 import { chance } from '../../src/demo/studio/chance';
 import type { Setup } from '../../src/demo/studio/camera';
-import { labOf, lightOfValue, luminance, quickValue, rgbOfLab, type Rgb } from '../../src/demo/studio/colour';
-import { bytesOf } from '../../src/demo/studio/files';
-import { pixel, type Sheet } from '../../src/demo/studio/scene';
-import { measure, paintMotif, scenes, shoot, type Motif } from './easel';
+import { rgbOfLab } from '../../src/demo/studio/colour';
+import { measure, paintMotif, shoot, type Motif } from './easel';
 import { inFrame } from './findings';
+import { lightnessOf, referenceWith, standingOut, type Thing } from './things';
 
 /** What a plan has and a painting of it has not. */
 export const OMISSIONS = ['element', 'line'] as const;
 export type Omission = (typeof OMISSIONS)[number];
 
-/** A thing that is added to a reference: how much of it covers a place (mm), and its light there. */
-interface Thing {
-  readonly box: readonly [number, number, number, number];
-  readonly cover: (x: number, y: number) => number;
-  readonly light: (x: number, y: number) => Rgb;
-}
-
 const LEAST_SHARE = 0.011; // of the canvas
 const LEAST_LENGTH = 0.055; // of its longest side
 const RIM_MM = 8;
-
-const lightnessOf = (value: number) => 116 * Math.cbrt(lightOfValue(value)) - 16;
-
-/** A colour that stands out from what lies there by so many steps, or by its hue. */
-function standingOut({ picture }: Motif['subject'], perMm: number, at: readonly number[], seed: number) {
-  const random = chance(seed * 71 + 3);
-  const [x, y] = at.map((mm) => Math.round(mm * perMm));
-  const rgb = pixel(picture, y * picture.width + x);
-  const value = quickValue(luminance(rgb));
-  const steps = 1.4 + 1.4 * random();
-  const other = value > 5 ? value - steps : value + steps;
-  const [, a, b] = labOf(rgb);
-  const turn = random() * 2 * Math.PI;
-  return { value: other, a: 0.5 * a + 10 * Math.cos(turn), b: 0.5 * b + 10 * Math.sin(turn) };
-}
 
 /** A rounded thing with a light and a shadow side, from 1.1 % of the canvas on. */
 function element(motif: Motif, seed: number): Thing {
@@ -87,28 +62,9 @@ function line(motif: Motif, seed: number): Thing {
   };
 }
 
-function withThing(sheet: Sheet, { cover, light }: Thing, perMm: number): Sheet {
-  const data = sheet.data.slice();
-  for (let y = 0, i = 0; y < sheet.height; y++)
-    for (let x = 0; x < sheet.width; x++, i++) {
-      const share = cover(x / perMm, y / perMm);
-      if (share > 0) light(x / perMm, y / perMm).forEach((v, c) => (data[3 * i + c] += share * (v - data[3 * i + c])));
-    }
-  return { ...sheet, data };
-}
-
 /** A thing that a motif has not. */
 const thingOf = (motif: Motif, omission: Omission, seed: number): Thing =>
   (omission === 'element' ? element : line)(motif, seed);
-
-/** The motif's reference with things added, as a file. */
-async function referenceWith({ subject: { picture }, widthMm }: Motif, things: readonly Thing[], name: string) {
-  const path = join(scenes, `missing-${process.pid}-${name}.png`);
-  const sheet = things.reduce((one, thing) => withThing(one, thing, picture.width / widthMm), picture);
-  const raw = { width: sheet.width, height: sheet.height, channels: 3 } as const;
-  await sharp(bytesOf(sheet), { raw }).png({ compressionLevel: 2 }).toFile(path);
-  return path;
-}
 
 /** What was said of a painting that lacks things, or nothing. */
 export interface MissingCase {
@@ -129,7 +85,8 @@ export async function missingCase(
   { setup, seed }: { setup: Setup; seed: number },
 ): Promise<MissingCase> {
   const things = omissions.map((omission) => ({ omission, ...thingOf(motif, omission, seed) }));
-  const own = things.length > 0 ? { ...motif, reference: await referenceWith(motif, things, `${seed}`) } : motif;
+  const own =
+    things.length > 0 ? { ...motif, reference: await referenceWith(motif, things, `missing-${seed}`) } : motif;
   const shot = await shoot(paintMotif(own, {}, seed), own, setup);
   const { findings } = await measure(own, shot.path, { corners: shot.corners, greys: inFrame(shot) });
   const missing = findings.filter(({ kind }) => kind === 'missing');

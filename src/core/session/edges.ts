@@ -10,6 +10,7 @@ import {
 import type { Flat } from '../photo';
 import type { Point } from '../raster';
 import { shiftAt, type Aligned } from '../read';
+import { readStrips, type Strip, type StripLook } from '../thin';
 import type { SessionAsk, SessionPlan } from './ask';
 
 const UNMEASURED_PX = 1.6; // 10-90 % rise of a phone's photograph whose own blur could not be measured
@@ -67,17 +68,49 @@ const rounded = ({ at, widthMm, contrast, doubtMm, ...edge }: SeenEdge): SeenEdg
   doubtMm: hundredths(doubtMm),
 });
 
-/** Every edge between masses, planned and painted; to hundredths: there are hundreds of them. */
-export async function everyEdge(plan: SessionPlan, aligned: Aligned, flat: Flat): Promise<EdgeLine[]> {
-  const { masses } = plan.picture;
-  const lines = await readEdges({
-    plan: () => plannedSight(plan),
+/** What edges and thin shapes are read from. */
+interface Closely {
+  readonly plan: () => Promise<EdgeSight>;
+  readonly photo: EdgeSight;
+  readonly shift: (at: Point) => Point;
+  readonly readable: (at: Point) => boolean;
+}
+
+const closelyOf = (plan: SessionPlan, aligned: Aligned, flat: Flat): Closely => {
+  let sight: Promise<EdgeSight> | null = null;
+  return {
+    plan: () => (sight ??= plannedSight(plan)),
     photo: sightOf(flat),
-    masses,
-    mmPerPixel: flat.canvas.widthMm / masses.width,
     shift: shiftOn(aligned),
     readable: readableOn(flat, aligned),
-  });
+  };
+};
+
+const roundedLook = ({ at, widthMm, sides, stands, beside }: StripLook): StripLook => ({
+  at: pointIn(at),
+  widthMm: hundredths(widthMm),
+  sides: pointIn(sides),
+  stands: hundredths(stands),
+  beside: pointIn(beside),
+});
+
+/** Every thin shape of the plan, planned and painted; to hundredths. */
+async function everyStrip(closely: Closely, aligned: Aligned): Promise<Strip[]> {
+  const strips = await readStrips({ ...closely, planned: aligned.planned, grid: aligned });
+  return strips.map(({ lengthMm, places }) => ({
+    lengthMm: hundredths(lengthMm),
+    places: places.map(({ at, way, planned, painted }) => ({
+      ...{ at: pointIn(at), way: pointIn(way) },
+      planned: planned && roundedLook(planned),
+      painted: painted && roundedLook(painted),
+    })),
+  }));
+}
+
+/** Every edge between masses, planned and painted; to hundredths: there are hundreds of them. */
+async function everyEdge(closely: Closely, plan: SessionPlan, flat: Flat): Promise<EdgeLine[]> {
+  const { masses } = plan.picture;
+  const lines = await readEdges({ ...closely, masses, mmPerPixel: flat.canvas.widthMm / masses.width });
   return lines.map(({ between, places }) => ({
     between,
     places: places.map(
@@ -91,3 +124,17 @@ export async function everyEdge(plan: SessionPlan, aligned: Aligned, flat: Flat)
     ),
   }));
 }
+
+/** Every edge between masses, and every thin shape of the plan. */
+export async function edgesAndStrips(
+  plan: SessionPlan,
+  aligned: Aligned,
+  flat: Flat,
+): Promise<{ readonly lines: EdgeLine[]; readonly strips: Strip[] }> {
+  const closely = closelyOf(plan, aligned, flat);
+  return { lines: await everyEdge(closely, plan, flat), strips: await everyStrip(closely, aligned) };
+}
+
+/** Every edge between masses alone. */
+export const edgesAlone = (plan: SessionPlan, aligned: Aligned, flat: Flat): Promise<EdgeLine[]> =>
+  everyEdge(closelyOf(plan, aligned, flat), plan, flat);

@@ -20,8 +20,9 @@ import {
   type Reading,
   type UniformChange,
 } from '../read';
+import type { Strip } from '../thin';
 import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
-import { edgesOn, everyEdge } from './edges';
+import { edgesAlone, edgesAndStrips, edgesOn } from './edges';
 import { flatOf, gridOf, shapeOf } from './flat';
 import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
 import { leaveUnjudged, type Covering } from './unjudged';
@@ -42,6 +43,7 @@ export interface Against {
   readonly account: Account;
   /** every edge between masses, and what they come to */
   readonly edges: EdgesTold;
+  readonly strips: readonly Strip[];
 }
 
 /** What a session's photographs show. */
@@ -113,7 +115,8 @@ async function against(
   await onStep({ at: 'reading', reading });
   const change = await changeSince(ask.last, flat);
   const judged = { canvas: ask.canvas, flat, plan, reading };
-  const edges = tellEdges(await everyEdge(plan, reading.aligned, flat), plan.judging);
+  const { lines, strips } = await edgesAndStrips(plan, reading.aligned, flat);
+  const edges = tellEdges(lines, plan.judging);
   await onStep({ at: 'edges' });
   return {
     reading,
@@ -123,6 +126,7 @@ async function against(
     findings: findingsAfter(change, edges, judged),
     account: accountFor(judged),
     edges,
+    strips,
   };
 }
 
@@ -180,7 +184,7 @@ export async function seePlaces(
   leaveUnjudged(ask, flat, plan);
   const { picture, paint, clipped } = plan.picture;
   const aligned = align(flat, picture, { landmarks, paint, clipped: clipped() });
-  const edges = restsOn(kind) === 'edges' ? tellEdges(await everyEdge(plan, aligned, flat), plan.judging) : null;
+  const edges = restsOn(kind) === 'edges' ? tellEdges(await edgesAlone(plan, aligned, flat), plan.judging) : null;
   return places.map((place) => seen({ flat, aligned, edges }, place, kind));
 }
 

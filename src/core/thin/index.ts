@@ -1,4 +1,6 @@
 export { standsOut } from './stands';
 export { thinLines, thinPlane, UNITS_PER_STEP, type Channel, type ThinLine, type ThinPlace } from './thinLines';
 export { APART_MM, readStrips, type Strip, type StripLook, type StripPlace, type StripsAsk } from './strips';
-export { evenStrips, type Course, type EvenStrip } from './evenness';
+export { coursesOf, evenStrips, isEven, type Course, type CoursedStrip } from './evenness';
+export { stepsBehind, type Step } from './behind';
+export { tellStrips, type StripsTold } from './told';

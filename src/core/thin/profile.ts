@@ -39,30 +39,38 @@ interface Fit extends Tried {
   readonly left: number;
 }
 
-const PLAIN_MM = 2.5; // about its middle that count in full; further away other things lie
-const FAR = 0.35; // what the farthest place counts for
+/** mm either side of its middle within which a shape is looked at: the smallest that holds it whole is used. */
+const WINDOWS = [2.5, 3.5, 5, REACH_MM] as const;
 
-const weightAt = (away: number): number =>
-  away <= PLAIN_MM ? 1 : 1 - ((1 - FAR) * Math.min(REACH_MM, away - PLAIN_MM)) / (REACH_MM - PLAIN_MM);
+/** The places of a run that are looked at: from the first up to before the last. */
+interface Window {
+  readonly half: number;
+  readonly first: number;
+  readonly last: number;
+}
+
+const windowAbout = (middle: number, half: number): Window => {
+  const index = (mm: number) => Math.min(OVER.length, Math.max(0, Math.ceil((mm + REACH_MM) / EVERY_MM - 1e-6)));
+  return { half, first: index(middle - half), last: index(middle + half + 1e-3) };
+};
 
 /** The best level, rise and fall for a course: least squares of three unknowns about their means. */
-function fitted(run: Float32Array, tried: Tried): Fit {
+function fitted(run: Float32Array, { first, last }: Window, tried: Tried): Fit {
   const { at, width, one, two } = tried;
   let [n, sp, sq, spp, spq, sqq, sv, spv, sqv, svv] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
-  for (let k = 0; k < run.length; k++) {
+  for (let k = first; k < last; k++) {
     const t = OVER[k] - at;
-    const w = weightAt(Math.abs(t) - width / 2);
     const [p, q, v] = [risen((t + width / 2) / one), risen((t - width / 2) / two), run[k]];
-    n += w;
-    sp += w * p;
-    sq += w * q;
-    spp += w * p * p;
-    spq += w * p * q;
-    sqq += w * q * q;
-    sv += w * v;
-    spv += w * p * v;
-    sqv += w * q * v;
-    svv += w * v * v;
+    n++;
+    sp += p;
+    sq += q;
+    spp += p * p;
+    spq += p * q;
+    sqq += q * q;
+    sv += v;
+    spv += p * v;
+    sqv += q * v;
+    svv += v * v;
   }
   const [pp, pq, qq] = [spp - (sp * sp) / n, spq - (sp * sq) / n, sqq - (sq * sq) / n];
   const [pv, qv, vv] = [spv - (sp * sv) / n, sqv - (sq * sv) / n, svv - (sv * sv) / n];
@@ -73,21 +81,29 @@ function fitted(run: Float32Array, tried: Tried): Fit {
   return { ...tried, up, down, before: (sv - up * sp - down * sq) / n, left };
 }
 
-const WIDTHS = { least: 0.5, most: 7, first: [1, 2, 3.5] } as const; // mm
+const WIDTHS = { least: 0.5, first: [1, 2, 3.5] } as const; // mm
 const LEAST_SIGMA = 0.06; // mm
 const SOFTEST = 0.45; // of its width, a side's sigma: softer sides meet in its middle
-const ASIDE = [-0.6, 0, 0.6] as const; // mm, where a search begins
+const ASIDE_MM = 0.8; // that its middle may lie
+const FLANK_MM = 0.9; // to either side of it, that a window must hold
+const ROOM_MM = 0.2; // beyond
+
 const FINEST = 0.04; // of a width
 const LEAST_GAIN = 0.98;
 
-const isOne = ({ width, one, two, at }: Tried, reachMm: number): boolean =>
+/** How far from the middle a course reaches with something of its sides, mm. */
+const reachesTo = ({ at, width }: Pick<Tried, 'at' | 'width'>, middle: number): number =>
+  Math.abs(at - middle) + width / 2 + FLANK_MM;
+
+/** Whether a course lies in a window with something of both its sides. */
+const isOne = ({ width, one, two, at }: Tried, middle: number, half: number): boolean =>
   width >= WIDTHS.least &&
-  width <= WIDTHS.most &&
   Math.min(one, two) >= LEAST_SIGMA &&
   Math.max(one, two) <= SOFTEST * width &&
-  Math.abs(at) <= reachMm;
+  Math.abs(at - middle) <= ASIDE_MM &&
+  reachesTo({ width, at }, middle) <= half;
 
-const FOLLOWS = 0.3; // of what it stands out by, what may be left beside it, root of mean square
+const FOLLOWS = 0.2; // of what it stands out by, what may be left beside it, root of mean square
 const LEAST_STANDS = 0.3; // steps
 
 /** The moves from a course that are tried next. */
@@ -106,36 +122,72 @@ function movesFrom({ at, width, one, two }: Tried, step: number): Tried[] {
   ];
 }
 
-/** Where a search for a shape that may lie so far aside begins. */
-const beginnings = (reachMm: number): Tried[] =>
+/** Where a search about a place begins. */
+const beginnings = (middle: number): Tried[] =>
   WIDTHS.first.flatMap((width) =>
     [0.1, 0.35].flatMap((share) =>
-      (reachMm > 1 ? [-0.7, 0, 0.7] : [0]).flatMap((far) =>
-        ASIDE.map((aside) => ({ at: aside + far * reachMm, width, one: share * width, two: share * width })),
-      ),
+      [-0.5, 0, 0.5].map((aside) => ({ at: middle + aside, width, one: share * width, two: share * width })),
     ),
   );
 
-/**
- * The thin shape in the middle of a run: a level, a rise and a fall of their own softness.
- * @param run values at {@link OVER}; @param sign 1 = lighter than what is beside it, -1 = darker
- * @param reachMm how far aside it may lie
- * @returns null where nothing stands out so
- */
-export function profileOf(run: Float32Array, sign: number, reachMm: number): Profile | null {
+/** The best course in a window; null = nothing stands out so. */
+function bestIn(run: Float32Array, sign: number, middle: number, window: Window): Fit | null {
   const bestOf = (tries: readonly Tried[], known: Fit | null): Fit | null =>
     tries.reduce((best, tried) => {
-      const fit = isOne(tried, reachMm) ? fitted(run, tried) : null;
+      const fit = isOne(tried, middle, window.half) ? fitted(run, window, tried) : null;
       const stands = fit && sign * fit.up > 0 && sign * fit.down < 0;
       return stands && (!best || fit.left < best.left) ? fit : best;
     }, known);
-  let best = bestOf(beginnings(reachMm), null);
+  let best = bestOf(beginnings(middle), null);
   for (let step = 0.5; best && step > FINEST;) {
     const next: Fit | null = bestOf(movesFrom(best, step), best);
     if (!next || next.left >= best.left * LEAST_GAIN) step /= 2;
     best = next;
   }
-  return best && told(best, sign);
+  return best;
+}
+
+/**
+ * The thin shape at a place of a run, a level, a rise and a fall of their own softness, in the smallest window that
+ * holds it whole: other things may lie beside it.
+ * @param run values at {@link OVER}; @param sign 1 = lighter than what is beside it, -1 = darker
+ * @param middle mm where it is looked for
+ * @returns null where nothing stands out so
+ */
+export function profileOf(run: Float32Array, sign: number, middle = 0): Profile | null {
+  for (const half of WINDOWS) {
+    const fit = bestIn(run, sign, middle, windowAbout(middle, half));
+    // What fills its window may go on beyond it.
+    const whole = fit && reachesTo(fit, middle) <= half - ROOM_MM;
+    const profile = whole ? told(fit, sign) : null;
+    if (profile) return profile;
+  }
+  return null;
+}
+
+const NEAR_MM = 3; // nearer is likelier
+const BESIDE_MM = 1; // of its sides, that it is told from
+
+/** Where a thin shape of so many mm lies best on a run, within so many mm of its middle. */
+export function placeOn(run: Float32Array, sign: number, widthMm: number, reachMm: number): number {
+  const mean = (from: number, to: number): number => {
+    const [a, b] = [from, to].map((mm) => Math.round((mm + REACH_MM) / EVERY_MM));
+    let sum = 0;
+    for (let k = a; k <= b; k++) sum += run[k];
+    return sum / (b - a + 1);
+  };
+  let [best, most] = [0, -Infinity];
+  for (let t = -reachMm; t <= reachMm + 1e-6; t += EVERY_MM) {
+    const [left, right] = [t - widthMm / 2, t + widthMm / 2];
+    const own = sign * mean(left, right);
+    const stands = Math.min(
+      own - sign * mean(left - BESIDE_MM, left - 0.5),
+      own - sign * mean(right + 0.5, right + BESIDE_MM),
+    );
+    const score = stands * Math.exp(-0.5 * (t / NEAR_MM) ** 2);
+    if (score > most) [most, best] = [score, t];
+  }
+  return best;
 }
 
 function told({ at, width, one, two, up, down, before, left }: Fit, sign: number): Profile | null {

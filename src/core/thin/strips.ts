@@ -1,12 +1,14 @@
 import { valuesOf, withoutBlur, type EdgeSight } from '../edges';
 import type { Colours } from '../photo';
 import { makeLightRun, type Grid, type Point } from '../raster';
-import { OVER, profileOf, type Profile } from './profile';
+import { OVER, placeOn, profileOf, type Profile } from './profile';
 import { joined, type Spot } from './joined';
 import { thinLines } from './thinLines';
 
 /** A thin shape at a place, its picture's own blur taken out. */
 export interface StripLook {
+  /** its middle, canvas mm */
+  readonly at: Point;
   /** mm */
   readonly widthMm: number;
   /** 10-90 % rise of its two sides, mm */
@@ -36,7 +38,9 @@ export interface Strip {
 
 export const APART_MM = 2.5;
 const BESIDE_MM = [-1.25, 0, 1.25]; // along it, that are read with a place
-const REACH_MM = { plan: 0.8, painting: 3 }; // aside, that it may lie
+const REACH_MM = 3; // aside, that it is looked for in the painting
+const MOST_MM = 4; // wide, that it is looked for
+const USUAL_MM = 2; // wide, where the plan breaks off
 
 /** Values across a thin shape, mean of a few millimetres of it. */
 function across({ light }: EdgeSight, [x, y]: Point, way: Point): Float32Array {
@@ -52,8 +56,12 @@ function across({ light }: EdgeSight, [x, y]: Point, way: Point): Float32Array {
 
 const own = (seen: number, blurMm: number): number => withoutBlur({ widthMm: seen, doubt: 0 }, blurMm).widthMm;
 
-const lookOf = ({ widthMm, sides: [one, two], stands, beside }: Profile, { blurMm }: EdgeSight): StripLook => ({
-  ...{ widthMm, stands, beside },
+const lookOf = (
+  { at: aside, widthMm, sides: [one, two], stands, beside }: Profile,
+  { at: [x, y], way }: Pick<Spot, 'at' | 'way'>,
+  { blurMm }: EdgeSight,
+): StripLook => ({
+  ...{ at: [x + aside * way[0], y + aside * way[1]], widthMm, stands, beside },
   sides: [own(one, blurMm), own(two, blurMm)],
 });
 
@@ -91,13 +99,10 @@ interface PlannedStrip {
 }
 
 function plannedPlace(plan: EdgeSight, { at, way, sign }: Spot): PlannedPlace {
-  const profile = profileOf(across(plan, at, way), sign, REACH_MM.plan);
+  const profile = profileOf(across(plan, at, way), sign);
+  const look = profile && lookOf(profile, { at, way }, plan);
   // From here on its own middle is its place: ridges lie on pixels.
-  const aside = profile?.at ?? 0;
-  return {
-    at: [at[0] + aside * way[0], at[1] + aside * way[1]],
-    ...{ way, sign, look: profile && lookOf(profile, plan) },
-  };
+  return { at: look?.at ?? at, way, sign, look };
 }
 
 // A plan is read against many photographs: its strips are read once and go when it goes.
@@ -151,8 +156,9 @@ export async function readStrips(ask: StripsAsk): Promise<Strip[]> {
         ask.readable([there[0] + mm * way[0], there[1] + mm * way[1]]),
       );
       if (!clear) return [];
-      const painted = profileOf(across(ask.photo, there, way), sign, REACH_MM.painting);
-      return [{ at, way, planned: look, painted: painted && lookOf(painted, ask.photo) }];
+      const run = across(ask.photo, there, way);
+      const painted = profileOf(run, sign, placeOn(run, sign, Math.min(MOST_MM, look?.widthMm ?? USUAL_MM), REACH_MM));
+      return [{ at, way, planned: look, painted: painted && lookOf(painted, { at: there, way }, ask.photo) }];
     }),
   }));
 }

@@ -4,7 +4,7 @@ import { codeFromLinear, luminanceFromValue, SRGB_PROFILE } from '../colour';
 import { chance } from '../chance.testing';
 import { closeLightOf, makeRaster, type CloseLight, type Picture } from '../raster';
 import { coloursOf } from '../photo';
-import { evenStrips, readStrips } from './index';
+import { evenStrips, readStrips, stepsBehind, tellStrips } from './index';
 import { OVER, profileOf } from './profile';
 
 /** A thin shape of so many mm about a place, its sides rising over so much, two steps over five. */
@@ -19,7 +19,7 @@ const strip = (widthMm: number, { at = 0, sides = [0.6, 0.6], steps = 2 } = {}) 
 describe('across a thin shape', () => {
   test.each([1, 1.6, 2.5, 4])('of %d mm its width is read', (widthMm) => {
     for (const steps of [2, -2]) {
-      const seen = profileOf(strip(widthMm, { at: 0.4, steps }), Math.sign(steps), 0.8);
+      const seen = profileOf(strip(widthMm, { at: 0.4, steps }), Math.sign(steps));
       expect(Math.abs(Math.log((seen?.widthMm ?? 0) / widthMm))).toBeLessThan(0.06);
       expect(seen?.at).toBeCloseTo(0.4, 1);
       expect(seen?.stands).toBeCloseTo(steps, 0);
@@ -27,7 +27,7 @@ describe('across a thin shape', () => {
   });
 
   test('each side is read by itself', () => {
-    const { sides } = profileOf(strip(4, { sides: [0.6, 2.4] }), 1, 0.8) ?? { sides: [0, 0] };
+    const { sides } = profileOf(strip(4, { sides: [0.6, 2.4] }), 1) ?? { sides: [0, 0] };
     expect(sides[0]).toBeLessThan(1);
     expect(sides[1]).toBeCloseTo(2.4, 0);
   });
@@ -37,17 +37,15 @@ describe('across a thin shape', () => {
     const seen = profileOf(
       strip(2, { steps: 3 }).map((v, k) => v - 5 + on(OVER[k])),
       1,
-      0.8,
     );
     expect(seen?.beside[0]).toBeCloseTo(4, 0);
     expect(seen?.beside[1]).toBeCloseTo(6, 0);
-    expect(profileOf(strip(2, { steps: 0.1 }), 1, 0.8)).toBeNull();
-    expect(profileOf(strip(2, { steps: -2 }), 1, 0.8)).toBeNull();
+    expect(profileOf(strip(2, { steps: 0.1 }), 1)).toBeNull();
+    expect(profileOf(strip(2, { steps: -2 }), 1)).toBeNull();
     expect(
       profileOf(
         OVER.map((t) => 5 + 2 * risen(t)),
         1,
-        0.8,
       ),
     ).toBeNull();
   });
@@ -154,5 +152,31 @@ describe('a thin shape', () => {
     expect(told.planned.hard).toBeLessThan(0.65);
     expect(told.painted.hard).toBeGreaterThan(0.9);
     expect((await even(straight, straight)).told).toEqual([]);
+  });
+});
+
+/** A stem with another value behind it on either side. */
+const before = (above: number, below: number): ValueAt => {
+  const own = stem(() => 2.4);
+  return (x, y) => {
+    const behind = y - 45 - 0.05 * (x - 60) < 0 ? above : below;
+    return own(x, y) < 5.9 ? own(x, y) : behind;
+  };
+};
+
+describe('what lies behind a thin shape', () => {
+  test('does not carry on where its two sides are painted a step apart and planned alike', async () => {
+    const { strips } = await even(straight, before(6, 7.4));
+    const [step, ...more] = stepsBehind(strips);
+    expect(more).toEqual([]);
+    expect(step.planned).toBeLessThan(0.2);
+    expect(step.painted).toBeCloseTo(1.4, 0);
+    expect(tellStrips(strips, 1).steps).toHaveLength(1);
+  });
+
+  test('is let be where it carries on, where the plan parts it, too, and where the step is small', async () => {
+    expect(stepsBehind((await even(straight, straight)).strips)).toEqual([]);
+    expect(stepsBehind((await even(before(6, 7.4), before(6, 7.4))).strips)).toEqual([]);
+    expect(stepsBehind((await even(straight, before(6, 6.6))).strips)).toEqual([]);
   });
 });

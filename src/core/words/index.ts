@@ -23,6 +23,7 @@ export * from './comparedWords';
 export * from './measuredWords';
 export * from './photoWords';
 export * from './edgeWords';
+export * from './thinWords';
 export * from './missingWords';
 export * from './planningWords';
 export * from './readingWords';

@@ -104,7 +104,10 @@ function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionRea
     lostLights: against?.lostLights ?? [],
     masses: against?.reading.masses ?? [],
     findings: against?.findings ?? [],
-    account: against && { ...against.account, edges: against.edges.lines.map(({ wish: _, ...line }) => line) },
+    account: against && {
+      ...{ ...against.account, strips: against.strips },
+      edges: against.edges.lines.map(({ wish: _, ...line }) => line),
+    },
     checks,
   };
 }

@@ -11,6 +11,7 @@ import {
   tooBareInWords,
 } from '../../core/words';
 import { Mark } from '../marks/mark';
+import { ThinWords } from './thinWords';
 import type { TableProps } from './readingTables';
 import { faceOf } from './faces';
 import { useScale } from '../settings';
@@ -20,7 +21,7 @@ const CLASSES: readonly EdgeClass[] = [...EDGE_NAMES].reverse();
 const LEAST_MARKED = 0.05; // of all edges, from which a piece of the bar has room for its mark
 
 /** What holds of the edges over the whole picture. */
-export function EdgeWords({ reading, edges, focal, marks }: WordsProps) {
+export function EdgeWords({ reading, edges, thin, focal, marks, onMass }: WordsProps) {
   const { blurMm, coverage, findings, masses, edgesBefore } = reading;
   const { per } = useScale();
   const bare = tooBareInWords(coverage?.covered ?? null);
@@ -47,6 +48,7 @@ export function EdgeWords({ reading, edges, focal, marks }: WordsProps) {
           {sentence}
         </p>
       ))}
+      <ThinWords {...{ reading, thin, onMass }} />
       {shares && <p className="small mb-2">{edgesReadInWords(viewingM, blurMm)}</p>}
     </>
   );

@@ -11,6 +11,7 @@ import {
   type Names,
 } from '../../core/words';
 import type { EdgesTold } from '../../core/edges';
+import type { StripsTold } from '../../core/thin';
 import type { Focal } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import { useScale } from '../settings';
@@ -25,6 +26,8 @@ export interface WordsProps {
   readonly marks: readonly MassMark[];
   /** what its edges come to */
   readonly edges: EdgesTold;
+  /** what its thin shapes come to */
+  readonly thin: StripsTold;
   /** the plan's focal area */
   readonly focal: Focal | null;
 }

@@ -1,6 +1,7 @@
 import { DifferenceField } from '../faces/differenceField';
 import { DriftMarks, MassOutlines } from '../faces/driftMarks';
 import { EdgeMarks } from '../faces/edgeMarks';
+import { ThinMarks } from '../faces/thinMarks';
 import { isPattern, PatternPlaces } from '../faces/patternPlaces';
 import { SeatMarks } from '../faces/seats';
 import type { Layer, Layers } from '../stage/layer';
@@ -43,10 +44,14 @@ function handLayers(wall: WallModel, side: Side): Layer[] {
 const planHangs = ({ beside, repainted }: WallModel) => beside === null && !repainted;
 
 /** The edges of one picture, while they are what is read. */
-const edgesOn = ({ subject, state, edges, painting }: WallModel, side: 'planned' | 'painted'): Layer[] =>
-  when(subject === 'edges' && state.marks && edges, (told, toPx) => (
+const edgesOn = ({ subject, state, edges, thin, painting }: WallModel, side: 'planned' | 'painted'): Layer[] => [
+  ...when(subject === 'edges' && state.marks && edges, (told, toPx) => (
     <EdgeMarks edges={told} {...{ side, painting, toPx }} shown={state.edges} />
-  ));
+  )),
+  ...when(subject === 'edges' && state.marks && thin, ({ even }, toPx) => (
+    <ThinMarks strips={even} {...{ side, painting, toPx }} />
+  )),
+];
 
 function planLayers(wall: WallModel): Layer[] {
   const { painting, moved, sitting, departures, tied, state } = wall;

@@ -1,6 +1,7 @@
 import { createContext, useContext, useMemo, useState } from 'react';
 import type { PaintingDetail, Photo, ReadingDetail } from '../../contract';
 import { tellEdges, type EdgesTold } from '../../core/edges';
+import { tellStrips, type StripsTold } from '../../core/thin';
 import { placeHolds, type Point } from '../../core/raster';
 import { useReading } from '../api/queries';
 import { mapOf, useDifferences } from '../faces/differenceField';
@@ -80,6 +81,13 @@ function useEdgesTold({ painting, plan }: PaintingDetail, reading: ReadingDetail
   );
 }
 
+/** What the reading's thin shapes come to. */
+function useStripsTold({ painting }: PaintingDetail, reading: ReadingDetail | undefined): StripsTold | null {
+  const { viewingM } = painting.setUp;
+  const strips = reading?.account?.strips;
+  return useMemo(() => strips && tellStrips(strips, viewingM), [strips, viewingM]) ?? null;
+}
+
 /** Everything the parts of the wall show and do, for one session of a painting. */
 export function useWallModel(detail: PaintingDetail, number: number) {
   const { painting } = detail;
@@ -113,6 +121,7 @@ export function useWallModel(detail: PaintingDetail, number: number) {
     mass: reading?.masses.find(({ id }) => id === state.mass) ?? null,
     sitting: seatShown(subject, reading, state.seat),
     edges: useEdgesTold(detail, reading),
+    thin: useStripsTold(detail, reading),
     tied: detail.references.filter(({ place, governs }) => place && !governs),
     departures: departurePlaces(detail, reading),
     read(next: Subject) {

@@ -32,7 +32,7 @@ export function WallSlip({ photo, reading }: Read) {
 
 /** What the reading says of its subject, sentence by sentence. */
 function Sentences({ photo, reading }: Read) {
-  const { detail, number, subject, listed, open, quiet, state, moves, edges } = useWall();
+  const { detail, number, subject, listed, open, quiet, state, moves, edges, thin } = useWall();
   const finding = listed.find(({ index }) => index === state.chosen) ?? null;
   const withAccount = reading.account ? (reading as ReadingDetail & { account: Account }) : null;
   return (
@@ -50,13 +50,14 @@ function Sentences({ photo, reading }: Read) {
         onChoose={moves.choose}
         title={subject === 'all' ? 'Reading' : (SUBJECTS.find(([name]) => name === subject)?.[1] ?? 'Reading')}
         words={
-          withAccount && edges && subject !== 'all' ? (
+          withAccount && edges && thin && subject !== 'all' ? (
             <SubjectWords
               reading={withAccount}
               subject={subject}
               onMass={moves.chooseMass}
               marks={detail.plan?.marks ?? []}
               edges={edges}
+              thin={thin}
               focal={detail.plan?.focal ?? null}
             />
           ) : null

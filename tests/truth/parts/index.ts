@@ -11,6 +11,7 @@ import { glare } from './glare';
 import { masses } from './masses';
 import { missing } from './missing';
 import { phone } from './phone';
+import { thin } from './thin';
 import { values } from './values';
 
 /**
@@ -30,5 +31,6 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   edgeFindings: (scale) => edgeFindings(Math.max(2, Math.round(6 * scale))),
   missing: (scale) => missing(Math.max(1, Math.round(3 * scale))),
   phone: (scale) => phone(6 * scale),
+  thin: (scale) => thin(Math.max(1, Math.round(scale))),
   forms: (scale) => forms(10 * scale),
 };

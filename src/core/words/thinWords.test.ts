@@ -1,0 +1,34 @@
+import { expect, test } from 'vitest';
+import type { Course, CoursedStrip, Step } from '../thin';
+import { plainLine } from './accountWords';
+import { courseInWords, evenInWords, stepInWords } from './thinWords';
+
+const strip = { lengthMm: 0, places: [] };
+const EVEN: Course = { widthsMm: [2.3, 2.5], hard: 0.95, broken: 0.02, even: 0.92 };
+const VARIED: Course = { widthsMm: [1.2, 3.6], hard: 0.4, broken: 0.2, even: 0.3 };
+const told = (part: Partial<CoursedStrip> = {}): CoursedStrip => ({
+  ...{ strip, lengthMm: 33.6, planned: VARIED, painted: EVEN, sure: 3 },
+  ...part,
+});
+const STEM = { mass: 4, words: 'the spout' };
+
+test('a thin shape that runs on too evenly is told with both its courses', () => {
+  expect(plainLine(evenInWords(told(), STEM))).toBe(
+    'Too even: the thin shape at the spout, 34 mm long, is 2.4 mm wide and hard on both sides along 92 % of it. Planned 1.2 to 3.6 mm wide, softer along 40 % of it, broken off along 20 %.',
+  );
+  expect(evenInWords(told(), STEM)).toContainEqual(STEM);
+  expect(plainLine(evenInWords(told(), null))).toMatch(/^Too even: the thin shape between masses, 34 mm long,/);
+});
+
+test('what hardly softens or breaks is not told as such', () => {
+  expect(courseInWords({ widthsMm: [1.2, 3.6], hard: 0.95, broken: 0.05, even: 0.4 })).toBe('1.2 to 3.6 mm wide');
+  expect(courseInWords({ widthsMm: null, hard: 0, broken: 1, even: 0 })).toBe('broken off along 100 %');
+});
+
+test('a step behind a thin shape is told in steps of the painter', () => {
+  const step: Step = { strip, lengthMm: 41, planned: 0.05, painted: 1.5 };
+  expect(plainLine(stepInWords(step, STEM))).toBe(
+    'What lies behind does not carry on: along the thin shape at the spout, 41 mm, its two sides are one step and a half apart; planned alike.',
+  );
+  expect(plainLine(stepInWords({ ...step, planned: 0.5 }, STEM, 2))).toMatch(/3 steps apart; planned 1 step apart\.$/);
+});
