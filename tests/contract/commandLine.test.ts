@@ -55,6 +55,29 @@ describe('a photograph measured from the command line', () => {
     ).toBeGreaterThan(3);
   });
 
+  test('thin shapes are told on request: how wide and how even each is planned and painted', async () => {
+    const { code, out } = await read(...usual, '--thin', '--json');
+    expect(code).toBe(0);
+    type Course = { widthsMm: [number, number] | null; hard: number; broken: number; even: number };
+    const { thin } = JSON.parse(out) as {
+      thin: { region: { box: number[] }; lengthMm: number; target: Course; painted: Course; tooEven: boolean }[];
+    };
+    expect(thin.length).toBeGreaterThan(5);
+    for (const { region, lengthMm, target, painted, tooEven } of thin) {
+      const [x, y, w, h] = region.box;
+      expect([x >= 0, y >= 0, x + w <= 400.5, y + h <= 300.5, lengthMm >= 15]).toEqual([true, true, true, true, true]);
+      expect(target.widthsMm?.[0]).toBeGreaterThan(0.4);
+      expect(target.widthsMm?.[1]).toBeLessThanOrEqual(6);
+      for (const { even, hard, broken } of [target, painted]) {
+        expect(even).toBeLessThanOrEqual(1);
+        expect(hard + broken).toBeLessThanOrEqual(1 + 1e-9);
+      }
+      expect(tooEven).toBe(false);
+    }
+    const plain = await read(...usual, '--thin');
+    expect(plain.out).toMatch(/Thin shape in [\d,]+ mm, \d+ mm long: painted [\d.]+/);
+  });
+
   test('one JSON object with everything the chapter names, and nothing else', async () => {
     const greys = (await demoPatches(4)).flatMap(({ box, value }) => ['--grey', `${box.join(',')}=${value}`]);
     const { code, out } = await read(

@@ -68,6 +68,29 @@ test('edges are drawn over both pictures, counted, and narrowed to what should c
   await page.setViewportSize({ width: 1280, height: 800 });
 });
 
+test('a thin shape of the plan is shown on both pictures, its widths side by side, by keyboard alone', async () => {
+  await page.goto(`${server.url}/painting/${id}/wall/1?read=edges`);
+  await flat().waitFor();
+  const row = page.getByRole('table', { name: 'Thin shapes, planned and painted' }).getByRole('row').nth(1);
+  const [planned, even] = await row
+    .getByRole('cell')
+    .allInnerTexts()
+    .then((cells) => cells.slice(1, 3));
+  expect(planned).toMatch(/^\d\.\d( to \d\.\d)? mm$/);
+  expect(even).toMatch(/^\d+ %$/);
+  const sides = (picture: Locator) => picture.locator('xpath=ancestor::figure').locator('[data-testid=thin] path');
+  expect(await sides(flat()).count()).toBe(0);
+  const shown = row.getByRole('button');
+  await shown.focus();
+  await page.keyboard.press('Enter');
+  for (const picture of [flat(), plan()]) await sides(picture).first().waitFor({ state: 'attached' });
+  expect(await shown.getAttribute('aria-pressed')).toBe('true');
+  await cleanOnEverySurround(page, 'a thin shape');
+  await shown.focus();
+  await page.keyboard.press('Enter');
+  await sides(flat()).first().waitFor({ state: 'detached' });
+});
+
 const EDGE = /the edge (of|at) .* mm wide|the edge (of|at) .*planned/;
 
 test('an edge that differs is told on the wall with what it rests on, decided by key, and checked by the next photograph', async () => {

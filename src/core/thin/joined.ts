@@ -9,6 +9,8 @@ export interface Spot {
   readonly way: Point;
   /** 1 = lighter than its sides, -1 = darker */
   readonly sign: number;
+  /** it lies in a gap between two pieces */
+  readonly gap: boolean;
 }
 
 const MOST_GAP_MM = 16; // that a thin shape breaks off for
@@ -42,7 +44,7 @@ function spotsIn([a, b]: Gap): Spot[] {
   const steps = Math.floor(Math.hypot(x, y) / STEP_MM);
   return Array.from({ length: Math.max(0, steps - 1) }, (_, k): Spot => {
     const share = (k + 1) / steps;
-    return { at: [a.at[0] + share * x, a.at[1] + share * y], way: a.ridge.way, sign: a.ridge.sign };
+    return { at: [a.at[0] + share * x, a.at[1] + share * y], way: a.ridge.way, sign: a.ridge.sign, gap: true };
   });
 }
 
@@ -55,7 +57,9 @@ export function joined(pieces: readonly ThinLine[]): Spot[][] {
     return gap !== null;
   };
   return gathered(pieces, follow).map((group) => [
-    ...group.flatMap(({ places }) => places.map(({ at, ridge: { way, sign } }): Spot => ({ at, way, sign }))),
+    ...group.flatMap(({ places }) =>
+      places.map(({ at, ridge: { way, sign } }): Spot => ({ at, way, sign, gap: false })),
+    ),
     ...group.flatMap((piece) => (gaps.get(piece) ?? []).flatMap(spotsIn)),
   ]);
 }

@@ -105,6 +105,7 @@ const isOne = ({ width, one, two, at }: Tried, middle: number, half: number): bo
 
 const FOLLOWS = 0.2; // of what it stands out by, what may be left beside it, root of mean square
 const LEAST_STANDS = 0.3; // steps
+const THIN_MM = 6; // what is wider is no thin shape
 
 /** The moves from a course that are tried next. */
 function movesFrom({ at, width, one, two }: Tried, step: number): Tried[] {
@@ -192,7 +193,7 @@ export function placeOn(run: Float32Array, sign: number, widthMm: number, reachM
 
 function told({ at, width, one, two, up, down, before, left }: Fit, sign: number): Profile | null {
   const stands = Math.min(Math.abs(up), Math.abs(down));
-  if (stands < LEAST_STANDS || Math.sqrt(left) > FOLLOWS * stands) return null;
+  if (width > THIN_MM || stands < LEAST_STANDS || Math.sqrt(left) > FOLLOWS * stands) return null;
   return {
     ...{ at, widthMm: width, stands: sign * stands },
     sides: [RISE * one, RISE * two],

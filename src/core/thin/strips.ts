@@ -98,11 +98,11 @@ interface PlannedStrip {
   readonly places: readonly PlannedPlace[];
 }
 
-function plannedPlace(plan: EdgeSight, { at, way, sign }: Spot): PlannedPlace {
+function plannedPlace(plan: EdgeSight, { at, way, sign, gap }: Spot): PlannedPlace {
   const profile = profileOf(across(plan, at, way), sign);
   const look = profile && lookOf(profile, { at, way }, plan);
   // From here on its own middle is its place: ridges lie on pixels.
-  return { at: look?.at ?? at, way, sign, look };
+  return { at: look?.at ?? at, way, sign, gap, look };
 }
 
 // A plan is read against many photographs: its strips are read once and go when it goes.
@@ -124,6 +124,9 @@ export interface StripsAsk {
 
 const LEAST_SHARE = 0.05; // of the longest side
 
+/** Whether it is known how a place is planned: one that is there but has no clear sides is not broken off. */
+const isTold = ({ look, gap }: PlannedPlace): boolean => look !== null || gap;
+
 async function plannedStrips(ask: StripsAsk): Promise<readonly PlannedStrip[]> {
   const before = known.get(ask.planned);
   if (before) return before;
@@ -135,9 +138,12 @@ async function plannedStrips(ask: StripsAsk): Promise<readonly PlannedStrip[]> {
     .map((spots) => ({ spots, lengthMm: lengthOf(spots) }))
     .filter(({ lengthMm }) => lengthMm >= leastMm);
   const plan = shapes.length > 0 ? await ask.plan() : null;
-  const strips = shapes.flatMap(({ lengthMm, spots }): PlannedStrip[] =>
-    plan ? [{ lengthMm, places: spots.map((spot) => plannedPlace(plan, spot)) }] : [],
-  );
+  const strips = shapes
+    .map(({ lengthMm, spots }): PlannedStrip => {
+      const places = plan ? spots.map((spot) => plannedPlace(plan, spot)).filter(isTold) : [];
+      return { lengthMm: (lengthMm * places.length) / spots.length, places };
+    })
+    .filter(({ lengthMm }) => lengthMm >= leastMm);
   known.set(ask.planned, strips);
   return strips;
 }

@@ -30,5 +30,7 @@ test('a step behind a thin shape is told in steps of the painter', () => {
   expect(plainLine(stepInWords(step, STEM))).toBe(
     'What lies behind does not carry on: along the thin shape at the spout, 41 mm, its two sides are one step and a half apart; planned alike.',
   );
-  expect(plainLine(stepInWords({ ...step, planned: 0.5 }, STEM, 2))).toMatch(/3 steps apart; planned 1 step apart\.$/);
+  expect(plainLine(stepInWords({ ...step, planned: 0.5 }, STEM, 2))).toMatch(
+    /three steps apart; planned one step apart\.$/,
+  );
 });

@@ -8,9 +8,15 @@ const mm = (width: number): string => figure(width, 1);
 
 const NO_RANGE_MM = 0.4; // between its ends, that is one width
 
-/** How wide it is: "2.4 mm wide", "1.2 to 3.6 mm wide". */
-const widthsInWords = ([least, most]: readonly [number, number]): string =>
-  most - least < NO_RANGE_MM ? `${mm((least + most) / 2)} mm wide` : `${mm(least)} to ${mm(most)} mm wide`;
+/** Widths from the narrowest to the widest: "2.4 mm", "1.2 to 3.6 mm". */
+export const widthsInWords = ([least, most]: readonly [number, number]): string =>
+  most - least < NO_RANGE_MM ? `${mm((least + most) / 2)} mm` : `${mm(least)} to ${mm(most)} mm`;
+
+export const THIN_TEXT = {
+  table: 'Thin shapes, planned and painted',
+  at: 'Thin shape at',
+  even: 'even and hard',
+} as const;
 
 const WORTH = 0.1; // of its length, that is told
 
@@ -18,7 +24,7 @@ const WORTH = 0.1; // of its length, that is told
 export function courseInWords({ widthsMm, hard, broken }: Course): string {
   const softer = 1 - broken - hard;
   return [
-    widthsMm && widthsInWords(widthsMm),
+    widthsMm && `${widthsInWords(widthsMm)} wide`,
     softer >= WORTH && `softer along ${percent(softer)} of it`,
     broken >= WORTH && `broken off along ${percent(broken)}`,
   ]
@@ -36,7 +42,7 @@ const atInWords = (on: On | null): Piece[] => (on === null ? ['between masses, '
 
 /** A thin shape that runs on too evenly. @param on null = on no mass */
 export function evenInWords({ lengthMm, planned, painted }: CoursedStrip, on: On | null): Line {
-  const wide = painted.widthsMm ? `${widthsInWords(painted.widthsMm)} and ` : '';
+  const wide = painted.widthsMm ? `${widthsInWords(painted.widthsMm)} wide and ` : '';
   return [
     'Too even: the thin shape ',
     ...atInWords(on),

@@ -11,7 +11,7 @@ import {
   tooBareInWords,
 } from '../../core/words';
 import { Mark } from '../marks/mark';
-import { ThinWords } from './thinWords';
+import { ThinWords } from './thinViews';
 import type { TableProps } from './readingTables';
 import { faceOf } from './faces';
 import { useScale } from '../settings';

@@ -7,11 +7,13 @@ import { afterEach, expect, test } from 'vitest';
 import type { Account, MassOfReading, Settings } from '../../contract';
 import { keys } from '../api/queries';
 import { SettingsProvider } from '../settings';
+import { tellStrips } from '../../core/thin';
 import { ColourTable, RelationTable, ValueTable } from './readingTables';
 
 afterEach(cleanup);
 
 const EDGES = tellEdges([], { viewingM: 1, wishes: [] });
+const THIN = tellStrips([], 1);
 const measured = (value: number, warmth: number) => ({
   value,
   warmth,
@@ -48,7 +50,15 @@ const cellsOf = (name: RegExp) =>
   within(screen.getByRole('row', { name }))
     .getAllByRole('cell')
     .map(({ textContent }) => textContent);
-const parts = { masses, account, chosen: null, edgesBefore: null, onChoose: () => undefined };
+const parts = {
+  masses,
+  account,
+  chosen: null,
+  edgesBefore: null,
+  thinChosen: null,
+  onThin: () => undefined,
+  onChoose: () => undefined,
+};
 
 test.each([
   [10, ['9.0', '8.0', 'lighter 1 ', '0.30', '0.80', '3.0 of 4.0 steps'], ['wall', '3.0', '1.0', '2.0 too near']],
@@ -56,7 +66,7 @@ test.each([
 ] as const)('on a scale of %d every figure of value is in its steps', (steps, values, relations) => {
   shown(
     <>
-      <ValueTable edges={EDGES} {...parts} />
+      <ValueTable edges={EDGES} thin={THIN} {...parts} />
       <RelationTable {...parts} />
     </>,
     steps,
@@ -69,7 +79,7 @@ test.each([
 });
 
 test('a mass of which nothing is told stands last, up or down', () => {
-  shown(<ColourTable edges={EDGES} {...parts} />, 10);
+  shown(<ColourTable edges={EDGES} thin={THIN} {...parts} />, 10);
   const names = () => screen.getAllByRole('rowheader').map(({ textContent }) => textContent);
   const warmth = screen.getByRole('button', { name: /^plan warmth/ });
   fireEvent.click(warmth);

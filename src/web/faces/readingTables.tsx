@@ -1,5 +1,6 @@
 import type { Account, MassOfReading, ReadingDetail } from '../../contract';
 import type { EdgesTold } from '../../core/edges';
+import type { StripsTold } from '../../core/thin';
 import { hueTowards } from '../../core/colour';
 import { hueWanted, matchedDifference } from '../../core/kinds';
 import { useScale } from '../settings';
@@ -15,6 +16,11 @@ export interface TableProps {
   readonly onChoose: (mass: MassOfReading) => void;
   /** what its edges come to */
   readonly edges: EdgesTold;
+  /** what its thin shapes come to */
+  readonly thin: StripsTold;
+  /** index of the one that is shown */
+  readonly thinChosen: number | null;
+  readonly onThin: (index: number) => void;
   readonly edgesBefore: ReadingDetail['edgesBefore'];
 }
 
@@ -27,7 +33,7 @@ function MassTable({
   columns,
   chosen,
   onChoose,
-}: Omit<TableProps, 'account' | 'edges' | 'edgesBefore'> & {
+}: Omit<TableProps, 'account' | 'edges' | 'thin' | 'thinChosen' | 'onThin' | 'edgesBefore'> & {
   label: string;
   columns: readonly Column<MassOfReading>[];
 }) {

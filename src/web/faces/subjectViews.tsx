@@ -2,12 +2,14 @@ import type { ComponentType } from 'react';
 import type { MassOfReading, ReadingDetail } from '../../contract';
 import { ValueLadder } from '../charts/valueLadder';
 import type { EdgesTold } from '../../core/edges';
+import type { StripsTold } from '../../core/thin';
 import { EdgeShares, EdgeWords } from './edgeViews';
 import type { Mapped } from './differenceField';
 import type { PatternName } from './patternPlaces';
 import { ColourTable, DrawingTable, RelationTable, ValueTable, type TableProps } from './readingTables';
 import { ColourWords, DrawingWords, RangeLine, ValueWords, type WordsProps } from './subjectSlip';
 import type { Subject } from './subjects';
+import { ThinTable } from './thinViews';
 
 /** A map on the flat, and the word it is chosen by. */
 interface MapChoice {
@@ -44,7 +46,16 @@ const VIEWS: Record<Exclude<Subject, 'all'>, View> = {
       { of: 'tones', words: 'Pattern' },
     ],
   },
-  edges: { Words: EdgeWords, Table: EdgeShares, maps: [] },
+  edges: {
+    Words: EdgeWords,
+    Table: (props) => (
+      <>
+        <EdgeShares {...props} />
+        <ThinTable {...props} />
+      </>
+    ),
+    maps: [],
+  },
   temperature: {
     Words: ColourWords,
     Table: ColourTable,
@@ -70,19 +81,19 @@ const MOST_LADDERED = 40; // masses the ladder has room for
 export function ReadingTables({
   reading,
   subject,
-  chosen,
   onChoose,
-  edges,
+  ...told
 }: {
   reading: ReadingDetail;
   subject: Subject;
-  chosen: number | null;
   onChoose: (id: number) => void;
   edges: EdgesTold | null;
-}) {
-  const { masses, account } = reading;
+  thin: StripsTold | null;
+} & Pick<TableProps, 'chosen' | 'thinChosen' | 'onThin'>) {
+  const { masses, account, edgesBefore } = reading;
+  const { edges, thin } = told;
   const choose = ({ id }: MassOfReading) => onChoose(id);
-  if (!account || !edges || subject === 'all')
+  if (!account || !edges || !thin || subject === 'all')
     return (
       <div className="mt-3 overflow-x-auto border-t-2 pt-1" style={{ borderColor: 'var(--ink)' }}>
         <ValueLadder masses={masses.slice(0, MOST_LADDERED)} onChoose={choose} />
@@ -91,14 +102,7 @@ export function ReadingTables({
   const { Table } = VIEWS[subject];
   return (
     <div className="mt-3 flex flex-col gap-4">
-      <Table
-        masses={masses}
-        account={account}
-        chosen={chosen}
-        onChoose={choose}
-        edges={edges}
-        edgesBefore={reading.edgesBefore}
-      />
+      <Table {...told} {...{ masses, account, edges, thin, edgesBefore }} onChoose={choose} />
     </div>
   );
 }

@@ -45,11 +45,12 @@ const planHangs = ({ beside, repainted }: WallModel) => beside === null && !repa
 
 /** The edges of one picture, while they are what is read. */
 const edgesOn = ({ subject, state, edges, thin, painting }: WallModel, side: 'planned' | 'painted'): Layer[] => [
-  ...when(subject === 'edges' && state.marks && edges, (told, toPx) => (
+  // Beside all the others a chosen thin shape would not be seen.
+  ...when(subject === 'edges' && state.marks && state.thin === null && edges, (told, toPx) => (
     <EdgeMarks edges={told} {...{ side, painting, toPx }} shown={state.edges} />
   )),
-  ...when(subject === 'edges' && state.marks && thin, ({ even }, toPx) => (
-    <ThinMarks strips={even} {...{ side, painting, toPx }} />
+  ...when(subject === 'edges' && state.marks && thin, ({ all, even }, toPx) => (
+    <ThinMarks strips={[...even, ...all.filter((_, k) => k === state.thin)]} {...{ side, painting, toPx }} />
   )),
 ];
 

@@ -55,6 +55,9 @@ export function Wall() {
               chosen={state.mass}
               onChoose={moves.chooseMass}
               edges={wall.edges}
+              thin={wall.thin}
+              thinChosen={state.thin}
+              onThin={moves.chooseThin}
             />
           )}
           <SessionRail detail={detail} shown={number} room="wall" />

@@ -20,8 +20,8 @@ test('mirrored and upside down, zoomed in and seen whole again, it stays mirrore
 });
 
 test('another subject forgets the finding and the seat that were chosen, not the mass', () => {
-  const now = { ...AS_HUNG, chosen: 3, seat: 1, mass: 7 };
-  expect(after(MOVES.turnTo(), now)).toMatchObject({ chosen: null, seat: null, mass: 7 });
+  const now = { ...AS_HUNG, chosen: 3, seat: 1, thin: 2, mass: 7 };
+  expect(after(MOVES.turnTo(), now)).toMatchObject({ chosen: null, seat: null, thin: null, mass: 7 });
 });
 
 test('a finding is taken out and put back; others stay out', () => {
