@@ -23,19 +23,40 @@ const dot = ([x, y]: Point, [u, v]: Point): number => x * u + y * v;
 /** A gap in a thin shape: the places at its two ends. */
 type Gap = readonly [ThinPlace, ThinPlace];
 
-/** The shortest gap between two pieces that go on one another's way; null = they are two shapes. */
-function gapBetween(one: ThinLine, two: ThinLine): Gap | null {
-  let [least, best]: [number, Gap | null] = [MOST_GAP_MM, null];
-  for (const a of one.places)
-    for (const b of two.places) {
-      const [x, y] = [b.at[0] - a.at[0], b.at[1] - a.at[1]];
-      const away = Math.hypot(x, y);
-      if (away > least || away === 0 || a.ridge.sign !== b.ridge.sign) continue;
-      const over: Point = [x / away, y / away];
-      const follows = [a, b].every(({ ridge }) => Math.abs(dot(over, ridge.way)) <= ALONG);
-      if (follows && Math.abs(dot(a.ridge.way, b.ridge.way)) >= ALIKE) [least, best] = [away, [a, b]];
+/** A gap between two places that go on one another's way; null = they belong to two shapes. */
+function gapBetween(a: ThinPlace, b: ThinPlace): { readonly gap: Gap; readonly mm: number } | null {
+  const [x, y] = [b.at[0] - a.at[0], b.at[1] - a.at[1]];
+  const mm = Math.hypot(x, y);
+  if (mm > MOST_GAP_MM || mm === 0 || a.ridge.sign !== b.ridge.sign) return null;
+  if (Math.abs(dot(a.ridge.way, b.ridge.way)) < ALIKE) return null;
+  const over: Point = [x / mm, y / mm];
+  const follows = [a, b].every(({ ridge }) => Math.abs(dot(over, ridge.way)) <= ALONG);
+  return follows ? { gap: [a, b], mm } : null;
+}
+
+/** The shortest gap between every two pieces that go on one another's way. */
+function gapsBetween(pieces: readonly ThinLine[]): Map<ThinLine, Map<ThinLine, { gap: Gap; mm: number }>> {
+  const cells = new Map<string, { piece: ThinLine; place: ThinPlace }[]>();
+  const cellOf = ([x, y]: Point): [number, number] => [Math.floor(x / MOST_GAP_MM), Math.floor(y / MOST_GAP_MM)];
+  const out = new Map<ThinLine, Map<ThinLine, { gap: Gap; mm: number }>>();
+  const note = (one: ThinLine, two: ThinLine, found: { gap: Gap; mm: number }): void => {
+    const own = out.get(one) ?? new Map<ThinLine, { gap: Gap; mm: number }>();
+    if (found.mm < (own.get(two)?.mm ?? Infinity)) out.set(one, own.set(two, found));
+  };
+  for (const piece of pieces)
+    for (const place of piece.places) {
+      const [x, y] = cellOf(place.at);
+      for (const v of [y - 1, y, y + 1])
+        for (const u of [x - 1, x, x + 1])
+          for (const other of cells.get(`${u},${v}`) ?? []) {
+            const found = other.piece === piece ? null : gapBetween(other.place, place);
+            if (found) note(other.piece, piece, found);
+          }
+      const own = cells.get(`${x},${y}`);
+      if (own) own.push({ piece, place });
+      else cells.set(`${x},${y}`, [{ piece, place }]);
     }
-  return best;
+  return out;
 }
 
 /** Places on a straight line over a gap. */
@@ -50,16 +71,12 @@ function spotsIn([a, b]: Gap): Spot[] {
 
 /** Pieces of thin shapes as whole ones, with places over the gaps in which they break off. */
 export function joined(pieces: readonly ThinLine[]): Spot[][] {
-  const gaps = new Map<ThinLine, Gap[]>();
-  const follow = (one: ThinLine, two: ThinLine): boolean => {
-    const gap = gapBetween(one, two);
-    if (gap) gaps.set(one, [...(gaps.get(one) ?? []), gap]);
-    return gap !== null;
-  };
-  return gathered(pieces, follow).map((group) => [
+  const gaps = gapsBetween(pieces);
+  const between = (one: ThinLine, two: ThinLine) => gaps.get(one)?.get(two) ?? gaps.get(two)?.get(one);
+  return gathered(pieces, (one, two) => between(one, two) !== undefined).map((group) => [
     ...group.flatMap(({ places }) =>
       places.map(({ at, ridge: { way, sign } }): Spot => ({ at, way, sign, gap: false })),
     ),
-    ...group.flatMap((piece) => (gaps.get(piece) ?? []).flatMap(spotsIn)),
+    ...group.flatMap((piece) => [...(gaps.get(piece)?.values() ?? [])].flatMap(({ gap }) => spotsIn(gap))),
   ]);
 }

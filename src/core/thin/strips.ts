@@ -123,6 +123,7 @@ export interface StripsAsk {
 }
 
 const LEAST_SHARE = 0.05; // of the longest side
+const MOST_SPOTS = 1500; // a millimetre apart, all branches counted: more is grass, cloth, strokes, and no shape
 
 /** Whether it is known how a place is planned: one that is there but has no clear sides is not broken off. */
 const isTold = ({ look, gap }: PlannedPlace): boolean => look !== null || gap;
@@ -134,6 +135,7 @@ async function plannedStrips(ask: StripsAsk): Promise<readonly PlannedStrip[]> {
   const leastMm = LEAST_SHARE * Math.max(width, height) * mmPerPixel;
   const pieces = thinLines(ask.planned, ask.grid).filter(({ by }) => by === 'value');
   const shapes = joined(pieces)
+    .filter((spots) => spots.length <= MOST_SPOTS)
     .map(spaced)
     .map((spots) => ({ spots, lengthMm: lengthOf(spots) }))
     .filter(({ lengthMm }) => lengthMm >= leastMm);

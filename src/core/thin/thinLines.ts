@@ -68,10 +68,32 @@ function linesOn({ plane, mmPerPixel }: ThinPlane, by: Channel): ThinLine[] {
 
 const SAME_MM = 4; // within which a line of colour is the line of value
 
-/** Whether most of a line runs along another. */
-const runsAlong = ({ places }: ThinLine, other: ThinLine): boolean =>
-  places.filter(({ at: [x, y] }) => other.places.some(({ at: [u, v] }) => Math.hypot(x - u, y - v) <= SAME_MM)).length >
-  places.length / 2;
+/** Remembers where lines run, in cells, to tell quickly what runs along them. */
+function runsAlong(): { note: (line: ThinLine) => void; follows: (line: ThinLine) => boolean } {
+  const cells = new Set<string>();
+  const around = [-1, 0, 1].flatMap((v) => [-1, 0, 1].map((u) => [u, v] as const));
+  const cellOf = ([x, y]: Point): [number, number] => [Math.floor(x / SAME_MM), Math.floor(y / SAME_MM)];
+  return {
+    note: ({ places }) => places.forEach(({ at }) => cells.add(cellOf(at).join())),
+    follows: ({ places }) => {
+      const beside = places.filter(({ at }) => {
+        const [x, y] = cellOf(at);
+        return around.some(([u, v]) => cells.has(`${x + u},${y + v}`));
+      });
+      return beside.length > places.length / 2;
+    },
+  };
+}
+
+/** Lines of value, and those of colour that value does not show. */
+function toldOnce(lines: readonly ThinLine[]): ThinLine[] {
+  const { note, follows } = runsAlong();
+  return lines.filter((line) => {
+    const fresh = line.by === 'value' || !follows(line);
+    if (fresh) note(line);
+    return fresh;
+  });
+}
 
 // A plan is read against many photographs: its thin shapes are looked for once and go when it goes.
 const known = new WeakMap<Colours, readonly ThinLine[]>();
@@ -80,10 +102,7 @@ const known = new WeakMap<Colours, readonly ThinLine[]>();
 export function thinLines(planned: Colours, grid: Grid): readonly ThinLine[] {
   const before = known.get(planned);
   if (before) return before;
-  const lines = CHANNELS.flatMap((by) => linesOn(thinPlane(planned, by, grid), by)).reduce<ThinLine[]>(
-    (all, one) => (one.by !== 'value' && all.some((two) => runsAlong(one, two)) ? all : [...all, one]),
-    [],
-  );
+  const lines = toldOnce(CHANNELS.flatMap((by) => linesOn(thinPlane(planned, by, grid), by)));
   known.set(planned, lines);
   return lines;
 }
