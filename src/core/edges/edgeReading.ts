@@ -76,17 +76,21 @@ function seenAt(
   return { aside: mm, edge };
 }
 
-/** What edges are read from. */
-export interface EdgesAsk {
-  /** opened where its edges are not known yet */
+/** Plan and painting as they are looked at closely: as each has pixels. */
+export interface Closely {
+  /** opened where what is asked of it is not known yet */
   readonly plan: () => EdgeSight | Promise<EdgeSight>;
   readonly photo: EdgeSight;
-  readonly masses: MassMap;
-  readonly mmPerPixel: number;
   /** mm by which the painting lies beside the plan at a place */
   readonly shift: (at: Point) => Point;
   /** whether a place of the painting (canvas mm) can be read */
   readonly readable: (at: Point) => boolean;
+}
+
+/** What edges are read from. */
+export interface EdgesAsk extends Closely {
+  readonly masses: MassMap;
+  readonly mmPerPixel: number;
 }
 
 /** A place on an edge as it is planned, and how it is looked for in the painting. */

@@ -11,7 +11,7 @@ export {
   type SeenEdge,
 } from './across';
 export { changeAt, softerBy, type EdgeChange } from './edgeChange';
-export { EVERY_MM, readEdges, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
+export { EVERY_MM, readEdges, type Closely, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
 export { edgesInFocus, type HardShares } from './edgesInFocus';
 export {
   paintedShares,

@@ -2,6 +2,7 @@ import {
   edgeAcross,
   pixelBlur,
   readEdges,
+  type Closely,
   type EdgeAcross,
   type EdgeLine,
   type EdgeSight,
@@ -67,14 +68,6 @@ const rounded = ({ at, widthMm, contrast, doubtMm, ...edge }: SeenEdge): SeenEdg
   contrast: hundredths(contrast),
   doubtMm: hundredths(doubtMm),
 });
-
-/** What edges and thin shapes are read from. */
-interface Closely {
-  readonly plan: () => Promise<EdgeSight>;
-  readonly photo: EdgeSight;
-  readonly shift: (at: Point) => Point;
-  readonly readable: (at: Point) => boolean;
-}
 
 const closelyOf = (plan: SessionPlan, aligned: Aligned, flat: Flat): Closely => {
   let sight: Promise<EdgeSight> | null = null;

@@ -1,4 +1,4 @@
-import { valuesOf, withoutBlur, type EdgeSight } from '../edges';
+import { valuesOf, withoutBlur, type Closely, type EdgeSight } from '../edges';
 import type { Colours } from '../photo';
 import { makeLightRun, type Grid, type Point } from '../raster';
 import { OVER, placeOn, profileOf, type Profile } from './profile';
@@ -6,17 +6,9 @@ import { joined, type Spot } from './joined';
 import { thinLines } from './thinLines';
 
 /** A thin shape at a place, its picture's own blur taken out. */
-export interface StripLook {
+export interface StripLook extends Omit<Profile, 'at'> {
   /** its middle, canvas mm */
   readonly at: Point;
-  /** mm */
-  readonly widthMm: number;
-  /** 10-90 % rise of its two sides, mm */
-  readonly sides: readonly [number, number];
-  /** steps it stands out by, above 0 = lighter than what is beside it */
-  readonly stands: number;
-  /** values beside it */
-  readonly beside: readonly [number, number];
 }
 
 /** A place on a thin shape: as it is planned and painted; null = nothing stands out there. */
@@ -109,17 +101,10 @@ function plannedPlace(plan: EdgeSight, { at, way, sign, gap }: Spot): PlannedPla
 const known = new WeakMap<Colours, readonly PlannedStrip[]>();
 
 /** What thin shapes are read from. */
-export interface StripsAsk {
-  /** opened where the plan's thin shapes are not known yet */
-  readonly plan: () => EdgeSight | Promise<EdgeSight>;
-  readonly photo: EdgeSight;
+export interface StripsAsk extends Closely {
   /** the plan at reading size */
   readonly planned: Colours;
   readonly grid: Grid;
-  /** mm by which the painting lies beside the plan at a place */
-  readonly shift: (at: Point) => Point;
-  /** whether a place of the painting (canvas mm) can be read */
-  readonly readable: (at: Point) => boolean;
 }
 
 const LEAST_SHARE = 0.05; // of the longest side

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { MassOfReading } from '../../contract';
 import { placeHolds, type Point } from '../../core/raster';
 import type { CoursedStrip, Strip } from '../../core/thin';
@@ -30,8 +31,13 @@ const middleOf = (widths: readonly [number, number] | null): number | null => wi
 
 /** Every thin shape, to be shown on the pictures: how wide and how even it is planned and painted. */
 export function ThinTable({ masses, thin, thinChosen, onThin }: TableProps) {
+  // Looked up once: a table asks for them at every sort and render.
+  const names = useMemo(
+    () => new Map(thin.all.map((one) => [one, massUnder(one.strip, masses)?.words ?? BETWEEN_MASSES])),
+    [thin, masses],
+  );
   if (thin.all.length === 0) return null;
-  const nameOf = ({ strip }: CoursedStrip) => massUnder(strip, masses)?.words ?? BETWEEN_MASSES;
+  const nameOf = (one: CoursedStrip) => names.get(one) ?? BETWEEN_MASSES;
   const indexOf = (one: CoursedStrip) => thin.all.indexOf(one);
   const sides = (['planned', 'painted'] as const).flatMap((side): Column<CoursedStrip>[] => [
     {
