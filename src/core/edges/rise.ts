@@ -134,7 +134,8 @@ function fitted({ middle, half, t: times, v: values, w: weights }: Window, at: n
     const t = times[k] - aside;
     const p = risen(t * per) - 0.5;
     const v = values[k];
-    const [wt, wp] = [w * t, w * p];
+    const wt = w * t;
+    const wp = w * p;
     n += w;
     st += wt;
     sp += wp;

@@ -57,11 +57,13 @@ const windowAbout = (middle: number, half: number): Window => {
 /** The best level, rise and fall for a course: least squares of three unknowns about their means. */
 function fitted(run: Float32Array, { first, last }: Window, tried: Tried): Fit {
   const { at, width, one, two } = tried;
-  let [n, sp, sq, spp, spq, sqq, sv, spv, sqv, svv] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
+  const n = last - first;
+  let [sp, sq, spp, spq, sqq, sv, spv, sqv, svv] = [0, 0, 0, 0, 0, 0, 0, 0, 0];
   for (let k = first; k < last; k++) {
     const t = OVER[k] - at;
-    const [p, q, v] = [risen((t + width / 2) / one), risen((t - width / 2) / two), run[k]];
-    n++;
+    const p = risen((t + width / 2) / one);
+    const q = risen((t - width / 2) / two);
+    const v = run[k];
     sp += p;
     sq += q;
     spp += p * p;
@@ -72,13 +74,17 @@ function fitted(run: Float32Array, { first, last }: Window, tried: Tried): Fit {
     sqv += q * v;
     svv += v * v;
   }
-  const [pp, pq, qq] = [spp - (sp * sp) / n, spq - (sp * sq) / n, sqq - (sq * sq) / n];
-  const [pv, qv, vv] = [spv - (sp * sv) / n, sqv - (sq * sv) / n, svv - (sv * sv) / n];
+  const pp = spp - (sp * sp) / n;
+  const pq = spq - (sp * sq) / n;
+  const qq = sqq - (sq * sq) / n;
+  const pv = spv - (sp * sv) / n;
+  const qv = sqv - (sq * sv) / n;
   const det = pp * qq - pq * pq;
   const up = det > 1e-9 ? (qq * pv - pq * qv) / det : 0;
   const down = det > 1e-9 ? (pp * qv - pq * pv) / det : 0;
-  const left = Math.max(0, vv - up * pv - down * qv) / n;
-  return { ...tried, up, down, before: (sv - up * sp - down * sq) / n, left };
+  const left = Math.max(0, svv - (sv * sv) / n - up * pv - down * qv) / n;
+  // No spread: it would take longer than the sums.
+  return { at, width, one, two, up, down, before: (sv - up * sp - down * sq) / n, left };
 }
 
 const WIDTHS = { least: 0.5, first: [1, 2, 3.5] } as const; // mm
