@@ -64,7 +64,8 @@ function runIn(place: (at: Point) => Point, from: Point, way: Point, at: Float32
   const on = (t: number) => place([from[0] + t * way[0], from[1] + t * way[1]]);
   const [a, b, c] = [on(first), on(middle), on(last)];
   return {
-    ...{ middle, half },
+    middle,
+    half,
     x: [b[0], (c[0] - a[0]) / 2, (a[0] + c[0]) / 2 - b[0]] as const,
     y: [b[1], (c[1] - a[1]) / 2, (a[1] + c[1]) / 2 - b[1]] as const,
   };
@@ -76,17 +77,24 @@ function betweenPixels({ width, height, data, profile: { matrix } }: Picture, ta
   return (u: number, v: number, k: number, out: LightRun): void => {
     const cx = Math.min(width - 1.001, Math.max(0, u));
     const cy = Math.min(height - 1.001, Math.max(0, v));
-    const [x0, y0] = [cx | 0, cy | 0];
-    const [fx, fy] = [cx - x0, cy - y0];
+    const x0 = cx | 0;
+    const y0 = cy | 0;
+    const fx = cx - x0;
+    const fy = cy - y0;
     const top = 3 * (y0 * width + x0);
     const low = top + 3 * width;
-    const [p, q, s] = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy];
+    const p = (1 - fx) * (1 - fy);
+    const q = fx * (1 - fy);
+    const s = (1 - fx) * fy;
     const t = fx * fy;
     const red = p * tr[data[top]] + q * tr[data[top + 3]] + s * tr[data[low]] + t * tr[data[low + 3]];
     const green = p * tg[data[top + 1]] + q * tg[data[top + 4]] + s * tg[data[low + 1]] + t * tg[data[low + 4]];
     const blue = p * tb[data[top + 2]] + q * tb[data[top + 5]] + s * tb[data[low + 2]] + t * tb[data[low + 5]];
-    if (!matrix) [out.r[k], out.g[k], out.b[k]] = [red, green, blue];
-    else {
+    if (!matrix) {
+      out.r[k] = red;
+      out.g[k] = green;
+      out.b[k] = blue;
+    } else {
       out.r[k] = matrix[0] * red + matrix[1] * green + matrix[2] * blue;
       out.g[k] = matrix[3] * red + matrix[4] * green + matrix[5] * blue;
       out.b[k] = matrix[6] * red + matrix[7] * green + matrix[8] * blue;
@@ -109,11 +117,10 @@ export function closeLightOf({ picture, place, cut, shown, other, widthMm }: Sou
     for (let k = 0; k < at.length; k++) {
       const s = (at[k] - t0) / half;
       fineAt(x[0] + s * (x[1] + s * x[2]) - 0.5, y[0] + s * (y[1] + s * y[2]) - 0.5, k, out);
-      const [u, v] = [(from[0] + at[k] * way[0]) * perMm - 0.5, (from[1] + at[k] * way[1]) * perMm - 0.5];
-      if (other && other[near(u, v)] !== 0) {
-        bilinear(shown, u, v, coarse, 0);
-        [out.r[k], out.g[k], out.b[k]] = [coarse.r[0], coarse.g[0], coarse.b[0]];
-      } else {
+      const u = (from[0] + at[k] * way[0]) * perMm - 0.5;
+      const v = (from[1] + at[k] * way[1]) * perMm - 0.5;
+      if (other && other[near(u, v)] !== 0) bilinear(shown, u, v, out, k);
+      else {
         bilinear(gains, u, v, coarse, 0);
         out.r[k] *= coarse.r[0];
         out.g[k] *= coarse.g[0];
@@ -128,11 +135,16 @@ export function closeLightOf({ picture, place, cut, shown, other, widthMm }: Sou
 function bilinear({ width, height, r, g, b }: Raster, u: number, v: number, out: LightRun, k: number): void {
   const cx = Math.min(width - 1.001, Math.max(0, u));
   const cy = Math.min(height - 1.001, Math.max(0, v));
-  const [x0, y0] = [cx | 0, cy | 0];
-  const [fx, fy] = [cx - x0, cy - y0];
+  const x0 = cx | 0;
+  const y0 = cy | 0;
+  const fx = cx - x0;
+  const fy = cy - y0;
   const i = y0 * width + x0;
   const low = i + width;
-  const [p, q, s, t] = [(1 - fx) * (1 - fy), fx * (1 - fy), (1 - fx) * fy, fx * fy];
+  const p = (1 - fx) * (1 - fy);
+  const q = fx * (1 - fy);
+  const s = (1 - fx) * fy;
+  const t = fx * fy;
   out.r[k] = p * r[i] + q * r[i + 1] + s * r[low] + t * r[low + 1];
   out.g[k] = p * g[i] + q * g[i + 1] + s * g[low] + t * g[low + 1];
   out.b[k] = p * b[i] + q * b[i + 1] + s * b[low] + t * b[low + 1];

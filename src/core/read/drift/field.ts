@@ -36,9 +36,8 @@ export const middleOf = ({ columns, cellMm }: Pick<Field, 'columns' | 'cellMm'>,
 
 /** A shift anywhere on the canvas, mm; beyond the outermost middles it goes on as there. */
 export function shiftAt({ columns, rows, cellMm, dx, dy }: Field, x: number, y: number): Point {
-  const [u, v] = [x / cellMm - 0.5, y / cellMm - 0.5];
-  const size = { width: columns, height: rows };
-  return [sampleAt({ ...size, data: dx }, u, v), sampleAt({ ...size, data: dy }, u, v)];
+  const on = (data: Float32Array) => sampleAt({ width: columns, height: rows, data }, x / cellMm - 0.5, y / cellMm - 0.5);
+  return [on(dx), on(dy)];
 }
 
 /** Fills one row of a raster with the shifts at the middles of its pixels, in its pixels. */
