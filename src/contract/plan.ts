@@ -1,4 +1,4 @@
-import { EDGE_NAMES } from '../core/edges';
+import { EDGE_NAMES, type EdgeWish as CoreEdgeWish } from '../core/edges';
 import { z } from 'zod';
 import { INPUT_TEXT } from '../core/words';
 import type { ApproachRecord, ApproachStage } from '../core/correct';
@@ -83,8 +83,15 @@ export const Pattern = z.object({
 
 export const Focal = z.object({ at: Point, rx: z.number().positive().max(5000), ry: z.number().positive().max(5000) });
 export const EdgeClass = z.enum(EDGE_NAMES);
-/** How the painter wants the edge whose middle is at a point. */
-export const EdgeWish = z.object({ at: Point, is: EdgeClass });
+/** How closely something is to be painted as planned. */
+const Closeness = z.enum(['tight', 'medium', 'free']);
+/** How the painter wants the edge whose middle is at a point, see core's EdgeWanted. */
+export const EdgeWish = z.object({
+  at: Point,
+  is: EdgeClass.nullable(),
+  tolerance: Closeness.nullable().default(null),
+  mayCross: z.boolean().default(false),
+}) satisfies z.ZodType<CoreEdgeWish>;
 
 export const Where = z.union([z.object({ mass: Point }), z.object({ place: Place })]) satisfies z.ZodType<Somewhere>;
 const step = (most: number) => z.number().min(-most).max(most);
@@ -153,7 +160,7 @@ export const PlanContent = z.object({
   /** the drawing that governs; null = the masses as they stand */
   governing: Id.nullable(),
   /** how far a contour may wander before it counts */
-  tolerance: z.enum(['tight', 'medium', 'free']),
+  tolerance: Closeness,
   /** notes for the palette, printed on the plan sheet */
   palette: z.string().trim().max(1000),
 }) satisfies z.ZodType<CorePlanContent>;

@@ -177,3 +177,29 @@ test('a line across an edge measures it in plan and painting, by mouse and by ke
   ]);
   expect(problem).toMatch(/too short to cross an edge: draw at least 2 mm/);
 });
+
+test('an edge is kept freely and colour may cross it: kept with the plan, by keyboard alone', async () => {
+  const kept = async () => {
+    const { plan } = await ask(server, 'getPainting', { params: { paintingId: id } });
+    return plan?.edges.map(({ is, tolerance, mayCross }) => ({ is, tolerance, mayCross }));
+  };
+  await page.goto(`${server.url}/painting/${id}/plan?part=edges`);
+  await page.getByText(/of [1-9]\d* cm of edge/).waitFor();
+  await page.keyboard.press('ArrowRight');
+  const chosen = page.getByRole('region', { name: 'The chosen edge' });
+  const press = async (name: string) => {
+    await chosen.getByRole('button', { name, exact: true }).focus();
+    await page.keyboard.press('Enter');
+  };
+  await press('free');
+  await press('colour may cross it');
+  await chosen.getByText(/Only large differences are told.*Colour up to 10 mm/).waitFor();
+  await cleanOnEverySurround(page, 'the chosen edge');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await cleanOnEverySurround(page, 'the chosen edge, 390 px');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.getByRole('button', { name: /^Keep this plan/ }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByText(/^Plan version \d+ is kept/).waitFor();
+  expect(await kept()).toEqual([{ is: null, tolerance: 'free', mayCross: true }]);
+});

@@ -1,3 +1,4 @@
+import { withoutCrossing } from './crossing';
 import { everyKind, kindOf, type Finding, type Evidence } from '../kinds';
 
 const SAME_PLACE = 0.4; // of the smaller box that lies in the other
@@ -28,7 +29,11 @@ const unexplained = (found: readonly Finding[]): Finding[] =>
   found.filter((one) => !found.some((two) => kindOf(two.kind).explains(two, one)));
 
 /** What differs from the plan, heaviest first. None inside its uncertainty. */
-export const findingsOf = (reading: Evidence['reading'], ground: Omit<Evidence, 'reading'>): Finding[] =>
-  leading(unexplained(everyKind().flatMap((kind) => kind.find({ reading, ...ground })))).sort(
-    (a, b) => b.weight - a.weight,
+export function findingsOf(reading: Evidence['reading'], ground: Omit<Evidence, 'reading'>): Finding[] {
+  const evidence = { reading, ...ground };
+  const found = withoutCrossing(
+    everyKind().flatMap((kind) => kind.find(evidence)),
+    evidence,
   );
+  return leading(unexplained(found)).sort((a, b) => b.weight - a.weight);
+}

@@ -10,6 +10,7 @@ import {
   type EdgeClass,
 } from './edgeClass';
 import type { EdgePlace } from './edgeReading';
+import { AS_PLANNED, roomOf, type EdgeWanted } from './edgeWish';
 
 /** Half-width of the natural logarithm of how much wider an edge is painted than planned. */
 const doubtOfRatio = ({ planned, painted }: EdgePlace): number =>
@@ -29,16 +30,16 @@ const boundsOf = (is: EdgeClass, viewingM: number): readonly [number, number] =>
   return [(EDGE_CLASSES[k - 1]?.upToMm ?? 0) * viewingM, (EDGE_CLASSES[k]?.upToMm ?? Infinity) * viewingM];
 };
 
-/** What should change so that an edge becomes of the class the painter wishes. */
-function changeTo(wish: EdgeClass, { painted }: EdgePlace, viewingM: number): EdgeChange | null {
+/** What should change so that an edge becomes of the class the painter wishes. @param beyond times its borders */
+function changeTo(wish: EdgeClass, { painted }: EdgePlace, viewingM: number, beyond: number): EdgeChange | null {
   const shown = edgeClass(painted, viewingM);
   if (shown === wish) return null;
   const is = Math.abs(painted.contrast);
   if (wish === 'lost') return is >= FOUND_FROM ? 'lose' : null;
   if (painted.widthMm === null || is < LOST_UNDER) return 'find';
   const [least, most] = boundsOf(wish, viewingM);
-  if (painted.widthMm - painted.doubtMm > most) return 'harder';
-  return painted.widthMm + painted.doubtMm < least ? 'softer' : null;
+  if (painted.widthMm - painted.doubtMm > most * beyond) return 'harder';
+  return painted.widthMm + painted.doubtMm < least / beyond ? 'softer' : null;
 }
 
 const LEFT = 0.35; // of what an edge is planned to part, that is left where nothing rises: nobody sees an edge
@@ -50,12 +51,18 @@ function isGone({ planned, painted }: EdgePlace, viewingM: number): boolean {
   return is < LOST_UNDER || painted.widthMm - painted.doubtMm > boundsOf('soft', viewingM)[1];
 }
 
-/**
- * What should change at a place; null = as planned, or it cannot be told.
- * @param wish the class the painter wishes there; null = as the plan has it
- */
-export function changeAt(place: EdgePlace, viewingM: number, wish: EdgeClass | null = null): EdgeChange | null {
-  if (wish) return changeTo(wish, place, viewingM);
+/** What should change at a place; null = as planned or wished for, or it cannot be told. */
+export function changeAt(place: EdgePlace, viewingM: number, wanted: EdgeWanted = AS_PLANNED): EdgeChange | null {
+  const room = roomOf(wanted);
+  const change = wanted.is
+    ? changeTo(wanted.is, place, viewingM, CLEAR ** Math.max(0, room - 1))
+    : changeFrom(place, viewingM, room);
+  // Where colour crosses an edge it may lie elsewhere, or nowhere.
+  return change === 'find' && wanted.mayCross ? null : change;
+}
+
+/** What should change so that an edge becomes as it is planned. @param room see {@link roomOf} */
+function changeFrom(place: EdgePlace, viewingM: number, room: number): EdgeChange | null {
   const { planned, painted } = place;
   const [wanted, shown] = [edgeClass(planned, viewingM), edgeClass(painted, viewingM)];
   if (wanted === shown) return null;
@@ -64,11 +71,12 @@ export function changeAt(place: EdgePlace, viewingM: number, wish: EdgeClass | n
   if (meant < LOST_UNDER && is >= FOUND_FROM) return shown === 'lost' ? null : 'lose';
   if (planned.widthMm === null || painted.widthMm === null || meant < LOST_UNDER || is < LOST_UNDER) return null;
   const ratio = Math.log(painted.widthMm / planned.widthMm);
-  if (Math.abs(ratio) < Math.max(WIDER, doubtOfRatio(place))) return null;
+  if (Math.abs(ratio) < Math.max(WIDER * room, doubtOfRatio(place))) return null;
+  const clear = CLEAR ** room;
   const [least, most] = boundsOf(wanted, viewingM);
   // A soft rise by far more than is planned there is another thing's, or the light's.
-  if (ratio > 0) return painted.widthMm > CLEAR * most && is <= MOST_TIMES * meant ? 'harder' : null;
-  return painted.widthMm < least / CLEAR ? 'softer' : null;
+  if (ratio > 0) return painted.widthMm > clear * most && is <= MOST_TIMES * meant ? 'harder' : null;
+  return painted.widthMm < least / clear ? 'softer' : null;
 }
 
 /** Whether a painted edge lies within a class that is wished for, else how far beyond its nearer border, in classes. */

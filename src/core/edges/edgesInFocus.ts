@@ -19,12 +19,12 @@ export function edgesInFocus(
   { at: [x, y], rx, ry }: Focal,
 ): { readonly planned: HardShares; readonly painted: HardShares } | null {
   const count = { planned: [0, 0], painted: [0, 0], all: [0, 0] };
-  for (const { places, wish } of lines) {
+  for (const { places, wanted } of lines) {
     for (const place of places) {
       if (!place) continue;
       const side = Math.hypot((place.at[0] - x) / rx, (place.at[1] - y) / ry) <= 1 ? 0 : 1;
       count.all[side]++;
-      if ((wish ?? edgeClass(place.planned, viewingM)) === 'hard') count.planned[side]++;
+      if ((wanted.is ?? edgeClass(place.planned, viewingM)) === 'hard') count.planned[side]++;
       if (edgeClass(place.painted, viewingM) === 'hard') count.painted[side]++;
     }
   }

@@ -1,8 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import type { SeenEdge } from './across';
 import { changeAt, softerBy } from './edgeChange';
-import { EDGE_CLASSES, softnessOf } from './edgeClass';
+import { EDGE_CLASSES, softnessOf, type EdgeClass } from './edgeClass';
 import { edgesInFocus } from './edgesInFocus';
+import { AS_PLANNED, type EdgeWanted } from './edgeWish';
 import { EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
 import { piecesOf, tellEdges, wishAt, type Judging } from './edgesTold';
 
@@ -27,6 +28,7 @@ const edge = (planned: Look, painted: readonly (Look | null)[]): EdgeLine => ({
   places: painted.map((look, k) => look && place(k * EVERY_MM, planned, look)),
 });
 const times = <T>(count: number, what: T): T[] => Array.from({ length: count }, () => what);
+const wish = (is: EdgeClass): EdgeWanted => ({ ...AS_PLANNED, is });
 const NEAR: Judging = { viewingM: 1, wishes: [] };
 
 describe('how soft an edge looks', () => {
@@ -86,10 +88,10 @@ describe('what should change at a place', () => {
   });
 
   test('the painter’s wish takes the plan’s place', () => {
-    expect(changeAt(place(0, HARD, HARD), 1, 'soft')).toBe('softer');
-    expect(changeAt(place(0, HARD, SOFT), 1, 'soft')).toBeNull();
-    expect(changeAt(place(0, HARD, HARD), 1, 'lost')).toBe('lose');
-    expect(changeAt(place(0, HARD, GONE), 1, 'soft')).toBe('find');
+    expect(changeAt(place(0, HARD, HARD), 1, wish('soft'))).toBe('softer');
+    expect(changeAt(place(0, HARD, SOFT), 1, wish('soft'))).toBeNull();
+    expect(changeAt(place(0, HARD, HARD), 1, wish('lost'))).toBe('lose');
+    expect(changeAt(place(0, HARD, GONE), 1, wish('soft'))).toBe('find');
   });
 });
 
@@ -143,7 +145,7 @@ test('shares are of what can be read, and a wish counts as planned', () => {
     planned: { hard: 1, firm: 0, soft: 0, lost: 0 },
     painted: { hard: 0.5, firm: 0, soft: 0.5, lost: 0 },
   });
-  const wished: Judging = { viewingM: 1, wishes: [{ at: [5, 52], is: 'lost' }] };
+  const wished: Judging = { viewingM: 1, wishes: [{ ...wish('lost'), at: [5, 52] }] };
   const told = tellEdges([line], wished);
   expect(told.shares?.planned.lost).toBe(1);
   expect(wishAt(told, [0, 55])).toBe('lost');
@@ -166,8 +168,8 @@ test('a wish beside a junction is for the edge it lies nearest to alone', () => 
     between: [2, 3],
     places: below.places.map((one) => one && { ...one, at: [one.at[0], 46] as const }),
   };
-  const told = tellEdges([above, below], { viewingM: 1, wishes: [{ at: [5, 51], is: 'soft' }] });
-  expect(told.lines.map(({ wish }) => wish)).toEqual([null, 'soft']);
+  const told = tellEdges([above, below], { viewingM: 1, wishes: [{ ...wish('soft'), at: [5, 51] }] });
+  expect(told.lines.map(({ wanted }) => wanted.is)).toEqual([null, 'soft']);
   expect(told.runs.map(({ between, wished }) => [between, wished])).toEqual([[[1, 2], true]]);
 });
 

@@ -1,13 +1,13 @@
 import { gathered, median, type Point } from '../raster';
 import { EDGE_NAMES, edgeClass, type EdgeClass } from './edgeClass';
 import { changeAt, type EdgeChange } from './edgeChange';
+import { AS_PLANNED, roomOf, type EdgeWanted, type EdgeWish } from './edgeWish';
 import { EVERY_MM, isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
 
 /** How edges are judged. */
 export interface Judging {
   readonly viewingM: number;
-  /** points on edges (canvas mm) of which the painter wishes a class */
-  readonly wishes: readonly { readonly at: Point; readonly is: EdgeClass }[];
+  readonly wishes: readonly EdgeWish[];
 }
 
 /** A stretch of an edge along which the same should change. */
@@ -19,6 +19,8 @@ export interface EdgeRun {
   readonly shown: EdgeClass;
   /** it is the painter who wants it so */
   readonly wished: boolean;
+  /** times the usual difference that is told of it */
+  readonly room: number;
   /** places of its line, from the first to the last */
   readonly places: readonly EdgePlace[];
   readonly lengthMm: number;
@@ -29,9 +31,9 @@ export interface EdgeRun {
   readonly painted: { readonly widthMm: number | null; readonly contrast: number };
 }
 
-/** A line with the class the painter wishes for it; null = as the plan has it. */
-interface WishedLine extends EdgeLine {
-  readonly wish: EdgeClass | null;
+/** A line with how it should be. */
+export interface WishedLine extends EdgeLine {
+  readonly wanted: EdgeWanted;
 }
 
 /** What edges come to: as they are drawn, what should change, and how they are shared among the classes. */
@@ -63,7 +65,7 @@ function lineNear<L extends EdgeLine>(lines: readonly L[], [x, y]: Point): L | n
 
 /** The class the painter wishes for the edge at a point (canvas mm); null = none, or no edge runs there. */
 export const wishAt = ({ lines }: Pick<EdgesTold, 'lines'>, at: Point): EdgeClass | null =>
-  lineNear(lines, at)?.wish ?? null;
+  lineNear(lines, at)?.wanted.is ?? null;
 
 const LEAST_RUN = 4; // places: 20 mm
 const LEAST_PIECE = 2; // the same of a stretch that runs into another
@@ -87,12 +89,20 @@ function middleOf(edges: readonly { readonly widthMm: number | null; readonly co
 
 function runOf(line: WishedLine, from: number, to: number, how: { change: EdgeChange; viewingM: number }): EdgeRun {
   const places = line.places.slice(from, to + 1).filter((place) => place !== null);
-  const { wish } = line;
+  const { is: wish } = line.wanted;
   const { viewingM } = how;
   const shown = mostly(places.map(({ painted }) => edgeClass(painted, viewingM)));
   const wanted = wish ?? mostly(places.map(({ planned }) => edgeClass(planned, viewingM)));
   return {
-    ...{ between: line.between, change: how.change, wanted, shown, places, wished: wish !== null },
+    ...{
+      between: line.between,
+      change: how.change,
+      wanted,
+      shown,
+      places,
+      wished: wish !== null,
+      room: roomOf(line.wanted),
+    },
     lengthMm: (to - from + 1) * EVERY_MM,
     ofMm: line.places.length * EVERY_MM,
     planned: middleOf(places.map(({ planned }) => planned)),
@@ -116,7 +126,7 @@ function stretchesOf<T>(says: readonly (T | null)[]): { readonly is: T; readonly
 
 /** Stretches of one line along which the same should change. */
 const runsOn = (line: WishedLine, viewingM: number): EdgeRun[] =>
-  stretchesOf(line.places.map((place) => place && changeAt(place, viewingM, line.wish))).map(({ is, from, to }) =>
+  stretchesOf(line.places.map((place) => place && changeAt(place, viewingM, line.wanted))).map(({ is, from, to }) =>
     runOf(line, from, to, { change: is, viewingM }),
   );
 
@@ -162,10 +172,10 @@ function sharesOf(lines: readonly WishedLine[], viewingM: number): EdgesTold['sh
   const none = () => ({ lost: 0, soft: 0, firm: 0, hard: 0 });
   const [planned, painted] = [none(), none()];
   let all = 0;
-  for (const { places, wish } of lines) {
+  for (const { places, wanted } of lines) {
     for (const place of places) {
       if (!place) continue;
-      planned[wish ?? edgeClass(place.planned, viewingM)]++;
+      planned[wanted.is ?? edgeClass(place.planned, viewingM)]++;
       painted[edgeClass(place.painted, viewingM)]++;
       all++;
     }
@@ -181,15 +191,15 @@ function sharesOf(lines: readonly WishedLine[], viewingM: number): EdgesTold['sh
 /** How edges as they were painted are shared, as seen from so far; null = none can be read. */
 export const paintedShares = (lines: readonly EdgeLine[], viewingM: number): Shares | null =>
   sharesOf(
-    lines.map((line) => ({ ...line, wish: null })),
+    lines.map((line) => ({ ...line, wanted: AS_PLANNED })),
     viewingM,
   )?.painted ?? null;
 
 /** What edges come to, as they are judged: from kept lines, at any viewing distance, with any wish. */
 export function tellEdges(lines: readonly EdgeLine[], { viewingM, wishes }: Judging): EdgesTold {
   // Where edges meet a wish lies near several: it is for the nearest.
-  const wished = new Map(wishes.flatMap(({ at, is }) => [[lineNear(lines, at), is] as const]));
-  const own = lines.map((line): WishedLine => ({ ...line, wish: wished.get(line) ?? null }));
+  const wished = new Map(wishes.map((wish) => [lineNear(lines, wish.at), wish] as const));
+  const own = lines.map((line): WishedLine => ({ ...line, wanted: wished.get(line) ?? AS_PLANNED }));
   const pieces = own.flatMap((line) => runsOn(line, viewingM)).sort((a, b) => weightOf(b) - weightOf(a));
   const runs = pieces.filter(({ lengthMm }) => lengthMm >= LEAST_RUN * EVERY_MM);
   const reversed = own.flatMap(reversedOn).sort((a, b) => b.lengthMm - a.lengthMm);
@@ -206,7 +216,7 @@ export interface EdgePiece {
 
 /** A line in pieces of one class each, as planned or as painted. */
 export function piecesOf(line: WishedLine, side: 'planned' | 'painted', viewingM: number): EdgePiece[] {
-  const wish = side === 'planned' ? line.wish : null;
+  const wish = side === 'planned' ? line.wanted.is : null;
   const out: { class: EdgeClass; line: Point[]; contrast: number }[] = [];
   let open = false;
   for (const place of line.places) {

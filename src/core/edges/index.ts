@@ -12,6 +12,7 @@ export {
 } from './across';
 export { changeAt, softerBy, type EdgeChange } from './edgeChange';
 export { EVERY_MM, readEdges, type Closely, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
+export { AS_PLANNED, CROSSES_MM, EDGE_ROOM, type Closeness, type EdgeWanted, type EdgeWish } from './edgeWish';
 export { edgesInFocus, type HardShares } from './edgesInFocus';
 export {
   paintedShares,
@@ -24,6 +25,7 @@ export {
   type ReversedRun,
   type Judging,
   type Shares,
+  type WishedLine,
 } from './edgesTold';
 export { RISE, risen } from './rise';
 export { valuesOf } from './stretch';

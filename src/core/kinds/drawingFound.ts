@@ -2,6 +2,7 @@ import { TOLERANCE_MM } from '../plan';
 import { halfWidth, boxOf, pixelsIn, placeOfBox, placeOfPixels, type Place, type Point } from '../raster';
 import { compare, doubtOfShift, middleOf, ownShifts, wholeOff, type Drift, type Reading } from '../read';
 import type { DrawingFinding } from './finding';
+import { looseCells } from './looseCells';
 import type { Evidence } from './kind';
 
 /** mm a place may be drawn off at a medium tolerance: an honest hand. */
@@ -88,15 +89,20 @@ const makerFor =
     };
   };
 
-/** Cells that are surely off by themselves, with their shifts. @param least mm */
-function cellsOff(drift: Drift, least: number): (Point | null)[] {
+/** Cells that are surely off by themselves, with their shifts. @param loose times the usual shift that counts there */
+function cellsOff(drift: Drift, loose: Float32Array): (Point | null)[] {
   const own = ownShifts(drift);
   return Array.from(own.dx, (dx, i): Point | null => {
     const clear = CLEAR * halfWidth(doubtOfShift(drift.across[i]));
-    const isOff = drift.across[i] >= SURE && Math.hypot(dx, own.dy[i]) > Math.max(GOING_ON.share * least, clear);
+    const isOff =
+      drift.across[i] >= SURE && Math.hypot(dx, own.dy[i]) > Math.max(GOING_ON.share * LEAST_SHIFT * loose[i], clear);
     return isOff ? [dx, own.dy[i]] : null;
   });
 }
+
+/** How loosely some cells together may be drawn. */
+const loosenessOf = (group: readonly number[], loose: Float32Array): number =>
+  group.reduce((sum, i) => sum + loose[i], 0) / group.length;
 
 /** The shift cells share, by how surely each is known. */
 function sharedShift(group: readonly number[], off: readonly (Point | null)[], { across }: Drift) {
@@ -127,14 +133,14 @@ function poseOf({ drawings }: Reading, massId: number, [dx, dy]: Point): Drawing
 export function drawingFound(evidence: Evidence): DrawingFinding[] {
   const { reading, tolerance = TOLERANCE_MM.medium } = evidence;
   const { drift } = reading.aligned;
-  const loose = tolerance / TOLERANCE_MM.medium;
-  const least = LEAST_SHIFT * loose;
-  const off = cellsOff(drift, least);
+  const loose = looseCells(evidence);
+  const off = cellsOff(drift, loose);
   const size = { width: drift.columns, height: drift.rows, mmPerPixel: drift.cellMm };
   const make = makerFor(evidence);
   const local = groups(off, drift.columns).flatMap((group): DrawingFinding[] => {
     const shift = sharedShift(group, off, drift);
     const amount = Math.hypot(...shift.by);
+    const least = LEAST_SHIFT * loosenessOf(group, loose);
     if (group.length < (amount < least ? GOING_ON.cells : LEAST_CELLS)) return [];
     const marked = new Uint8Array(off.length);
     for (const i of group) marked[i] = 1;
@@ -144,7 +150,7 @@ export function drawingFound(evidence: Evidence): DrawingFinding[] {
     const pose = poseOf(reading, massId, shift.by);
     return [{ ...finding, massId, ...(pose && { pose }) }];
   });
-  return [...wholeDrawing(reading, make, loose), ...local];
+  return [...wholeDrawing(reading, make, tolerance / TOLERANCE_MM.medium), ...local];
 }
 
 function wholeDrawing(

@@ -28,8 +28,10 @@ function findingFrom(group: readonly EdgeRun[], { viewingM }: EdgesTold, evidenc
     group.flatMap(({ places, wished, wanted }) => places.map((one) => softerBy(one, viewingM, wished ? wanted : null))),
   );
   const lengthMm = group.reduce((sum, run) => sum + run.lengthMm, 0);
-  const plainly = Math.abs(amount) >= LEAST_SOFTER && Math.abs(amount) * lengthMm >= LEAST_SEEN;
-  if (lengthMm < LEAST_MM || !plainly) return null;
+  // The heaviest of them has the name and the figures.
+  const [most] = group;
+  const times = Math.abs(amount) / most.room;
+  if (lengthMm < LEAST_MM || times < LEAST_SOFTER || times * lengthMm < LEAST_SEEN) return null;
   const place = placeAlong(
     group.flatMap(({ places }) => places.map(({ at }) => at)),
     STRIP_MM,
@@ -40,8 +42,6 @@ function findingFrom(group: readonly EdgeRun[], { viewingM }: EdgesTold, evidenc
   const seen = compare(aligned, pixels, uncertainty);
   if (!box || !seen) return null;
   const share = pixels.length / (aligned.width * aligned.height);
-  // The heaviest of them has the name and the figures.
-  const [most] = group;
   const { change, between, wanted, shown, wished, ofMm, planned, painted } = most;
   const plain = Math.min(1, Math.max(Math.abs(planned.contrast), Math.abs(painted.contrast)) / PLAIN);
   const massId = homeOf(most, evidence);

@@ -17,9 +17,9 @@ export function softerOver(places: readonly { readonly by: number; readonly doub
 
 /** What the edges within a place (canvas mm) come to; null = none there can be read. */
 export function edgesIn({ lines, viewingM }: EdgesTold, place: Place): Sighting | null {
-  const inside = lines.flatMap(({ places, wish }) =>
+  const inside = lines.flatMap(({ places, wanted }) =>
     places.flatMap((one: EdgePlace | null) =>
-      one && placeHolds(place, one.at) ? [softerBy(one, viewingM, wish)] : [],
+      one && placeHolds(place, one.at) ? [softerBy(one, viewingM, wanted.is)] : [],
     ),
   );
   return inside.length > 0 ? softerOver(inside) : null;

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { edgeClass } from '../edges';
+import { AS_PLANNED, edgeClass, type EdgeWanted } from '../edges';
 import { KINDS, sentenceFor, type EdgeFinding } from '../kinds';
 import { placeOfBox } from '../raster';
 import { readSession, seePlaces } from './index';
@@ -44,12 +44,50 @@ test('a side painted soft is told once, where it is, with both widths', async ()
 });
 
 test('where a line is wished soft, what of it is painted hard is told, and what is painted soft is not', async () => {
-  const wishes = [{ at: [RIGHT, 160] as const, is: 'soft' as const }];
+  const wishes = [{ ...AS_PLANNED, at: [RIGHT, 160] as const, is: 'soft' as const }];
   const plan = { ...planFor(), judging: { viewingM: 1, wishes } };
   const [hard] = await edgesIn(planned, plan);
   expect(hard.edge).toMatchObject({ change: 'softer', wanted: 'soft', wished: true });
   const [rest] = await edgesIn(withSide(9), plan);
   expect(rest.edge.lengthMm).toBeLessThan(hard.edge.lengthMm - 50);
+});
+
+const wishing = (wanted: Partial<EdgeWanted>) => {
+  const wishes = [{ ...AS_PLANNED, at: [RIGHT, 160] as const, ...wanted }];
+  return { ...planFor(), judging: { viewingM: 1, wishes } };
+};
+
+test('kept tightly an edge is told from less, kept freely from more', async () => {
+  const told = async (mm: number, tolerance: EdgeWanted['tolerance']) =>
+    (await edgesIn(withSide(mm), wishing({ tolerance }))).map(({ edge }) => edge.change);
+  expect(await told(3, null)).toEqual([]);
+  expect(await told(3, 'tight')).toEqual(['harder']);
+  expect(await told(9, null)).toEqual(['harder']);
+  expect(await told(9, 'free')).toEqual([]);
+});
+
+/** The pot's dark goes on to the right by so many mm along its upper part. */
+const beyond =
+  (mm: number): ValueAt =>
+  (x, y) =>
+    x > RIGHT - 1 && x < RIGHT + mm && y > TOP && y < 200 ? planned(RIGHT - 1, y) : planned(x, y);
+const kindsIn = async (mm: number, wanted: Partial<EdgeWanted>) => {
+  const { against } = await readSession(ask(beyond(mm), { plan: wishing(wanted) }));
+  return (against?.findings ?? []).map(({ kind }) => kind);
+};
+
+test('colour that may cross an edge is let be, further away it is not', async () => {
+  expect(await kindsIn(8, {})).toEqual(['drawing']);
+  expect(await kindsIn(8, { mayCross: true })).toEqual([]);
+  expect(await kindsIn(30, { mayCross: true })).not.toEqual([]);
+});
+
+test('a contour may wander as far as its own boundary has it', async () => {
+  expect(await kindsIn(3, {})).toEqual(['drawing']);
+  expect(await kindsIn(3, { tolerance: 'free' })).toEqual([]);
+  expect(await kindsIn(8, { tolerance: 'free' })).toEqual(['drawing']);
+  expect(await kindsIn(1.7, {})).toEqual([]);
+  expect(await kindsIn(1.7, { tolerance: 'tight' })).toEqual(['drawing']);
 });
 
 test('a pot painted lighter than what it stands against has its edges, the other way round', async () => {

@@ -14,7 +14,7 @@ import {
   seenEdgeInWords,
 } from './edgeWords';
 
-type Said = Omit<EdgeRun, 'between' | 'places'> & { into: number };
+type Said = Omit<EdgeRun, 'between' | 'places' | 'room'> & { into: number };
 const EDGE: Said = {
   ...{ change: 'harder', wanted: 'hard', shown: 'soft', wished: false, lengthMm: 40, ofMm: 120, into: 0 },
   planned: { widthMm: 0.8, contrast: 2 },

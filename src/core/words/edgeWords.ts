@@ -69,7 +69,7 @@ export const crossedChartInWords = ({
 
 const REQUEST = { harder: 'Harden', softer: 'Soften', lose: 'Lose', find: 'Bring out' } as const;
 /** What is said of an edge: of its heaviest stretch, and how many more it runs into. */
-type EdgeSaid = Omit<EdgeRun, 'between' | 'places'> & { readonly into: number };
+type EdgeSaid = Omit<EdgeRun, 'between' | 'places' | 'room'> & { readonly into: number };
 
 const ALL_ALONG = 0.8; // of an edge, from which it is so all along
 

@@ -1,3 +1,4 @@
+import { CROSSES_MM, type Closeness, type EdgeWanted } from '../edges';
 import { figure } from './figures';
 import { percent, plural } from './listed';
 
@@ -19,6 +20,20 @@ export const edgesSeenInWords = (viewingM: number): string =>
   `As seen from ${viewingM} m; proposed from the reference, changed by you.`;
 export const edgeInWords = ({ widthMm, contrast, is }: { widthMm: number; contrast: number; is: string }): string =>
   `In the reference it is ${figure(widthMm, 1)} mm wide, ${figure(Math.abs(contrast), 1)} steps of contrast: ${is}.`;
+const KEPT_TO: Record<Closeness, string> = {
+  tight: 'Smaller differences than usual are told, of this edge and of its contour.',
+  medium: 'The usual differences are told, of this edge and of its contour.',
+  free: 'Only large differences are told, of this edge and of its contour.',
+};
+/** What becomes of the painter's wishes for an edge; '' = there are none that need saying. */
+export const edgeWantedInWords = ({ is, tolerance, mayCross }: EdgeWanted): string =>
+  [
+    is === 'lost' && 'Its two sides run into one another here.',
+    tolerance && KEPT_TO[tolerance],
+    mayCross && `Colour up to ${CROSSES_MM} mm to either side of it is let be; so is a lost edge.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
 export const spotInWords = ({ reference, planned }: { reference: number; planned: number }, show: Show): string =>
   `This spot is ${show(reference)} in the reference and becomes ${show(planned)}.`;
 /** What to do with the reference's values; its ends where they are known. */

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { AS_PLANNED } from '../edges';
 import type { Comparison } from '../read';
 import {
   asideInWords,
@@ -8,6 +9,7 @@ import {
   doingInWords,
   edgeBesideInWords,
   edgeInWords,
+  edgeWantedInWords,
   groundInWords,
   groundKnownInWords,
   keptInWords,
@@ -131,6 +133,11 @@ describe('how things stand', () => {
     );
     expect(edgeInWords({ widthMm: 2.04, contrast: -1.5, is: 'firm' })).toBe(
       'In the reference it is 2.0 mm wide, 1.5 steps of contrast: firm.',
+    );
+    expect(edgeWantedInWords(AS_PLANNED)).toBe('');
+    expect(edgeWantedInWords({ is: 'lost', tolerance: 'free', mayCross: true })).toBe(
+      'Its two sides run into one another here. Only large differences are told, of this edge and of its contour. ' +
+        'Colour up to 10 mm to either side of it is let be; so is a lost edge.',
     );
     expect([groundKnownInWords(null), groundKnownInWords('typed')].map((words) => words.split('.')[0])).toEqual([
       'Not known yet',

@@ -106,7 +106,7 @@ function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionRea
     findings: against?.findings ?? [],
     account: against && {
       ...{ ...against.account, strips: against.strips },
-      edges: against.edges.lines.map(({ wish: _, ...line }) => line),
+      edges: against.edges.lines.map(({ wanted: _, ...line }) => line),
     },
     checks,
   };

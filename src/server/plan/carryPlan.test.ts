@@ -46,7 +46,7 @@ const full: PlanContent = {
     [10, 10],
     [20, 20],
   ],
-  edges: [{ at: [5, 5], is: 'lost' }],
+  edges: [{ at: [5, 5], is: 'lost', tolerance: null, mayCross: false }],
   departures: [
     { id, where: { mass: [70, 80] }, change: { kind: 'left-out' }, why: '' },
     { id, where: { place: square }, change: { kind: 'ignored' }, why: '' },

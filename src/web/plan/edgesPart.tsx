@@ -1,13 +1,14 @@
-import { edgeClass, type EdgeClass } from '../../core/edges';
-import { edgeInWords, edgesSeenInWords } from '../../core/words';
+import { EDGE_ROOM, edgeClass, type Closeness, type EdgeClass } from '../../core/edges';
+import { edgeInWords, edgesSeenInWords, edgeWantedInWords, PLAN_TEXT } from '../../core/words';
 import { Mark } from '../marks/mark';
-import { WordChoice } from '../ui/words';
+import { WordChoice, WordSwitch } from '../ui/words';
 import { EdgeStage } from './edgeStage';
 import type { PartProps } from './part';
 import { Pair, PlanStage } from './planStage';
 import { DRAWINGS, useEdges, type Edging } from './useEdges';
 
 const CLASSES: readonly EdgeClass[] = ['hard', 'firm', 'soft', 'lost'];
+const CLOSENESS = [null, ...(Object.keys(EDGE_ROOM) as Closeness[])];
 const KEYS: Record<EdgeClass, string> = { hard: 'H', firm: 'F', soft: 'S', lost: 'L' };
 
 interface Props {
@@ -44,7 +45,7 @@ function Shares({ edging: { share, total, draft } }: Props) {
 
 /** The chosen edge: as it is in the reference, and as it should be. */
 function Chosen({ edging, edge }: Props & { edge: NonNullable<Edging['focus']> }) {
-  const { viewingM, classOf, wish, wishFor, forget } = edging;
+  const { viewingM, classOf, wanted, want } = edging;
   return (
     <section aria-label="The chosen edge" className="mt-3">
       <hr className="rule mb-3" />
@@ -54,13 +55,27 @@ function Chosen({ edging, edge }: Props & { edge: NonNullable<Edging['focus']> }
         className="words mt-1"
         options={CLASSES.map((is) => [is, <ClassWords key={is} is={is} />] as const)}
         value={classOf(edge)}
-        onChoose={wish}
+        onChoose={(is) => want({ is })}
       />
-      {wishFor(edge) && (
-        <button className="line" onClick={forget}>
+      {wanted.is && (
+        <button className="line" onClick={() => want({ is: null })}>
           as in the reference
         </button>
       )}
+      <WordChoice
+        label={PLAN_TEXT.edgeKept}
+        lead={<span className="small w-full">{PLAN_TEXT.edgeKept}</span>}
+        className="words mt-2"
+        options={CLOSENESS.map((one) => [one, one ?? PLAN_TEXT.asTheRest] as const)}
+        value={wanted.tolerance}
+        onChoose={(tolerance) => want({ tolerance })}
+      />
+      <WordSwitch on={wanted.mayCross} onSwitch={(mayCross) => want({ mayCross })}>
+        {PLAN_TEXT.mayCross}
+      </WordSwitch>
+      <p className="small mt-1" role="status">
+        {edgeWantedInWords(wanted)}
+      </p>
     </section>
   );
 }
@@ -72,7 +87,7 @@ function Slip({ edging }: Props) {
     <aside className="slip ml-auto w-full self-start lg:w-[18.25rem]">
       <h2>Edge plan</h2>
       <p className="small mt-1 mb-2">{edgesSeenInWords(viewingM)}</p>
-      <Shares edging={edging} />
+      {edging.total > 0 && <Shares edging={edging} />}
       {focus && <Chosen edging={edging} edge={focus} />}
       <hr className="rule my-3" />
       <h3>Must stay quiet</h3>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { MassMark } from '../../contract';
-import { edgeClass, type EdgeClass } from '../../core/edges';
+import { AS_PLANNED, edgeClass, type EdgeClass, type EdgeWanted } from '../../core/edges';
 import type { EdgeSegment } from '../../core/plan';
 import { placeHolds, type Point } from '../../core/raster';
 import { PLAN_TEXT } from '../../core/words';
@@ -61,8 +61,13 @@ export function useEdges(props: PartProps) {
   const { edges, masses, marks, wishFor } = seen;
   const focus = chosen === null ? null : (edges[chosen] ?? null);
   const others = () => draft.edges.filter((one) => one !== (focus && wishFor(focus)));
-  const wish = (is: EdgeClass) =>
-    focus && change({ edges: [...others(), { at: [focus.middle[0], focus.middle[1]], is }] });
+  const wanted: EdgeWanted = (focus && wishFor(focus)) ?? AS_PLANNED;
+  const want = (more: Partial<EdgeWanted>) => {
+    if (!focus) return;
+    const next = { ...wanted, ...more, at: [focus.middle[0], focus.middle[1]] as const };
+    const says = next.is !== null || next.tolerance !== null || next.mayCross;
+    change({ edges: says ? [...others(), next] : others() });
+  };
   const move = (by: number) => edges.length > 0 && setChosen(((chosen ?? -by) + by + edges.length) % edges.length);
   const keep = (at: Point) => {
     const mass = masses.find(({ place }) => placeHolds(place, at));
@@ -74,15 +79,14 @@ export function useEdges(props: PartProps) {
   const editing = drawing === 'edges';
   const whenEditing = (act: () => void) => (editing ? act : undefined);
   useKeys({
-    ...Object.fromEntries(WISHED.map(([key, is]) => [key, whenEditing(() => wish(is))])),
+    ...Object.fromEntries(WISHED.map(([key, is]) => [key, whenEditing(() => want({ is }))])),
     ArrowRight: whenEditing(() => move(1)),
     ArrowLeft: whenEditing(() => move(-1)),
     Escape: () => setChosen(null),
   });
   return {
     ...seen,
-    ...{ painting, draft, change, drawing, setDrawing, chosen, focus, wish },
-    forget: () => change({ edges: others() }),
+    ...{ painting, draft, change, drawing, setDrawing, chosen, focus, wanted, want },
     tap(at: Point) {
       if (drawing === 'path') return change({ path: [...draft.path, [at[0], at[1]]] });
       if (drawing === 'quiet') return keep(at);

@@ -36,7 +36,8 @@ export const middleOf = ({ columns, cellMm }: Pick<Field, 'columns' | 'cellMm'>,
 
 /** A shift anywhere on the canvas, mm; beyond the outermost middles it goes on as there. */
 export function shiftAt({ columns, rows, cellMm, dx, dy }: Field, x: number, y: number): Point {
-  const on = (data: Float32Array) => sampleAt({ width: columns, height: rows, data }, x / cellMm - 0.5, y / cellMm - 0.5);
+  const on = (data: Float32Array) =>
+    sampleAt({ width: columns, height: rows, data }, x / cellMm - 0.5, y / cellMm - 0.5);
   return [on(dx), on(dy)];
 }
 
