@@ -79,8 +79,8 @@ function edgeReport(line: readonly [Point, Point], edge: EdgeAcross | null) {
     );
   const { planned, painted, reversed } = edge;
   const seen = (edge: SeenEdge) => {
-    const { widthMm, atMost, contrast } = edge;
-    return { widthMm, atMost, contrast, class: edgeClass(edge, VIEWING_M) };
+    const { widthMm, atMost, contrast, by } = edge;
+    return { widthMm, atMost, contrast, by, class: edgeClass(edge, VIEWING_M) };
   };
   return {
     line,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { EdgeAcross, EdgeLine } from '../core/edges';
+import { EDGE_BY, type EdgeAcross, type EdgeLine } from '../core/edges';
 import { PAINT_RANGE } from '../core/plan';
 import { INPUT_TEXT } from '../core/words';
 import type { Strip as ThinShape } from '../core/thin';
@@ -51,6 +51,7 @@ const SeenEdge = z.object({
   widthMm: z.number().nullable(),
   atMost: z.boolean(),
   contrast: z.number(),
+  by: z.enum(EDGE_BY).default('value'),
   doubtMm: z.number(),
 });
 const EdgeOnLine = z.object({

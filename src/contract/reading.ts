@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { EDGE_BY } from '../core/edges';
 import { FINDING_KINDS, type EdgeFinding, type FindingKind, type MissingFinding, type PaintKind } from '../core/kinds';
 import { LIGHT_METHODS } from '../core/photo';
 import { Account, GlobalDrift } from './account';
@@ -82,7 +83,11 @@ const ANY_FINDING = {
 const WITH_MORE: readonly FindingKind[] = ['drawing', 'edge', 'missing'] satisfies Exclude<FindingKind, PaintKind>[];
 /** The rest is paint: of another value or colour than planned. */
 export const PLAIN_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => !WITH_MORE.includes(kind));
-const EdgeLook = z.object({ widthMm: z.number().nullable(), contrast: z.number() });
+const EdgeLook = z.object({
+  widthMm: z.number().nullable(),
+  contrast: z.number(),
+  by: z.enum(EDGE_BY).default('value'),
+});
 /** A stretch of edge that differs, beside what every finding says; its doubt is the half-width of its amount. */
 export const EdgeDiffers = z.object({
   change: z.enum(['harder', 'softer', 'lose', 'find']),

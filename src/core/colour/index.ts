@@ -8,6 +8,7 @@ export {
   valueOfLightness,
   chroma,
   hue,
+  UNITS_PER_STEP,
   type Lab,
 } from './lab';
 export { warmth, warmthAlong } from './warmth';

@@ -100,6 +100,9 @@ export function valueOfLightness(L: number): number {
   return valueFromLuminance(100 * (f ** 3 > JOIN ? f ** 3 : (f - 4 / 29) / SLOPE));
 }
 
+/** Units of a*b* that are seen as much as one step of value. */
+export const UNITS_PER_STEP = 10;
+
 /** Chroma C*ab: colour strength, 0 and up. */
 export const chroma = ({ a, b }: Lab): number => Math.hypot(a, b);
 

@@ -1,13 +1,16 @@
 import { halfWidth, makeLightRun, type CloseLight, type Point } from '../raster';
-import { LOST_UNDER } from './edgeClass';
+import { edgeClass, LOST_UNDER, type EdgeBy } from './edgeClass';
 import { ACROSS, RISE } from './rise';
-import { meanOf, reachOf, steepestIn, stretchOf, valuesAcross, valuesOf, type Crossing, type Stretch } from './stretch';
+import { doubtIn, inColour, LEAST_COLOUR, seenIn, wayOfColour, type ColourWay } from './byColour';
+import { meanOf, reachOf, steepestIn, stretchOf, runsAcross, type Crossing, type Stretch } from './stretch';
 
 /** A picture whose edges are read. */
 export interface EdgeSight {
   readonly light: CloseLight;
   /** 10-90 % rise of its own blur, mm: a hard edge in it looks so wide */
   readonly blurMm: number;
+  /** looked at along a direction of a*b*; absent = by value */
+  readonly colour?: ColourWay;
 }
 
 /** One edge as it was seen, its picture's own blur taken out. */
@@ -18,8 +21,9 @@ export interface SeenEdge {
   readonly widthMm: number | null;
   /** it is no wider than so: the picture is no sharper */
   readonly atMost: boolean;
-  /** steps; the far end of the line minus the near one */
+  /** steps, of colour their worth; the far end of the line minus the near one */
   readonly contrast: number;
+  readonly by: EdgeBy;
   /** half-width about its width that holds the truth nine times in ten, mm */
   readonly doubtMm: number;
 }
@@ -48,25 +52,25 @@ export function withoutBlur(
 const BESIDE: readonly number[] = [-2, -1, 0, 1, 2]; // mm: lines beside the drawn one, read with it
 const FOUND_OVER = 2.5; // mm
 
-/** The strongest edge on a line: mm from its middle. */
-function onLine(light: CloseLight, middle: Point, way: Point, lengthMm: number): number {
+/** The strongest edge on a line: mm from its middle. @param sights what it is looked for by, all together */
+function onLine(sights: readonly EdgeSight[], middle: Point, way: Point, lengthMm: number): number {
   const reach = lengthMm / 2;
   const at = Float32Array.from(
     { length: 2 * Math.ceil((reach + 6) * 4) + 1 },
     (_, k, n = Math.ceil((reach + 6) * 4)) => (k - n) / 4,
   );
-  const run = makeLightRun(at.length);
-  const sums = new Float64Array(at.length + 1);
-  for (const mm of BESIDE) {
-    light.along([middle[0] - mm * way[1], middle[1] + mm * way[0]], way, at, run);
-    valuesOf(run).forEach((value, k) => (sums[k + 1] += value));
-  }
-  for (let k = 0; k < at.length; k++) sums[k + 1] += sums[k];
+  const lines = BESIDE.map((mm) => ({ at: [middle[0] - mm * way[1], middle[1] + mm * way[0]] as const, way }));
+  const sums = sights.map((sight) => {
+    const run = meanOf(runsAcross(sight.light, lines, { seen: seenIn(sight), at }));
+    const sum = new Float64Array(at.length + 1);
+    for (let k = 0; k < at.length; k++) sum[k + 1] = sum[k] + run[k];
+    return sum;
+  });
   const box = Math.round(FOUND_OVER * 4);
   let [best, most] = [0, -1];
   for (let k = box; k < at.length - box; k++) {
     if (Math.abs(at[k]) > reach) continue;
-    const change = Math.abs(sums[k + box + 1] - sums[k + 1] - (sums[k] - sums[k - box]));
+    const change = Math.hypot(...sums.map((sum) => sum[k + box + 1] - sum[k + 1] - (sum[k] - sum[k - box])));
     const score = change * Math.exp(-0.5 * (at[k] / (0.4 * lengthMm)) ** 2);
     if (score > most) [best, most] = [at[k], score];
   }
@@ -76,14 +80,15 @@ function onLine(light: CloseLight, middle: Point, way: Point, lengthMm: number):
 const DISC_MM = 4;
 const DISC: readonly number[] = Array.from({ length: 17 }, (_, k) => (k - 8) / 2);
 
-/** Which way values rise at a place: a plane laid through a disc of them. */
-function uphill(light: CloseLight, [x, y]: Point, fallback: Point): Point {
+/** Which way it rises at a place: a plane laid through a disc. */
+function uphill(sight: EdgeSight, [x, y]: Point, fallback: Point): Point {
+  const seen = seenIn(sight);
   const row = Float32Array.from(DISC);
   const run = makeLightRun(row.length);
   let [gx, gy] = [0, 0];
   for (const v of DISC) {
-    light.along([x, y + v], [1, 0], row, run);
-    const values = valuesOf(run);
+    sight.light.along([x, y + v], [1, 0], row, run);
+    const values = seen(run);
     for (let k = 0; k < row.length; k++) {
       const weight = Math.max(0, 1 - (row[k] ** 2 + v * v) / DISC_MM ** 2);
       gx += weight * row[k] * values[k];
@@ -127,19 +132,20 @@ interface Read extends Stretch {
 
 /** Reads an edge at a place, the crossings laid along it as it bends. */
 function readAt(
-  light: CloseLight,
+  sight: EdgeSight,
   at: Point,
   way: Point,
   { sign, reachMm, widthMm }: { sign: number; reachMm: number; widthMm: number },
 ): Read | null {
-  const first = valuesAcross(light, crossingsAt(at, way));
+  const across = (crossings: readonly Crossing[]) => runsAcross(sight.light, crossings, { seen: seenIn(sight) });
+  const first = across(crossingsAt(at, way));
   const from = reachMm > 0 ? steepestIn(meanOf(first), sign, { reach: reachOf(reachMm), widthMm }).at : 0;
   const middle: Point = [at[0] + from * way[0], at[1] + from * way[1]];
-  const near = stretchOf(from === 0 ? first : valuesAcross(light, crossingsAt(middle, way)), sign);
+  const near = stretchOf(from === 0 ? first : across(crossingsAt(middle, way)), sign);
   if (!near) return null;
   const [flat, tilt, bow] = bowOf(near.aside);
   const along = [near.at + flat, tilt, bow] as const;
-  const read = stretchOf(valuesAcross(light, crossingsAt(middle, way, along)), sign) ?? near;
+  const read = stretchOf(across(crossingsAt(middle, way, along)), sign) ?? near;
   const aside = near.at + (read === near ? 0 : read.at);
   return { ...read, place: [middle[0] + aside * way[0], middle[1] + aside * way[1]] };
 }
@@ -156,14 +162,19 @@ const courseOf = (run: Float32Array, middle: number): EdgeCourse => {
 };
 
 /** @param read the edge at a place; null = nothing rises there: what lies across it says so */
-function crossedAt({ light, blurMm }: EdgeSight, read: Read | null, { at, way }: Crossing): CrossedEdge {
-  if (read)
-    return {
-      ...{ at: read.place, contrast: read.contrast, course: courseOf(read.run, read.at) },
-      ...withoutBlur(read, blurMm),
-    };
-  const run = meanOf(valuesAcross(light, crossingsAt(at, way)));
-  return { at, widthMm: null, atMost: false, contrast: difference(run), doubtMm: 0, course: courseOf(run, 0) };
+function crossedAt(sight: EdgeSight, read: Read | null, { at, way }: Crossing): CrossedEdge {
+  const by = sight.colour ? 'colour' : 'value';
+  if (!read) {
+    const run = meanOf(runsAcross(sight.light, crossingsAt(at, way), { seen: seenIn(sight) }));
+    const none = { widthMm: null, atMost: false, contrast: difference(run), doubtMm: 0 };
+    return { ...none, at, by, course: courseOf(run, 0) };
+  }
+  const own = withoutBlur(read, sight.blurMm);
+  return {
+    ...{ at: read.place, by, contrast: read.contrast, course: courseOf(read.run, read.at) },
+    ...own,
+    doubtMm: doubtIn(sight, own),
+  };
 }
 
 const REACH_MM = 6; // along the drift, that an edge is looked for in the painting
@@ -190,39 +201,68 @@ export interface EdgeAcross {
   readonly reversed: boolean;
 }
 
+interface Drawn {
+  readonly middle: Point;
+  /** from its one end to its other */
+  readonly way: Point;
+  readonly lengthMm: number;
+}
+
+const strongestOn = (sights: readonly EdgeSight[], { middle, way, lengthMm }: Drawn): Point => {
+  const t = onLine(sights, middle, way, lengthMm);
+  return [middle[0] + t * way[0], middle[1] + t * way[1]];
+};
+
+type Shifted = (at: Point) => Point;
+
+/** An edge at a place of the plan, crossed the way a line was drawn, and the same in the painting along the drift. */
+function crossedBoth(plan: EdgeSight, photo: EdgeSight, from: Crossing, shift: Shifted): EdgeAcross {
+  const { at, way: drawn } = from;
+  const up = uphill(plan, at, drawn);
+  const way: Point = up[0] * drawn[0] + up[1] * drawn[1] < 0 ? [-up[0], -up[1]] : up;
+  const planned = readAt(plan, at, way, { sign: 0, reachMm: 0, widthMm: 0 });
+  const start = planned?.place ?? at;
+  const [dx, dy] = shift(start);
+  const there: Point = [start[0] + dx, start[1] + dy];
+  const sign = planned && Math.abs(planned.contrast) >= LOST_UNDER ? Math.sign(planned.contrast) : 0;
+  const look = (wanted: number) =>
+    readAt(photo, there, way, { sign: wanted, reachMm: REACH_MM, widthMm: planned?.widthMm ?? 0 });
+  const same = look(sign);
+  const weak = sign !== 0 && Math.abs(same?.contrast ?? 0) < LOST_UNDER;
+  // Of colour nobody says which side is the other's.
+  const other = weak && !plan.colour ? look(-sign) : null;
+  const reversed = Math.abs(other?.contrast ?? 0) >= LOST_UNDER;
+  return {
+    planned: crossedAt(plan, planned, { at, way }),
+    painted: crossedAt(photo, reversed ? other : same, { at: there, way }),
+    reversed,
+  };
+}
+
+/** The edge of colour a line crosses; null = colour hardly changes on it. */
+function acrossColour(plan: EdgeSight, photo: EdgeSight, drawn: Drawn, shift: Shifted): EdgeAcross | null {
+  const at = strongestOn([inColour(plan, [1, 0]), inColour(plan, [0, 1])], drawn);
+  const colour = wayOfColour(plan.light, crossingsAt(at, drawn.way));
+  if (!colour) return null;
+  const crossed = crossedBoth(inColour(plan, colour), inColour(photo, colour), { at, way: drawn.way }, shift);
+  return Math.abs(crossed.planned.contrast) >= LEAST_COLOUR ? crossed : null;
+}
+
 /**
- * The edge a line crosses: the strongest on it in the plan, and the same in the painting along the drift.
+ * The edge a line crosses: the strongest on it in the plan, and the same in the painting along the drift; one of colour
+ * where value has none.
  * @param line canvas mm, its ends apart
  * @param shift mm by which the painting lies beside the plan at a place
  */
 export function edgeAcross(
   plan: EdgeSight,
   photo: EdgeSight,
-  { line: [from, to], shift }: { line: readonly [Point, Point]; shift: (at: Point) => Point },
+  { line: [from, to], shift }: { line: readonly [Point, Point]; shift: Shifted },
 ): EdgeAcross {
   const lengthMm = Math.hypot(to[0] - from[0], to[1] - from[1]);
-  const drawn: Point = [(to[0] - from[0]) / lengthMm, (to[1] - from[1]) / lengthMm];
-  const middle: Point = [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2];
-  const t = onLine(plan.light, middle, drawn, lengthMm);
-  const at: Point = [middle[0] + t * drawn[0], middle[1] + t * drawn[1]];
-  const up = uphill(plan.light, at, drawn);
-  // Across the edge, the way the line was drawn.
-  const way: Point = up[0] * drawn[0] + up[1] * drawn[1] < 0 ? [-up[0], -up[1]] : up;
-  const planned = readAt(plan.light, at, way, { sign: 0, reachMm: 0, widthMm: 0 });
-  const start = planned?.place ?? at;
-  const [dx, dy] = shift(start);
-  const there: Point = [start[0] + dx, start[1] + dy];
-  const sign = planned && Math.abs(planned.contrast) >= LOST_UNDER ? Math.sign(planned.contrast) : 0;
-  const look = (wanted: number) =>
-    readAt(photo.light, there, way, { sign: wanted, reachMm: REACH_MM, widthMm: planned?.widthMm ?? 0 });
-  const same = look(sign);
-  const weak = sign !== 0 && Math.abs(same?.contrast ?? 0) < LOST_UNDER;
-  const other = weak ? look(-sign) : null;
-  const reversed = Math.abs(other?.contrast ?? 0) >= LOST_UNDER;
-  const painted = reversed ? other : same;
-  return {
-    planned: crossedAt(plan, planned, { at, way }),
-    painted: crossedAt(photo, painted, { at: there, way }),
-    reversed,
-  };
+  const way: Point = [(to[0] - from[0]) / lengthMm, (to[1] - from[1]) / lengthMm];
+  const drawn: Drawn = { middle: [(from[0] + to[0]) / 2, (from[1] + to[1]) / 2], way, lengthMm };
+  const byValue = crossedBoth(plan, photo, { at: strongestOn([plan], drawn), way }, shift);
+  if (edgeClass(byValue.planned, 1) !== 'lost') return byValue;
+  return acrossColour(plan, photo, drawn, shift) ?? byValue;
 }

@@ -7,6 +7,10 @@ export const EDGE_CLASSES = [
 export const EDGE_NAMES = ['lost', 'soft', 'firm', 'hard'] as const;
 export type EdgeClass = (typeof EDGE_NAMES)[number];
 
+/** What an edge is seen by: colour where value has none. */
+export const EDGE_BY = ['value', 'colour'] as const;
+export type EdgeBy = (typeof EDGE_BY)[number];
+
 export const LOST_UNDER = 0.3; // steps of contrast
 
 /** What an edge is called as seen from so many metres: a width twice as far away looks half as wide. */

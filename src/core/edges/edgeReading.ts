@@ -1,18 +1,10 @@
 import type { MassMap } from '../plan';
 import type { Point } from '../raster';
+import { doubtIn, inColour, LEAST_COLOUR, seenIn, wayOfColour, type ColourWay } from './byColour';
 import { withoutBlur, type EdgeSight, type SeenEdge } from './across';
 import { chainsOf, STEP_MM, type Chain } from './chains';
-import { LOST_UNDER } from './edgeClass';
-import {
-  meanOf,
-  reachBeside,
-  reachOf,
-  steepestIn,
-  stretchOf,
-  valuesAcross,
-  type Crossing,
-  type Reach,
-} from './stretch';
+import { edgeClass, LOST_UNDER } from './edgeClass';
+import { meanOf, reachBeside, reachOf, steepestIn, stretchOf, runsAcross, type Crossing, type Reach } from './stretch';
 
 /** A place on an edge: how it is planned and how it is painted. */
 export interface EdgePlace {
@@ -26,6 +18,7 @@ export interface EdgePlace {
 
 /** Whether a place is lighter on the side that is planned darker. */
 export const isReversed = ({ planned, painted }: EdgePlace): boolean =>
+  planned.by === 'value' &&
   Math.min(Math.abs(planned.contrast), Math.abs(painted.contrast)) >= LOST_UNDER &&
   planned.contrast * painted.contrast < 0;
 
@@ -48,6 +41,8 @@ interface How {
   readonly sign: number;
   readonly reach: Reach;
   readonly widthMm: number;
+  /** it is looked for along this direction of a*b*; null = by value */
+  readonly colour: ColourWay | null;
 }
 
 /** An edge with where it lies, mm beside the place it was looked for at. */
@@ -60,8 +55,8 @@ interface Placed {
 function seenAt(
   runs: readonly Float32Array[],
   { at, way }: Crossing,
-  { blurMm }: EdgeSight,
-  { sign, reach, widthMm }: How,
+  sight: EdgeSight,
+  { sign, reach, widthMm }: Pick<How, 'sign' | 'reach' | 'widthMm'>,
 ): Placed {
   const { at: aside, change } = steepestIn(meanOf(runs), sign, { reach, widthMm });
   const found = stretchOf(runs, sign, aside);
@@ -70,10 +65,10 @@ function seenAt(
   const mm = read?.at ?? aside;
   const place: Point = [at[0] + mm * way[0], at[1] + mm * way[1]];
   // Where no rise holds, what changes over a few millimetres still says whether something is there.
-  const edge = read
-    ? { at: place, contrast: read.contrast, ...withoutBlur(read, blurMm) }
-    : { at: place, widthMm: null, atMost: false, contrast: change, doubtMm: 0 };
-  return { aside: mm, edge };
+  const by = sight.colour ? 'colour' : 'value';
+  if (!read) return { aside: mm, edge: { at: place, by, widthMm: null, atMost: false, contrast: change, doubtMm: 0 } };
+  const own = withoutBlur(read, sight.blurMm);
+  return { aside: mm, edge: { at: place, by, contrast: read.contrast, ...own, doubtMm: doubtIn(sight, own) } };
 }
 
 /** Plan and painting as they are looked at closely: as each has pixels. */
@@ -106,8 +101,25 @@ interface PlannedEdge extends Pick<Chain, 'between' | 'crossings'> {
   readonly places: readonly PlannedPlace[];
 }
 
-const besideOf = (runs: readonly Float32Array[], middle: number) =>
-  runs.slice(Math.max(0, middle - BESIDE), middle + BESIDE + 1);
+const besideOf = <T>(list: readonly T[], middle: number): readonly T[] =>
+  list.slice(Math.max(0, middle - BESIDE), middle + BESIDE + 1);
+
+/** An edge of the plan at a crossing, and how it is looked for in the painting. @param beside runs of the crossings */
+function plannedAt(beside: readonly Float32Array[], here: Crossing, plan: EdgeSight): { edge: SeenEdge; how: How } {
+  const { aside, edge } = seenAt(beside, here, plan, { sign: 0, reach: reachOf(PLAN_REACH_MM), widthMm: 0 });
+  const sign = Math.abs(edge.contrast) >= LOST_UNDER ? Math.sign(edge.contrast) : 0;
+  const widthMm = edge.widthMm ?? 0;
+  const reach = reachBeside(meanOf(beside), { at: aside, widthMm }, { most: PAINT_REACH_MM, least: LOST_UNDER });
+  return { edge, how: { sign, widthMm, reach, colour: plan.colour ?? null } };
+}
+
+/** The edge of colour at a crossing; null = there is none. @param beside the crossings about it */
+function plannedColour(beside: readonly Crossing[], here: Crossing, plan: EdgeSight) {
+  const way = wayOfColour(plan.light, beside);
+  const sight = way && inColour(plan, way);
+  const seen = sight && plannedAt(runsAcross(plan.light, beside, { seen: seenIn(sight) }), here, sight);
+  return seen && Math.abs(seen.edge.contrast) >= LEAST_COLOUR ? seen : null;
+}
 
 function plannedPlace(
   runs: readonly Float32Array[],
@@ -116,12 +128,11 @@ function plannedPlace(
   plan: EdgeSight,
 ): PlannedPlace {
   const here = crossings[middle];
-  const beside = besideOf(runs, middle);
-  const { aside, edge } = seenAt(beside, here, plan, { sign: 0, reach: reachOf(PLAN_REACH_MM), widthMm: 0 });
-  const sign = Math.abs(edge.contrast) >= LOST_UNDER ? Math.sign(edge.contrast) : 0;
-  const widthMm = edge.widthMm ?? 0;
-  const reach = reachBeside(meanOf(beside), { at: aside, widthMm }, { most: PAINT_REACH_MM, least: LOST_UNDER });
-  return { ...here, middle, edge, how: { sign, widthMm, reach } };
+  const byValue = plannedAt(besideOf(runs, middle), here, plan);
+  // From however near: what spreads further is shading, and colour may part there.
+  const isLost = edgeClass(byValue.edge, 1) === 'lost';
+  const seen = (isLost && plannedColour(besideOf(crossings, middle), here, plan)) || byValue;
+  return { ...here, middle, ...seen };
 }
 
 // A plan is read against many photographs: its own edges are read once and go when it goes.
@@ -135,7 +146,7 @@ async function plannedEdges(ask: Pick<EdgesAsk, 'plan' | 'masses' | 'mmPerPixel'
   const edges = chainsOf(masses, mmPerPixel).map(({ between, crossings }): PlannedEdge => {
     const count = Math.max(1, Math.floor(crossings.length / EVERY));
     const first = (crossings.length - 1 - (count - 1) * EVERY) / 2;
-    const runs = valuesAcross(plan.light, crossings);
+    const runs = runsAcross(plan.light, crossings);
     const places = Array.from({ length: count }, (_, k) =>
       plannedPlace(runs, crossings, Math.round(first + k * EVERY), plan),
     );
@@ -163,6 +174,11 @@ function paintedAt(planned: PlannedPlace, { there, runs }: Painted, { photo, rea
   const painted = there[middle];
   const [x, y] = painted.at;
   if (![-1, 0, 1].every((k) => readable([x + k * CLEAR_MM * way[0], y + k * CLEAR_MM * way[1]]))) return null;
+  if (how.colour) {
+    const sight = inColour(photo, how.colour);
+    const seen = runsAcross(photo.light, besideOf(there, middle), { seen: seenIn(sight) });
+    return { at, way, planned: meant, painted: seenAt(seen, painted, sight, how).edge };
+  }
   const across = besideOf(runs, middle);
   const same = seenAt(across, painted, photo, how).edge;
   // Where it is not there as planned it may rise the other way.
@@ -179,7 +195,7 @@ export async function readEdges(ask: EdgesAsk): Promise<EdgeLine[]> {
       const [dx, dy] = ask.shift(at);
       return { at: [at[0] + dx, at[1] + dy], way };
     });
-    const painted = { there, runs: valuesAcross(ask.photo.light, there) };
+    const painted = { there, runs: runsAcross(ask.photo.light, there) };
     return { between: [ids[one], ids[two]], places: places.map((place) => paintedAt(place, painted, ask)) };
   });
 }

@@ -1,9 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import { chance } from '../chance.testing';
 import { closeLightOf, makeRaster, type CloseLight, type Picture, type Point } from '../raster';
-import { luminanceFromValue, SRGB_PROFILE, codeFromLinear } from '../colour';
+import { linearFromLab, luminanceFromValue, SRGB_PROFILE, codeFromLinear } from '../colour';
 import { edgeAcross, pixelBlur } from './across';
 import { edgeClass } from './edgeClass';
+import { readEdges } from './edgeReading';
+import { tellEdges } from './edgesTold';
 import { ACROSS, RISE, risen, riseIn } from './rise';
 import { stretchOf } from './stretch';
 
@@ -76,21 +78,28 @@ describe('crossings of one edge', () => {
 });
 
 type ValueAt = (x: number, y: number) => number;
+type LightAt = (x: number, y: number) => readonly number[];
+const GREY =
+  (at: ValueAt): LightAt =>
+  (x, y) =>
+    Array<number>(3).fill(luminanceFromValue(at(x, y)) / 100);
 
 /** 120 x 90 mm of canvas, six pixels a millimetre, and the same as it is shown in whole. */
-function lightOf(at: ValueAt, shownAs = (light: number) => light): CloseLight {
+const lightOf = (at: ValueAt, shownAs = (light: number) => light): CloseLight => closeLight(GREY(at), shownAs);
+
+function closeLight(light: LightAt, shownAs = (own: number) => own): CloseLight {
   const [width, height] = [720, 540];
-  const light = (x: number, y: number) => luminanceFromValue(at(x, y)) / 100;
   const data = new Uint8Array(3 * width * height);
   for (let v = 0, i = 0; v < height; v++)
-    for (let u = 0; u < width; u++, i += 3)
-      data.fill(Math.round(255 * codeFromLinear(light((u + 0.5) / 6, (v + 0.5) / 6))), i, i + 3);
+    for (let u = 0; u < width; u++)
+      for (const own of light((u + 0.5) / 6, (v + 0.5) / 6)) data[i++] = Math.round(255 * codeFromLinear(own));
   const picture: Picture = { width, height, data, profile: SRGB_PROFILE };
   const coarse = (how: (light: number) => number) => {
     const raster = makeRaster(240, 180);
-    for (const plane of [raster.r, raster.g, raster.b])
-      for (let i = 0; i < plane.length; i++)
-        plane[i] = how(light(((i % 240) + 0.5) / 2, (Math.floor(i / 240) + 0.5) / 2));
+    for (let i = 0; i < raster.r.length; i++) {
+      const own = light(((i % 240) + 0.5) / 2, (Math.floor(i / 240) + 0.5) / 2).map(how);
+      [raster.r[i], raster.g[i], raster.b[i]] = own;
+    }
     return raster;
   };
   return closeLightOf({
@@ -162,5 +171,51 @@ describe('the edge a line crosses', () => {
     expect(edgeClass({ widthMm: 2, contrast: 1 }, 1)).toBe('firm');
     expect(edgeClass({ widthMm: 2, contrast: 1 }, 2)).toBe('hard');
     expect(edgeClass({ widthMm: 2, contrast: 0.2 }, 2)).toBe('lost');
+  });
+});
+
+describe('an edge of colour alone', () => {
+  /** A red disc on a green ground, both as light as one another: 50 units apart. */
+  const coloured =
+    (widthMm: number, units = 50): LightAt =>
+    (x, y) => {
+      const share = risen(((25 - Math.hypot(x - 60, y - 45)) * RISE) / widthMm);
+      return linearFromLab({ L: 55, a: units * (share - 0.5), b: 15 });
+    };
+  const seen = (light: LightAt) => sight(closeLight(light));
+  const line = { line: LINE, shift: (): Point => [0, 0] };
+
+  test('is read across a line: as wide as it is, its contrast in steps’ worth', () => {
+    const { planned, painted } = edgeAcross(seen(coloured(2.4)), seen(coloured(7)), line);
+    expect([planned.by, painted.by]).toEqual(['colour', 'colour']);
+    expect(planned.widthMm).toBeCloseTo(2.4, 0);
+    expect(painted.widthMm).toBeCloseTo(7, 0);
+    expect(Math.abs(painted.contrast)).toBeCloseTo(5, 0);
+    expect([planned, painted].map((edge) => edgeClass(edge, 1))).toEqual(['firm', 'soft']);
+    expect(planned.doubtMm).toBeGreaterThanOrEqual(1);
+  });
+
+  test('that is not painted is lost; where colours are alike, too, there is none', () => {
+    const { painted } = edgeAcross(seen(coloured(2.4)), seen(coloured(2.4, 0)), line);
+    expect([painted.by, edgeClass(painted, 1)]).toEqual(['colour', 'lost']);
+    const none = edgeAcross(seen(coloured(2.4, 6)), seen(coloured(2.4, 6)), line);
+    expect([none.planned.by, edgeClass(none.planned, 1)]).toEqual(['value', 'lost']);
+  });
+
+  test('is read all along a mass’s border, and softened it is told', async () => {
+    const [width, height] = [240, 180];
+    const massOf = Int32Array.from({ length: width * height }, (_, i) => {
+      const [x, y] = [((i % width) + 0.5) / 2, (Math.floor(i / width) + 0.5) / 2];
+      return Math.hypot(x - 60, y - 45) < 25 ? 1 : 0;
+    });
+    const lines = await readEdges({
+      ...{ plan: () => seen(coloured(0.8)), photo: seen(coloured(9)), shift: () => [0, 0] as const },
+      ...{ readable: () => true, masses: { massOf, width, height, ids: [4, 7] }, mmPerPixel: 0.5 },
+    });
+    const places = lines.flatMap((one) => one.places.flatMap((place) => place ?? []));
+    expect(places.length).toBeGreaterThan(25);
+    expect(places.every(({ planned, painted }) => planned.by === 'colour' && painted.by === 'colour')).toBe(true);
+    const { runs } = tellEdges(lines, { viewingM: 1, wishes: [] });
+    expect(runs.map(({ change, planned }) => [change, planned.by])).toEqual([['harder', 'colour']]);
   });
 });

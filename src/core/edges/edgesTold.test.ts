@@ -14,7 +14,7 @@ const SOFT: Look = [7, 2];
 const GONE: Look = [null, 0.1];
 
 const seen = (x: number, [widthMm, contrast]: Look): SeenEdge => ({
-  ...{ at: [x, 50] as const, widthMm, contrast, atMost: false },
+  ...{ at: [x, 50] as const, by: 'value' as const, widthMm, contrast, atMost: false },
   doubtMm: 0.1 * (widthMm ?? 0),
 });
 const place = (x: number, planned: Look, painted: Look): EdgePlace => ({

@@ -1,5 +1,5 @@
 import { gathered, median, type Point } from '../raster';
-import { EDGE_NAMES, edgeClass, type EdgeClass } from './edgeClass';
+import { EDGE_NAMES, edgeClass, type EdgeBy, type EdgeClass } from './edgeClass';
 import { changeAt, type EdgeChange } from './edgeChange';
 import { AS_PLANNED, roomOf, type EdgeWanted, type EdgeWish } from './edgeWish';
 import { EVERY_MM, isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
@@ -26,9 +26,18 @@ export interface EdgeRun {
   readonly lengthMm: number;
   /** the length of its line; as long as the run = it is so all along */
   readonly ofMm: number;
-  /** in the middle of all its places; null = lost */
-  readonly planned: { readonly widthMm: number | null; readonly contrast: number };
-  readonly painted: { readonly widthMm: number | null; readonly contrast: number };
+  /** in the middle of all its places */
+  readonly planned: EdgeLook;
+  readonly painted: EdgeLook;
+}
+
+/** An edge as it is over a stretch. */
+export interface EdgeLook {
+  /** null = lost */
+  readonly widthMm: number | null;
+  /** steps, of colour their worth */
+  readonly contrast: number;
+  readonly by: EdgeBy;
 }
 
 /** A line with how it should be. */
@@ -79,11 +88,12 @@ function mostly(classes: readonly EdgeClass[]): EdgeClass {
 }
 
 /** The middle of places of an edge; where most are lost, it is. */
-function middleOf(edges: readonly { readonly widthMm: number | null; readonly contrast: number }[]) {
+function middleOf(edges: readonly EdgeLook[]): EdgeLook {
   const widthMm = median(edges.map(({ widthMm: own }) => own ?? Infinity));
   return {
     widthMm: Number.isFinite(widthMm) ? widthMm : null,
     contrast: median(edges.map(({ contrast }) => contrast)),
+    by: 2 * edges.filter(({ by }) => by === 'colour').length > edges.length ? 'colour' : 'value',
   };
 }
 

@@ -1,4 +1,13 @@
-export { EDGE_CLASSES, EDGE_NAMES, edgeClass, LOST_UNDER, PER_CLASS, type EdgeClass } from './edgeClass';
+export {
+  EDGE_BY,
+  EDGE_CLASSES,
+  EDGE_NAMES,
+  edgeClass,
+  LOST_UNDER,
+  PER_CLASS,
+  type EdgeBy,
+  type EdgeClass,
+} from './edgeClass';
 export {
   edgeAcross,
   pixelBlur,
@@ -19,6 +28,7 @@ export {
   piecesOf,
   tellEdges,
   wishAt,
+  type EdgeLook,
   type EdgePiece,
   type EdgeRun,
   type EdgesTold,

@@ -16,17 +16,24 @@ export function valuesOf({ r, g, b }: LightRun): Float32Array {
   return out;
 }
 
-/** Values across an edge at every crossing. */
-export function valuesAcross(light: CloseLight, crossings: readonly Crossing[]): Float32Array[] {
-  const run = makeLightRun(ACROSS.length);
+/** What of a run of light is looked at: one number a place. */
+export type Seen = (run: LightRun) => Float32Array;
+
+/** What lies across an edge at every crossing. @param at places on it, mm from its middle */
+export function runsAcross(
+  light: CloseLight,
+  crossings: readonly Crossing[],
+  { seen = valuesOf, at: places = ACROSS }: { seen?: Seen; at?: Float32Array } = {},
+): Float32Array[] {
+  const run = makeLightRun(places.length);
   return crossings.map(({ at, way }) => {
-    light.along(at, way, ACROSS, run);
-    return valuesOf(run);
+    light.along(at, way, places, run);
+    return seen(run);
   });
 }
 
 export function meanOf(runs: readonly Float32Array[]): Float32Array {
-  const out = new Float32Array(ACROSS.length);
+  const out = new Float32Array(runs[0].length);
   for (const run of runs) for (let k = 0; k < out.length; k++) out[k] += run[k];
   return out.map((sum) => sum / runs.length);
 }

@@ -27,7 +27,7 @@ export const EDGE: Kind<EdgeFinding> = {
   instruction: ({ edge }) => edgeAskedInWords(edge),
   request: ({ edge }, place, per) => edgeRequestInWords(edge, place, per),
   evidence: ({ edge }, _, per) => edgeEvidenceInWords(edge, per),
-  basis: ({ edge }) => edgeBasisInWords(edge),
+  basis: ({ edge }) => edgeBasisInWords({ doubt: edge.doubt, by: edge.planned.by }),
   departure: ({ edge: { planned, painted }, amount }) => ({
     kind: 'edges',
     mm: amount > 0 ? (painted.widthMm ?? LOST_MM) : -(planned.widthMm ?? LOST_MM),

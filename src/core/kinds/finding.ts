@@ -1,4 +1,4 @@
-import type { EdgeChange, EdgeClass } from '../edges';
+import type { EdgeChange, EdgeClass, EdgeLook } from '../edges';
 import type { Box, Place } from '../raster';
 import type { Comparison, Difference, GlobalDrift, Shift, Uncertainty } from '../read';
 
@@ -37,14 +37,6 @@ export interface DrawingFinding extends Found {
   readonly pose?: { readonly tilt: number; readonly scale: number };
   /** the whole drawing's part, where that is the finding */
   readonly whole?: GlobalDrift;
-}
-
-/** A stretch of edge as it is planned or painted. */
-export interface EdgeLook {
-  /** 10-90 % rise in the middle of its places, mm; null = lost */
-  readonly widthMm: number | null;
-  /** steps */
-  readonly contrast: number;
 }
 
 /**

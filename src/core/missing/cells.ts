@@ -1,5 +1,5 @@
 import type { Aligned } from '../read';
-import { UNITS_PER_STEP } from '../thin';
+import { UNITS_PER_STEP } from '../colour';
 
 const CELL_MM = 2;
 

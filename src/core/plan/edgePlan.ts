@@ -1,3 +1,5 @@
+import { UNITS_PER_STEP } from '../colour';
+import type { Colours } from '../photo';
 import { sampleAt, simplify, type Plane, type Point } from '../raster';
 import type { MassMap } from './masses';
 
@@ -12,8 +14,10 @@ export interface EdgeSegment {
   readonly between: readonly [number, number];
   /** 10-90 % rise across it in the reference, mm */
   readonly widthMm: number;
-  /** steps, the second mass minus the first */
+  /** steps, of colour their worth */
   readonly contrast: number;
+  /** what it is seen by: colour where value has none */
+  readonly by: 'value' | 'colour';
 }
 
 /**
@@ -194,22 +198,40 @@ function middleOf(line: readonly Point[], lengthMm: number): Point {
 const lengthOf = (line: readonly Point[]) =>
   line.slice(1).reduce((sum, [x, y], k) => sum + Math.hypot(x - line[k][0], y - line[k][1]), 0);
 
+// Value has no edge under so many steps, or from so many mm on; colour has one from so many steps' worth.
+const BY_COLOUR = { lostUnder: 0.3, lostFromMm: 12, least: 1 };
+
+/** How hard a border is: by value, and where value has none by the colour that parts its sides most. */
+function riseOn(line: readonly Point[], { value, a, b }: Record<keyof Colours, Plane>, mmPerPixel: number) {
+  const along = (plane: Plane) => profilesAlong(line, plane, mmPerPixel);
+  const byValue = riseOf(along(value));
+  const isThere = Math.abs(byValue.contrast) >= BY_COLOUR.lostUnder && byValue.widthMm <= BY_COLOUR.lostFromMm;
+  if (isThere) return { ...byValue, by: 'value' as const };
+  const [red, yellow] = [along(a), along(b)];
+  const [da, db] = [riseOf(red).contrast, riseOf(yellow).contrast];
+  const units = Math.hypot(da, db);
+  if (units < BY_COLOUR.least * UNITS_PER_STEP) return { ...byValue, by: 'value' as const };
+  const parted = red.map((run, k) => run.map((v, i) => (v * da + yellow[k][i] * db) / units / UNITS_PER_STEP));
+  return { ...riseOf(parted), by: 'colour' as const };
+}
+
 /**
  * Every border between masses in stretches from junction to junction, with how hard it is in the reference.
- * @param values Munsell value of every pixel of the planned picture, the masses' own size
+ * @param colours of every pixel of the planned picture, the masses' own size
  * @param leastMm shorter stretches are left out
  */
 export function edgeSegments(
   masses: MassMap,
-  values: Plane,
+  colours: Colours,
   { mmPerPixel, leastMm = 12 }: { mmPerPixel: number; leastMm?: number },
 ): EdgeSegment[] {
+  const { width, height } = masses;
+  const plane = (data: Float32Array): Plane => ({ width, height, data });
+  const planes = { value: plane(colours.value), a: plane(colours.a), b: plane(colours.b) };
   return massBorders(masses, mmPerPixel).flatMap(({ points, between }): EdgeSegment[] => {
     const line = simplify(points, 1.2 * mmPerPixel);
     const lengthMm = lengthOf(line);
     if (lengthMm < leastMm) return [];
-    return [
-      { line, middle: middleOf(line, lengthMm), lengthMm, between, ...riseOf(profilesAlong(line, values, mmPerPixel)) },
-    ];
+    return [{ line, middle: middleOf(line, lengthMm), lengthMm, between, ...riseOn(line, planes, mmPerPixel) }];
   });
 }

@@ -1,7 +1,15 @@
 import { edgeClass } from '../edges';
 import { describe, expect, test } from 'vitest';
-import { labFromLinear, luminanceFromValue, SRGB_PROFILE, codeFromLinear, warmth, chroma } from '../colour';
-import { valuePlane } from '../photo';
+import {
+  labFromLinear,
+  linearFromLab,
+  luminanceFromValue,
+  SRGB_PROFILE,
+  codeFromLinear,
+  warmth,
+  chroma,
+} from '../colour';
+import { coloursOf, valuePlane } from '../photo';
 import { makeRaster, placeOfBox, type Box, type Corners, type Picture, type Raster } from '../raster';
 import {
   byMass,
@@ -309,7 +317,7 @@ describe('edge plan', () => {
       massOf: Int32Array.from({ length: W * H }, (_, i) => +(i % W >= 160)),
       ids: [7, 9],
     };
-    const [segment, ...rest] = edgeSegments(halves, valuePlane(soft), { mmPerPixel: 1 });
+    const [segment, ...rest] = edgeSegments(halves, coloursOf(soft), { mmPerPixel: 1 });
     expect(rest).toEqual([]);
     expect(segment.lengthMm).toBeCloseTo(H, 0);
     expect(segment.middle[0]).toBeCloseTo(160, 0);
@@ -318,13 +326,28 @@ describe('edge plan', () => {
     expect(Math.abs(segment.contrast)).toBeCloseTo(4, 0);
   });
 
+  test('a border of colour alone is as wide as its colour', () => {
+    const massOf = Int32Array.from({ length: W * H }, (_, i) => +(i % W >= 160));
+    const twoColours = makeRaster(W, H);
+    for (let i = 0; i < W * H; i++) {
+      const share = Math.min(1, Math.max(0, ((i % W) - 155) / 10));
+      [twoColours.r[i], twoColours.g[i], twoColours.b[i]] = linearFromLab({ L: 55, a: 40 * share - 20, b: 15 });
+    }
+    const halves = { width: W, height: H, massOf, ids: [7, 9] };
+    const [segment] = edgeSegments(halves, coloursOf(twoColours), { mmPerPixel: 1 });
+    expect(segment.by).toBe('colour');
+    expect(segment.contrast).toBeCloseTo(4, 0);
+    expect(segment.widthMm).toBeGreaterThan(6.5);
+    expect(segment.widthMm).toBeLessThan(9.5);
+  });
+
   test('borders are cut where three masses meet, and rings come whole', () => {
     const massOf = Int32Array.from({ length: W * H }, (_, i) => {
       const [x, y] = [i % W, Math.floor(i / W)];
       if (x > 220 && x < 280 && y > 20 && y < 80) return 3;
       return x < 160 ? 0 : y < 120 ? 1 : 2;
     });
-    const segments = edgeSegments({ width: W, height: H, massOf, ids: [0, 1, 2, 3] }, valuePlane(soft), {
+    const segments = edgeSegments({ width: W, height: H, massOf, ids: [0, 1, 2, 3] }, coloursOf(soft), {
       mmPerPixel: 1,
     });
     const pairs = segments.map(({ between }) => between.join('-')).sort();

@@ -1,5 +1,5 @@
 export { standsOut } from './stands';
-export { thinLines, thinPlane, UNITS_PER_STEP, type Channel, type ThinLine, type ThinPlace } from './thinLines';
+export { thinLines, thinPlane, type Channel, type ThinLine, type ThinPlace } from './thinLines';
 export { APART_MM, readStrips, type Strip, type StripLook, type StripPlace, type StripsAsk } from './strips';
 export { coursesOf, evenStrips, isEven, type Course, type CoursedStrip } from './evenness';
 export { stepsBehind, type Step } from './behind';

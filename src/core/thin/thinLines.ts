@@ -1,10 +1,8 @@
+import { UNITS_PER_STEP } from '../colour';
 import type { Colours } from '../photo';
 import { shrinkPlane, type Grid, type Plane, type Point } from '../raster';
 import { connected, lengthOf, ridgesOf, type Ridge } from './ridges';
 import { standsOut, widthOf } from './stands';
-
-/** Units of a*b* that are seen as much as one step of value. */
-export const UNITS_PER_STEP = 10;
 
 const CHANNELS = ['value', 'a', 'b'] as const;
 /** What a thin shape is seen by. */

@@ -17,8 +17,8 @@ import {
 type Said = Omit<EdgeRun, 'between' | 'places' | 'room'> & { into: number };
 const EDGE: Said = {
   ...{ change: 'harder', wanted: 'hard', shown: 'soft', wished: false, lengthMm: 40, ofMm: 120, into: 0 },
-  planned: { widthMm: 0.8, contrast: 2 },
-  painted: { widthMm: 6.1, contrast: 1.8 },
+  planned: { widthMm: 0.8, contrast: 2, by: 'value' as const },
+  painted: { widthMm: 6.1, contrast: 1.8, by: 'value' as const },
 };
 const edgeOf = (part: Partial<Said>): Said => ({ ...EDGE, ...part });
 const told = (part: Partial<Said>) => edgeRequestInWords(edgeOf(part), 'the pot against the wall');
@@ -41,21 +41,26 @@ test('a stretch is told with what to do, where, what it is and what it should be
   expect(told({})).toBe(
     'harden the edge of the pot against the wall, along 40 of its 120 mm: 6.1 mm wide; planned hard, 0.8 mm wide',
   );
-  expect(told({ change: 'softer', lengthMm: 110, wanted: 'soft', planned: { widthMm: 8, contrast: 2 } })).toBe(
-    'soften the edge of the pot against the wall, all along: 6.1 mm wide; planned soft, 8.0 mm wide',
-  );
-  expect(told({ change: 'lose', wanted: 'lost', planned: { widthMm: null, contrast: 0 } })).toMatch(
-    /: 6\.1 mm wide, 1\.8 steps; planned lost$/,
-  );
-  expect(told({ change: 'find', painted: { widthMm: null, contrast: 0.1 } })).toMatch(
+  expect(
+    told({
+      change: 'softer',
+      lengthMm: 110,
+      wanted: 'soft',
+      planned: { widthMm: 8, contrast: 2, by: 'value' as const },
+    }),
+  ).toBe('soften the edge of the pot against the wall, all along: 6.1 mm wide; planned soft, 8.0 mm wide');
+  expect(
+    told({ change: 'lose', wanted: 'lost', planned: { widthMm: null, contrast: 0, by: 'value' as const } }),
+  ).toMatch(/: 6\.1 mm wide, 1\.8 steps; planned lost$/);
+  expect(told({ change: 'find', painted: { widthMm: null, contrast: 0.1, by: 'value' as const } })).toMatch(
     /^bring out .*: hardly there, 0\.1 of 2\.0 steps; planned hard, 0\.8 mm wide$/,
   );
-  expect(told({ change: 'find', painted: { widthMm: null, contrast: 0.7 } })).toMatch(
+  expect(told({ change: 'find', painted: { widthMm: null, contrast: 0.7, by: 'value' as const } })).toMatch(
     /: no clear edge, 0\.7 of 2\.0 steps;/,
   );
-  expect(told({ change: 'find', shown: 'lost', painted: { widthMm: 23, contrast: 1.8 } })).toMatch(
-    /: spread over 23 mm; planned hard/,
-  );
+  expect(
+    told({ change: 'find', shown: 'lost', painted: { widthMm: 23, contrast: 1.8, by: 'value' as const } }),
+  ).toMatch(/: spread over 23 mm; planned hard/);
   expect(told({ into: 1, lengthMm: 55 })).toMatch(/wall, 55 mm with the edges it runs into: 6\.1 mm wide/);
   expect(told({ wished: true, change: 'softer', wanted: 'soft' })).toMatch(/6\.1 mm wide; you want it soft$/);
 });
@@ -81,11 +86,16 @@ test('a finding names the edge by what it parts, or by where it lies, and tells 
       ...edge,
       wished: true,
       wanted: 'lost',
-      planned: { widthMm: null, contrast: 0.1 },
+      planned: { widthMm: null, contrast: 0.1, by: 'value' as const },
       doubt: 0.5,
     }),
   ).toMatch(/: planned no edge, 0\.1 of a step, you want it lost; painted /);
-  expect(edgeBasisInWords({ doubt: 0.2 })).toMatch(/^Values across the edge every 5 mm, .* factor of 1\.3\.$/);
+  expect(edgeBasisInWords({ doubt: 0.2, by: 'value' })).toMatch(
+    /^Values across the edge every 5 mm, .* factor of 1\.3\.$/,
+  );
+  expect(edgeBasisInWords({ doubt: 0.2, by: 'colour' })).toMatch(
+    /^Value has no edge there; colour has\. Colours across the edge every 5 mm, /,
+  );
 });
 
 test('edges that are all alike are told once, either way', () => {
@@ -124,23 +134,59 @@ test('what differs too little to be told is counted, and without edges the way t
 });
 
 test('an edge as it is read on the command line', () => {
-  expect(seenEdgeInWords({ widthMm: 0.63, atMost: true, contrast: -1.24, class: 'hard' })).toBe(
+  expect(seenEdgeInWords({ widthMm: 0.63, atMost: true, contrast: -1.24, by: 'value' as const, class: 'hard' })).toBe(
     'hard, at most 0.6 mm wide, over 1.2 steps',
   );
-  expect(seenEdgeInWords({ widthMm: 17, atMost: false, contrast: 4.4, class: 'lost' })).toBe(
+  expect(seenEdgeInWords({ widthMm: 17, atMost: false, contrast: 4.4, by: 'value' as const, class: 'lost' })).toBe(
     'lost, 17 mm wide, over 4.4 steps',
   );
-  expect(seenEdgeInWords({ widthMm: 3, atMost: false, contrast: 0.1, class: 'lost' })).toBe('lost, over 0.1 of a step');
+  expect(seenEdgeInWords({ widthMm: 3, atMost: false, contrast: 0.1, by: 'value' as const, class: 'lost' })).toBe(
+    'lost, over 0.1 of a step',
+  );
 });
 
 test('the edge a line crosses is told both ways, with the wish for it and how sure it is', () => {
-  const planned = { widthMm: 0.8, atMost: false, contrast: 2, class: 'hard', doubtMm: 0.1 } as const;
-  const painted = { widthMm: 5.24, atMost: false, contrast: -1.5, class: 'soft', doubtMm: 0.4 } as const;
+  const planned = {
+    widthMm: 0.8,
+    atMost: false,
+    contrast: 2,
+    by: 'value' as const,
+    class: 'hard',
+    doubtMm: 0.1,
+  } as const;
+  const painted = {
+    widthMm: 5.24,
+    atMost: false,
+    contrast: -1.5,
+    by: 'value' as const,
+    class: 'soft',
+    doubtMm: 0.4,
+  } as const;
   expect(crossedInWords({ planned, painted, reversed: true, wish: 'firm' })).toBe(
     'Planned hard, 0.8 mm wide, over 2.0 steps; you want it firm. Painted soft, 5.2 mm wide, over 1.5 steps, give or take 0.4 mm. It is lighter on the side that is planned darker.',
   );
-  const gone = { widthMm: null, atMost: false, contrast: 0.1, class: 'lost', doubtMm: 0 } as const;
+  const gone = {
+    widthMm: null,
+    atMost: false,
+    contrast: 0.1,
+    by: 'value' as const,
+    class: 'lost',
+    doubtMm: 0,
+  } as const;
   expect(crossedInWords({ planned, painted: gone, reversed: false, wish: null })).toBe(
     'Planned hard, 0.8 mm wide, over 2.0 steps. Painted lost, over 0.1 of a step.',
+  );
+});
+
+test('an edge of colour is told by colour', () => {
+  const edge = { widthMm: 2.4, atMost: false, contrast: -3.64, by: 'colour' as const, class: 'firm' as const };
+  expect(seenEdgeInWords(edge)).toBe('firm, 2.4 mm wide, over 36 units of colour');
+  const lost: Said = {
+    ...{ change: 'find', wanted: 'firm', shown: 'lost', wished: false, into: 0, lengthMm: 40, ofMm: 40 },
+    planned: { widthMm: 2.4, contrast: 3.64, by: 'colour' },
+    painted: { widthMm: null, contrast: 0.41, by: 'colour' },
+  };
+  expect(edgeRequestInWords(lost, 'persimmon against the table')).toBe(
+    'bring out the edge of persimmon against the table, all along: hardly there, 4 of 36 units of colour; planned firm, 2.4 mm wide',
   );
 });

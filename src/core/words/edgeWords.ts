@@ -2,12 +2,15 @@ import {
   EVERY_MM,
   LOST_UNDER,
   PER_CLASS,
+  type EdgeBy,
   type EdgeClass,
+  type EdgeLook,
   type EdgeRun,
   type HardShares,
   type ReversedRun,
   type Shares,
 } from '../edges';
+import { UNITS_PER_STEP } from '../colour';
 import { calledInWords } from './calledWords';
 import { figure } from './figures';
 import { percent } from './listed';
@@ -16,25 +19,37 @@ import { percent } from './listed';
 export const edgeWidthInWords = ({ widthMm, atMost = false }: { widthMm: number; atMost?: boolean }): string =>
   `${atMost ? 'at most ' : ''}${figure(widthMm, widthMm < 10 ? 1 : 0)} mm wide`;
 
-/** A contrast: "0.3 of a step", "1.8 steps". @param per how many of the painter's steps make one of a scale of ten */
-function contrastInWords(contrast: number, per = 1): string {
+/** How far two sides of an edge differ. */
+interface Contrast {
+  readonly contrast: number;
+  readonly by: EdgeBy;
+}
+
+/**
+ * A contrast: "0.3 of a step", "1.8 steps", "14 units of colour".
+ * @param per how many of the painter's steps make one of a scale of ten
+ */
+function contrastInWords({ contrast, by }: Contrast, per = 1): string {
+  if (by === 'colour') return `${Math.round(Math.abs(contrast) * UNITS_PER_STEP)} units of colour`;
   const steps = figure(Math.abs(contrast) * per, 1);
   return Number(steps) < 1 ? `${steps} of a step` : `${steps} steps`;
 }
 
+const byValue = (contrast: number): Contrast => ({ contrast, by: 'value' });
+
 /** An edge as it was seen: "soft, 6.1 mm wide, over 1.2 steps"; "lost, over 0.1 of a step". */
-export function seenEdgeInWords({ widthMm, atMost, contrast, class: is }: Omit<Crossed, 'doubtMm'>, per = 1): string {
-  const over = `over ${contrastInWords(contrast, per)}`;
+export function seenEdgeInWords(edge: Omit<Crossed, 'doubtMm'>, per = 1): string {
+  const { widthMm, atMost, contrast, class: is } = edge;
+  const over = `over ${contrastInWords(edge, per)}`;
   // What hardly differs has no width worth telling.
   return widthMm === null || Math.abs(contrast) < LOST_UNDER
     ? `${is}, ${over}`
     : `${is}, ${edgeWidthInWords({ widthMm, atMost })}, ${over}`;
 }
 
-interface Crossed {
+interface Crossed extends Contrast {
   readonly widthMm: number | null;
   readonly atMost: boolean;
-  readonly contrast: number;
   readonly class: EdgeClass;
   readonly doubtMm: number;
 }
@@ -61,10 +76,10 @@ export function crossedInWords(
 export const crossedChartInWords = ({
   planned,
   painted,
-}: Record<'planned' | 'painted', Pick<Crossed, 'widthMm' | 'atMost'>>): string => {
+}: Record<'planned' | 'painted', Pick<Crossed, 'widthMm' | 'atMost' | 'by'>>): string => {
   const side = ({ widthMm, atMost }: Pick<Crossed, 'widthMm' | 'atMost'>) =>
     widthMm === null ? 'no edge' : edgeWidthInWords({ widthMm, atMost });
-  return `Values across the edge: planned ${side(planned)}, painted ${side(painted)}`;
+  return `${planned.by === 'colour' ? 'Colour' : 'Values'} across the edge: planned ${side(planned)}, painted ${side(painted)}`;
 };
 
 const REQUEST = { harder: 'Harden', softer: 'Soften', lose: 'Lose', find: 'Bring out' } as const;
@@ -85,7 +100,7 @@ const mm = (widthMm: number) => `${figure(widthMm, widthMm < 10 ? 1 : 0)} mm`;
 
 /** What an edge is, and what it should be. */
 function reasonInWords({ wanted, shown, wished, change, planned, painted }: EdgeSaid, per: number): string {
-  const steps = (contrast: number) => contrastInWords(contrast, per);
+  const steps = (edge: Contrast) => contrastInWords(edge, per);
   const meant = wished
     ? `you want it ${wanted}`
     : wanted === 'lost' || planned.widthMm === null
@@ -95,11 +110,14 @@ function reasonInWords({ wanted, shown, wished, change, planned, painted }: Edge
     const is = Math.abs(painted.contrast);
     if (painted.widthMm !== null && is >= LOST_UNDER && shown === 'lost')
       return `spread over ${mm(painted.widthMm)}; ${meant}`;
-    const left = `${figure(is * per, 1)} of ${steps(planned.contrast)}`;
+    const left =
+      planned.by === 'colour'
+        ? `${Math.round(is * UNITS_PER_STEP)} of ${steps(planned)}`
+        : `${figure(is * per, 1)} of ${steps(planned)}`;
     return `${is < 2 * LOST_UNDER ? 'hardly there' : 'no clear edge'}, ${left}; ${meant}`;
   }
   const width = painted.widthMm === null ? '' : `${mm(painted.widthMm)} wide`;
-  return change === 'lose' ? `${width}, ${steps(painted.contrast)}; ${meant}` : `${width}; ${meant}`;
+  return change === 'lose' ? `${width}, ${steps(painted)}; ${meant}` : `${width}; ${meant}`;
 }
 
 /** What a finding of an edge asks for, without its place: "harden 40 mm: planned hard". */
@@ -122,10 +140,10 @@ export const edgeNameInWords = (one: string, two: string): string =>
 
 /** Both edges, as it is decided by. @param edge with the half-width of its doubt */
 export function edgeEvidenceInWords({ planned, painted, ...edge }: EdgeSaid & { doubt: number }, per = 1): string {
-  const seen = ({ widthMm, contrast }: EdgeSaid['planned']) =>
-    widthMm === null
-      ? `no edge, ${contrastInWords(contrast, per)}`
-      : `${mm(widthMm)} wide over ${contrastInWords(contrast, per)}`;
+  const seen = (edge: EdgeLook) =>
+    edge.widthMm === null
+      ? `no edge, ${contrastInWords(edge, per)}`
+      : `${mm(edge.widthMm)} wide over ${contrastInWords(edge, per)}`;
   const meant = edge.wished ? `, you want it ${edge.wanted}` : '';
   return `Along ${Math.round(edge.lengthMm)} mm, on the whole: planned ${seen(planned)}${meant}; painted ${seen(painted)}. ${edgeDoubtInWords(edge.doubt)}`;
 }
@@ -134,9 +152,10 @@ export function edgeEvidenceInWords({ planned, painted, ...edge }: EdgeSaid & { 
 const edgeDoubtInWords = (classes: number): string =>
   `Widths can be told apart from a factor of ${figure(PER_CLASS ** classes, 1)}.`;
 
+const COLOURS_READ = 'Value has no edge there; colour has. Colours';
 /** How it was measured and how sure that is. @param edge with the half-width of its doubt */
-export const edgeBasisInWords = ({ doubt }: { doubt: number }): string =>
-  `Values across the edge every ${EVERY_MM} mm, each laid on its own middle so that a wobbly edge is not a soft one; the photograph’s own blur is taken out. ${edgeDoubtInWords(doubt)}`;
+export const edgeBasisInWords = ({ doubt, by }: { doubt: number; by: EdgeBy }): string =>
+  `${by === 'colour' ? COLOURS_READ : 'Values'} across the edge every ${EVERY_MM} mm, each laid on its own middle so that a wobbly edge is not a soft one; the photograph’s own blur is taken out. ${edgeDoubtInWords(doubt)}`;
 
 const AWAY = 0.15; // of the edges, by which more are hard away from the focal area than in it, and than planned
 
@@ -154,7 +173,7 @@ export const reversedInWords = (
   { lengthMm, planned, painted }: Pick<ReversedRun, 'lengthMm' | 'planned' | 'painted'>,
   per = 1,
 ): string =>
-  `Reversed: the edge ${name.includes(AGAINST) ? 'of' : 'at'} ${calledInWords(name).replace(/,$/, '')}, along ${Math.round(lengthMm)} mm, is lighter by ${contrastInWords(painted, per)} on the side that is planned darker by ${contrastInWords(planned, per)}.`;
+  `Reversed: the edge ${name.includes(AGAINST) ? 'of' : 'at'} ${calledInWords(name).replace(/,$/, '')}, along ${Math.round(lengthMm)} mm, is lighter by ${contrastInWords(byValue(painted), per)} on the side that is planned darker by ${contrastInWords(byValue(planned), per)}.`;
 
 const ALIKE = { share: 0.45, more: 0.15 };
 const OF_ALL: Record<EdgeClass, string> = {
@@ -225,13 +244,15 @@ export const EDGE_TEXT = {
   faintest: 'Faintest edge counted',
   across:
     'mm from the middle of the edge; bars are the plan, dots the painting, the grey band the photograph’s own blur.',
+  acrossColour:
+    'Value has no edge here: these are units of colour, by mm from the middle of the edge; bars are the plan, dots the painting, the grey band the photograph’s own blur.',
   shares: 'Share of each kind of edge',
   planned: 'planned',
   painted: 'painted',
 } as const;
 
 /** A contrast from which edges are counted. */
-export const faintestInWords = (steps: number, per = 1): string => contrastInWords(steps, per);
+export const faintestInWords = (steps: number, per = 1): string => contrastInWords(byValue(steps), per);
 
 /** All of them in one line, where there is no room under the marks. */
 export const sharesOfEdgesInWords = (shares: Shares, held: readonly EdgeClass[]): string =>

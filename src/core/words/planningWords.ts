@@ -1,4 +1,5 @@
-import { CROSSES_MM, type Closeness, type EdgeWanted } from '../edges';
+import { UNITS_PER_STEP } from '../colour';
+import { CROSSES_MM, type Closeness, type EdgeBy, type EdgeWanted } from '../edges';
 import { figure } from './figures';
 import { percent, plural } from './listed';
 
@@ -18,8 +19,20 @@ export const fileInWords = ({ fileName, width, height }: { fileName: string; wid
 export const pinsInWords = (pins: number): string => `The drawing is pulled out of shape at ${plural(pins, 'point')}.`;
 export const edgesSeenInWords = (viewingM: number): string =>
   `As seen from ${viewingM} m; proposed from the reference, changed by you.`;
-export const edgeInWords = ({ widthMm, contrast, is }: { widthMm: number; contrast: number; is: string }): string =>
-  `In the reference it is ${figure(widthMm, 1)} mm wide, ${figure(Math.abs(contrast), 1)} steps of contrast: ${is}.`;
+export const edgeInWords = ({
+  widthMm,
+  contrast,
+  by,
+  is,
+}: {
+  widthMm: number;
+  contrast: number;
+  by: EdgeBy;
+  is: string;
+}): string =>
+  `In the reference it is ${figure(widthMm, 1)} mm wide, ${by === 'colour' ? partedByColour(contrast) : `${figure(Math.abs(contrast), 1)} steps of contrast`}: ${is}.`;
+const partedByColour = (contrast: number): string =>
+  `of colour alone, ${Math.round(Math.abs(contrast) * UNITS_PER_STEP)} units apart`;
 const KEPT_TO: Record<Closeness, string> = {
   tight: 'Smaller differences than usual are told, of this edge and of its contour.',
   medium: 'The usual differences are told, of this edge and of its contour.',

@@ -131,7 +131,7 @@ describe('how things stand', () => {
     expect([sightInWords(null), sightInWords({ width: 380.4, height: 280 })].join(' ')).toMatch(
       /^Nothing is hidden.* 380 × 280 mm stay/,
     );
-    expect(edgeInWords({ widthMm: 2.04, contrast: -1.5, is: 'firm' })).toBe(
+    expect(edgeInWords({ widthMm: 2.04, contrast: -1.5, by: 'value', is: 'firm' })).toBe(
       'In the reference it is 2.0 mm wide, 1.5 steps of contrast: firm.',
     );
     expect(edgeWantedInWords(AS_PLANNED)).toBe('');

@@ -2,7 +2,8 @@ import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import type { EdgeCrossed } from '../../contract';
 import { crossedChartInWords, EDGE_TEXT } from '../../core/words';
-import { ValueAxis } from './valueAxis';
+import { UNITS_PER_STEP } from '../../core/colour';
+import { Axis, ValueAxis } from './valueAxis';
 
 const [W, H, LEFT, LOW, TOP] = [256, 176, 26, 18, 18];
 const FOOT = H - LOW - 12; // of the curves: the plan's bracket stands under them
@@ -32,7 +33,13 @@ function Bracket({ x, y, widthMm, name }: { x: (mm: number) => number; y: number
         stroke="var(--ink)"
         strokeWidth="1.6"
       />
-      <text x={to + 6} y={y + 4} fontSize="12.5" fill="var(--ink)">
+      {/* Where a wide one leaves no room beside it, its name stands on it. */}
+      <text
+        {...(to < W - 60 ? { x: to + 6 } : { x: (from + to) / 2, textAnchor: 'middle' })}
+        {...{ y: y + 4, stroke: 'var(--slip)', strokeWidth: 6, paintOrder: 'stroke' }}
+        fontSize="12.5"
+        fill="var(--ink)"
+      >
         {name}
       </text>
     </>
@@ -59,7 +66,10 @@ function Curve({ course, x, y, bars = false }: { course: Course; x: At; y: At; b
   );
 }
 
-/** Values across an edge: bars = plan, dots = painted, each about its own middle; the grey band = the photo's blur. */
+/**
+ * Values across an edge, or units of colour: bars = plan, dots = painted, each about its own middle; the grey band =
+ * the photo's blur.
+ */
 export function EdgeChart({ edge }: { edge: EdgeCrossed }) {
   const { planned, painted, blurMm } = edge;
   const all = [...planned.course.values, ...painted.course.values];
@@ -71,7 +81,11 @@ export function EdgeChart({ edge }: { edge: EdgeCrossed }) {
   return (
     <svg viewBox={`0 0 ${W} ${H}`} className="block w-full" role="img" aria-label={crossedChartInWords(edge)}>
       <rect x={x(0) - band / 2} width={band} y={TOP} height={FOOT - TOP} fill="var(--slip-rule)" />
-      <ValueAxis y={y} from={LEFT} to={W - 6} />
+      {planned.by === 'colour' ? (
+        <Axis y={y} from={LEFT} to={W - 6} told={(v) => Math.round(v * UNITS_PER_STEP)} />
+      ) : (
+        <ValueAxis y={y} from={LEFT} to={W - 6} />
+      )}
       {[-10, 0, 10].map((mm) => (
         <text key={mm} x={x(mm)} y={H - 2} fontSize="12.5" textAnchor="middle" fill="var(--ink)">
           {Math.abs(mm)}

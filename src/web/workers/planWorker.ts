@@ -242,7 +242,7 @@ const api = {
   },
   async edges(rendering: Rendering): Promise<(EdgeSegment & { ids: readonly [number, number] })[]> {
     const { masses, picture } = await plannedUnder(rendering);
-    const segments = edgeSegments(masses, valuePlane(picture), { mmPerPixel: opened().mmPerPixel });
+    const segments = edgeSegments(masses, coloursOf(picture), { mmPerPixel: opened().mmPerPixel });
     return segments.map((one) => ({ ...one, ids: [masses.ids[one.between[0]], masses.ids[one.between[1]]] as const }));
   },
   /** The mass and the values at a point (canvas mm), in the reference and as planned. */

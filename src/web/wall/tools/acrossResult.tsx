@@ -43,7 +43,7 @@ export function AcrossResult({ from, to, photo, edges }: { from: Point; to: Poin
   return (
     <div data-testid="across-result">
       <EdgeChart edge={edge} />
-      <p className="small">{EDGE_TEXT.across}</p>
+      <p className="small">{planned.by === 'colour' ? EDGE_TEXT.acrossColour : EDGE_TEXT.across}</p>
       <p className="serif mt-1">
         {crossedInWords({ planned: classed(planned), painted: classed(painted), reversed, wish }, per)}
       </p>
