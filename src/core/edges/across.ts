@@ -1,7 +1,7 @@
 import { halfWidth, makeLightRun, type CloseLight, type Point } from '../raster';
 import { edgeClass, LOST_UNDER, type EdgeBy } from './edgeClass';
 import { ACROSS, RISE } from './rise';
-import { doubtIn, inColour, LEAST_COLOUR, seenIn, wayOfColour, type ColourWay } from './byColour';
+import { doubtIn, inColour, isOfColour, seenIn, wayOfColour, type ColourWay } from './byColour';
 import { meanOf, reachOf, steepestIn, stretchOf, runsAcross, type Crossing, type Stretch } from './stretch';
 
 /** A picture whose edges are read. */
@@ -245,7 +245,7 @@ function acrossColour(plan: EdgeSight, photo: EdgeSight, drawn: Drawn, shift: Sh
   const colour = wayOfColour(plan.light, crossingsAt(at, drawn.way));
   if (!colour) return null;
   const crossed = crossedBoth(inColour(plan, colour), inColour(photo, colour), { at, way: drawn.way }, shift);
-  return Math.abs(crossed.planned.contrast) >= LEAST_COLOUR ? crossed : null;
+  return isOfColour(crossed.planned) ? crossed : null;
 }
 
 /**

@@ -1,14 +1,14 @@
 import { colourPlanes, UNITS_PER_STEP } from '../colour';
 import { makeLightRun, type CloseLight, type LightRun } from '../raster';
-import type { EdgeSight } from './across';
+import type { EdgeSight, SeenEdge } from './across';
+import { edgeClass } from './edgeClass';
 import { ACROSS } from './rise';
 import { valuesOf, type Crossing, type Seen } from './stretch';
 
 /** A direction of a*b*: a unit vector. */
 export type ColourWay = readonly [number, number];
 
-/** Steps' worth of colour from which it is an edge where value has none. */
-export const LEAST_COLOUR = 1;
+const LEAST_COLOUR = 1; // steps' worth of colour that two sides part, from which it is an edge where value has none
 const SIDES = { from: 1.5, to: 6 }; // mm from the middle, that a side is told from
 /** 10-90 % rise that a photograph's colour has of its own, mm: cameras keep and denoise colour coarsely. */
 const COLOUR_MM = 1;
@@ -55,3 +55,7 @@ export const seenIn = ({ colour }: EdgeSight): Seen => (colour ? seenAlong(colou
 /** How far a width may be off, mm, read by what a picture is looked at by: how coarse its colour is no camera tells. */
 export const doubtIn = ({ colour }: EdgeSight, { widthMm, doubtMm }: { widthMm: number; doubtMm: number }): number =>
   colour ? Math.min(widthMm, Math.hypot(doubtMm, COLOUR_MM)) : doubtMm;
+
+/** Whether an edge read by colour is one: what spreads as far as value does is value's own. */
+export const isOfColour = (edge: Pick<SeenEdge, 'widthMm' | 'contrast'>): boolean =>
+  Math.abs(edge.contrast) >= LEAST_COLOUR && edgeClass(edge, 1) !== 'lost';

@@ -1,6 +1,6 @@
 import type { MassMap } from '../plan';
 import type { Point } from '../raster';
-import { doubtIn, inColour, LEAST_COLOUR, seenIn, wayOfColour, type ColourWay } from './byColour';
+import { doubtIn, inColour, isOfColour, seenIn, wayOfColour, type ColourWay } from './byColour';
 import { withoutBlur, type EdgeSight, type SeenEdge } from './across';
 import { chainsOf, STEP_MM, type Chain } from './chains';
 import { edgeClass, LOST_UNDER } from './edgeClass';
@@ -118,7 +118,7 @@ function plannedColour(beside: readonly Crossing[], here: Crossing, plan: EdgeSi
   const way = wayOfColour(plan.light, beside);
   const sight = way && inColour(plan, way);
   const seen = sight && plannedAt(runsAcross(plan.light, beside, { seen: seenIn(sight) }), here, sight);
-  return seen && Math.abs(seen.edge.contrast) >= LEAST_COLOUR ? seen : null;
+  return seen && isOfColour(seen.edge) ? seen : null;
 }
 
 function plannedPlace(

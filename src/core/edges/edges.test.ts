@@ -200,6 +200,8 @@ describe('an edge of colour alone', () => {
     expect([painted.by, edgeClass(painted, 1)]).toEqual(['colour', 'lost']);
     const none = edgeAcross(seen(coloured(2.4, 6)), seen(coloured(2.4, 6)), line);
     expect([none.planned.by, edgeClass(none.planned, 1)]).toEqual(['value', 'lost']);
+    const shading = edgeAcross(seen(coloured(20)), seen(coloured(20)), line);
+    expect([shading.planned.by, edgeClass(shading.planned, 1)]).toEqual(['value', 'lost']);
   });
 
   test('is read all along a mass’s border, and softened it is told', async () => {
