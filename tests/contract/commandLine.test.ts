@@ -114,7 +114,7 @@ describe('a photograph measured from the command line', () => {
     // The pot's side against the wall, and a line on the wall alone.
     const [side, nothing] = report.edges;
     expect(Object.keys(side)).toEqual(['line', 'target', 'painted', 'reversed', 'uncertaintyMm']);
-    expect(Object.keys(side.target)).toEqual(['widthMm', 'atMost', 'contrast', 'class']);
+    expect(Object.keys(side.target)).toEqual(['widthMm', 'atMost', 'contrast', 'by', 'class']);
     expect(side.target.widthMm).toBeGreaterThan(0.2);
     expect(side.painted.widthMm).toBeGreaterThan(0.2);
     expect(Math.sign(side.painted.contrast)).toBe(Math.sign(side.target.contrast));

@@ -26,15 +26,15 @@ const meanOver = (data: Float32Array, from: number, to: number): number => {
   return own.reduce((sum, v) => sum + v, 0) / own.length;
 };
 
-/** The way colour goes over some crossings, from side to side; null = it hardly does. @param at mm, their middle */
-export function wayOfColour(light: CloseLight, crossings: readonly Crossing[], at = 0): ColourWay | null {
+/** The way colour goes over some crossings, from side to side; null = it hardly does. */
+export function wayOfColour(light: CloseLight, crossings: readonly Crossing[]): ColourWay | null {
   const run = makeLightRun(ACROSS.length);
   let [da, db] = [0, 0];
   for (const crossing of crossings) {
     light.along(crossing.at, crossing.way, ACROSS, run);
     const { a, b } = colourPlanes(run.r, run.g, run.b);
     const parted = (data: Float32Array) =>
-      meanOver(data, at + SIDES.from, at + SIDES.to) - meanOver(data, at - SIDES.to, at - SIDES.from);
+      meanOver(data, SIDES.from, SIDES.to) - meanOver(data, -SIDES.to, -SIDES.from);
     da += parted(a) / crossings.length;
     db += parted(b) / crossings.length;
   }
@@ -52,7 +52,7 @@ export const inColour = ({ light, blurMm }: EdgeSight, colour: ColourWay): EdgeS
 /** How a picture's light is looked at. */
 export const seenIn = ({ colour }: EdgeSight): Seen => (colour ? seenAlong(colour) : valuesOf);
 
-/** How far a width may be off, mm, read by what a picture is looked at by: how coarse its colour is no camera tells. */
+/** How far a width may be off, mm: by colour by more, for no camera tells how coarse its colour is. */
 export const doubtIn = ({ colour }: EdgeSight, { widthMm, doubtMm }: { widthMm: number; doubtMm: number }): number =>
   colour ? Math.min(widthMm, Math.hypot(doubtMm, COLOUR_MM)) : doubtMm;
 
