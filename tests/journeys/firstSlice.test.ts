@@ -210,16 +210,19 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     await button(/^Take/).click();
     await page.getByText(/1 taken/).waitFor();
     // While a decision is being kept the next one waits.
-    await expect.poll(() => button(/^Take/).isEnabled()).toBe(true);
-    await page.keyboard.press('x');
+    const press = async (key: string) => {
+      await expect.poll(() => button(/^Take/).isEnabled()).toBe(true);
+      await page.keyboard.press(key);
+    };
+    await press('x');
     await expect.poll(toDecide).toBe(undecided - 2);
-    await page.keyboard.press('z');
+    await press('z');
     await expect.poll(toDecide).toBe(undecided - 1);
     const departures = async () => {
       const [{ id }] = await ask(server, 'listPaintings');
       return (await ask(server, 'getPainting', { params: { paintingId: id } })).plan?.departures.length;
     };
-    await page.keyboard.press('f');
+    await press('f');
     await expect.poll(toDecide).toBe(undecided - 2);
     expect(await departures()).toBe(1);
     await page.getByText('meant to be so', { exact: true }).waitFor();
