@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { EDGE_BY, type EdgeAcross, type EdgeLine } from '../core/edges';
+import { EDGE_BY, type EdgeAcross, type EdgeLine, type PlanLine } from '../core/edges';
 import { PAINT_RANGE } from '../core/plan';
 import { INPUT_TEXT } from '../core/words';
 import type { Strip as ThinShape } from '../core/thin';
@@ -54,6 +54,11 @@ const SeenEdge = z.object({
   by: z.enum(EDGE_BY).default('value'),
   doubtMm: z.number(),
 });
+/** An edge of the plan alone. */
+export const PlannedEdge = z.object({
+  between: Ids,
+  places: z.array(z.object({ at: Point, planned: SeenEdge })),
+}) satisfies z.ZodType<PlanLine>;
 const EdgeOnLine = z.object({
   between: Ids,
   places: z.array(z.object({ at: Point, way: Point, planned: SeenEdge, painted: SeenEdge }).nullable()),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { AuditAnswer, Drawing, DrawingSource, Plan, PlanContent, Purpose, ReferenceChange } from './plan';
+import { PlannedEdge } from './account';
 import { route } from './route';
 import { Job, Mass, PaintingChange, PaintingDetail } from './studio';
 
@@ -58,6 +59,14 @@ export const PLAN_ROUTES = {
     summary: 'Keep a new version of the plan; what is left out stays as it was',
     body: PlanInput,
     response: PaintingDetail,
+    status: 200,
+  }),
+  readEdgePlan: route({
+    method: 'post',
+    path: '/paintings/:paintingId/plan/edges',
+    summary: 'The edges of a plan as every reading sees them; what is left out is as in the plan that governs',
+    body: PlanInput,
+    response: z.array(PlannedEdge),
     status: 200,
   }),
   traceDrawing: route({

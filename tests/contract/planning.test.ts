@@ -160,6 +160,27 @@ describe('the plan', () => {
     expect(await ask(server, 'getMasses', { params })).toHaveLength(masses.length);
   });
 
+  test('its edges are read for a change that is not kept; one that cannot be planned is refused', async () => {
+    const params = { paintingId: await paintingWithReference(server, 'Edged') };
+    const kept = await ask(server, 'readEdgePlan', { params, body: {} });
+    const looks = kept.flatMap(({ places }) => places.map(({ planned }) => planned));
+    expect(looks.filter(({ widthMm, contrast }) => widthMm !== null && Math.abs(contrast) > 1).length).toBeGreaterThan(
+      40,
+    );
+    const gone = [departure({ kind: 'left-out' }, boxPlace(10, 10, 150, 70))];
+    const fewer = await ask(server, 'readEdgePlan', { params, body: { masses: 4, departures: gone } });
+    expect(fewer.length).toBeLessThan(kept.length);
+    const { plan } = await detailOf(params.paintingId);
+    expect(plan).toMatchObject({ version: 1, departures: [] });
+    const body = { key: { ...KEY, kind: 'curve' as const, knots: [] } };
+    expect((await refusal(await send(server, 'readEdgePlan', { params, body }))).code).toBe('key');
+    const { painting: bare } = await ask(server, 'addPainting', {
+      body: { title: 'Bare', widthMm: 300, heightMm: 200 },
+    });
+    const none = await refusal(await send(server, 'readEdgePlan', { params: { paintingId: bare.id }, body: {} }));
+    expect(none.detail).toMatch(/no reference yet/);
+  });
+
   test('readings name their plan; old sessions are read again on request, and a departure changes what is found', async () => {
     const paintingId = await paintingWithReference(server, 'Departed');
     const params = { paintingId };

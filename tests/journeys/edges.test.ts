@@ -68,6 +68,23 @@ test('edges are drawn over both pictures, counted, and narrowed to what should c
   await page.setViewportSize({ width: 1280, height: 800 });
 });
 
+test('the edge plan has the edges that the wall has, whatever is wished of them', async () => {
+  const sharesOf = async (list: Locator) => {
+    await list.waitFor();
+    const words = (await list.innerText()).replace(/\s+/g, ' ');
+    return ['hard', 'firm', 'soft', 'lost'].map((is) => Number(new RegExp(`${is} (\\d+) %`).exec(words)?.[1] ?? 0));
+  };
+  await page.goto(`${server.url}/painting/${id}/wall/1?read=edges`);
+  const wall = await sharesOf(page.getByRole('list', { name: 'planned', exact: true }));
+  await page.goto(`${server.url}/painting/${id}/plan?part=edges`);
+  await page.getByText(/of [1-9]\d* cm of edge/).waitFor();
+  const planned = await sharesOf(page.getByRole('list', { name: 'Share of each kind of edge' }));
+  // The wall counts what can be read of the painting, too.
+  planned.forEach((share, k) =>
+    expect(Math.abs(share - (wall[k] ?? 0)), `${planned.join()} ${wall.join()}`).toBeLessThanOrEqual(3),
+  );
+});
+
 test('a thin shape of the plan is shown on both pictures, its widths side by side, by keyboard alone', async () => {
   await page.goto(`${server.url}/painting/${id}/wall/1?read=edges`);
   await flat().waitFor();

@@ -27,3 +27,32 @@ export interface EdgeWish extends EdgeWanted {
 export const AS_PLANNED: EdgeWanted = { is: null, tolerance: null, mayCross: false };
 
 export const roomOf = ({ tolerance }: Pick<EdgeWanted, 'tolerance'>): number => EDGE_ROOM[tolerance ?? 'medium'];
+
+interface Line {
+  readonly places: readonly ({ readonly at: Point } | null)[];
+}
+/** A line with how it should be. */
+export type Wished<L> = L & { readonly wanted: EdgeWanted };
+
+const WISH_MM = 6; // a wish lies on its edge, give or take a finger
+
+/** The line that runs nearest to a point, within a finger of it; null = none does. */
+export function lineNear<L extends Line>(lines: readonly L[], [x, y]: Point): L | null {
+  let [nearest, least]: [L | null, number] = [null, WISH_MM];
+  for (const line of lines)
+    for (const place of line.places) {
+      const away = place ? Math.hypot(place.at[0] - x, place.at[1] - y) : Infinity;
+      if (away <= least) [nearest, least] = [line, away];
+    }
+  return nearest;
+}
+
+/** The class the painter wishes for the edge at a point (canvas mm); null = none, or no edge runs there. */
+export const wishAt = ({ lines }: { readonly lines: readonly Wished<Line>[] }, at: Point): EdgeClass | null =>
+  lineNear(lines, at)?.wanted.is ?? null;
+
+/** Lines with what is wished of them. Where edges meet a wish lies near several: it is for the nearest. */
+export function wishedOn<L extends Line>(lines: readonly L[], wishes: readonly EdgeWish[]): Wished<L>[] {
+  const wished = new Map(wishes.map((wish) => [lineNear(lines, wish.at), wish] as const));
+  return lines.map((line) => ({ ...line, wanted: wished.get(line) ?? AS_PLANNED }));
+}

@@ -4,8 +4,12 @@ import { closeLightOf, makeRaster, type CloseLight, type Picture, type Point } f
 import { linearFromLab, luminanceFromValue, SRGB_PROFILE, codeFromLinear } from '../colour';
 import { edgeAcross, pixelBlur } from './across';
 import { edgeClass } from './edgeClass';
+import { piecesOf } from './edgeLook';
+import { edgePlanOf } from './edgePlan';
 import { readEdges } from './edgeReading';
 import { tellEdges } from './edgesTold';
+import { AS_PLANNED } from './edgeWish';
+import { readPlan } from './plannedEdges';
 import { ACROSS, RISE, risen, riseIn } from './rise';
 import { stretchOf } from './stretch';
 
@@ -118,6 +122,16 @@ const disc =
   (x, y) =>
     4 + steps * risen(((25 - Math.hypot(x - 60 - by, y - 45)) * RISE) / widthMm);
 
+/** The disc as a mass of its own. */
+function discMasses() {
+  const [width, height] = [240, 180];
+  const massOf = Int32Array.from({ length: width * height }, (_, i) => {
+    const [x, y] = [((i % width) + 0.5) / 2, (Math.floor(i / width) + 0.5) / 2];
+    return Math.hypot(x - 60, y - 45) < 25 ? 1 : 0;
+  });
+  return { massOf, width, height, ids: [4, 7] };
+}
+
 const sight = (light: CloseLight) => ({ light, blurMm: pixelBlur(light.pixelMm) });
 const LINE: readonly [Point, Point] = [
   [22, 45],
@@ -167,11 +181,16 @@ describe('the edge a line crosses', () => {
     expect(painted.widthMm).toBeCloseTo(planned.widthMm ?? 0, 0);
   });
 
-  test('is called by the distance it is seen from', () => {
-    expect(edgeClass({ widthMm: 2, contrast: 1 }, 1)).toBe('firm');
-    expect(edgeClass({ widthMm: 2, contrast: 1 }, 2)).toBe('hard');
-    expect(edgeClass({ widthMm: 2, contrast: 0.2 }, 2)).toBe('lost');
-  });
+  test.each([
+    [0.8, 2, 1, 'hard'],
+    [2, 2, 1, 'firm'],
+    [2, 2, 2, 'hard'],
+    [8, -2, 1, 'soft'],
+    [20, 2, 1, 'lost'],
+    [0.8, 0.2, 1, 'lost'],
+  ] as const)('%d mm wide, over %d steps, from %d m is called %s', (widthMm, contrast, viewing, name) =>
+    expect(edgeClass({ widthMm, contrast }, viewing)).toBe(name),
+  );
 });
 
 describe('an edge of colour alone', () => {
@@ -205,19 +224,55 @@ describe('an edge of colour alone', () => {
   });
 
   test('is read all along a mass’s border, and softened it is told', async () => {
-    const [width, height] = [240, 180];
-    const massOf = Int32Array.from({ length: width * height }, (_, i) => {
-      const [x, y] = [((i % width) + 0.5) / 2, (Math.floor(i / width) + 0.5) / 2];
-      return Math.hypot(x - 60, y - 45) < 25 ? 1 : 0;
-    });
     const lines = await readEdges({
       ...{ plan: () => seen(coloured(0.8)), photo: seen(coloured(9)), shift: () => [0, 0] as const },
-      ...{ readable: () => true, masses: { massOf, width, height, ids: [4, 7] }, mmPerPixel: 0.5 },
+      ...{ readable: () => true, masses: discMasses(), mmPerPixel: 0.5 },
     });
     const places = lines.flatMap((one) => one.places.flatMap((place) => place ?? []));
     expect(places.length).toBeGreaterThan(25);
     expect(places.every(({ planned, painted }) => planned.by === 'colour' && painted.by === 'colour')).toBe(true);
     const { runs } = tellEdges(lines, { viewingM: 1, wishes: [] });
     expect(runs.map(({ change, planned }) => [change, planned.by])).toEqual([['harder', 'colour']]);
+  });
+});
+
+describe('the edge plan', () => {
+  /** Its left half rises over 0.8 mm, its right one over 7. */
+  const halfSoft: ValueAt = (x, y) => (x < 60 ? disc(0.8)(x, y) : disc(7)(x, y));
+  const plan = () => sight(lightOf(halfSoft));
+  const ringMm = 2 * Math.PI * 25;
+
+  test('is what every reading has of the plan, place by place', async () => {
+    const masses = discMasses();
+    const photo = sight(lightOf(disc(2)));
+    const how = { photo, shift: (): Point => [0, 0], readable: () => true };
+    const [against] = await readEdges({ plan, masses, mmPerPixel: 0.5, ...how });
+    const [alone] = await readPlan({ plan, masses: { ...masses }, mmPerPixel: 0.5 });
+    expect(alone.places).toEqual(against.places.map((place) => place && { at: place.at, planned: place.planned }));
+    expect(alone.between).toEqual(against.between);
+  });
+
+  test('tells how long each class runs, along a part of an edge too', async () => {
+    const read = await readPlan({ plan, masses: discMasses(), mmPerPixel: 0.5 });
+    const { lines, lengthMm, shares } = edgePlanOf(read, { viewingM: 1, wishes: [] });
+    expect(Math.abs(lengthMm - ringMm)).toBeLessThan(8);
+    expect(shares?.hard).toBeCloseTo(0.5, 1);
+    expect(shares?.soft).toBeCloseTo(0.5, 1);
+    expect(lines[0].share).toBeGreaterThan(0.4);
+    expect(lines[0].share).toBeLessThan(0.7);
+    const classes = piecesOf(lines[0], 'planned', 1).map((piece) => piece.class);
+    expect(new Set(classes)).toContain('hard');
+    expect(new Set(classes)).toContain('soft');
+    // From seven metres all of it is hard.
+    expect(edgePlanOf(read, { viewingM: 7, wishes: [] }).shares?.hard).toBe(1);
+  });
+
+  test('with a wish counts and draws the whole edge so; what the picture has stays known', async () => {
+    const read = await readPlan({ plan, masses: discMasses(), mmPerPixel: 0.5 });
+    const wishes = [{ ...AS_PLANNED, at: read[0].places[3].at, is: 'lost' as const }];
+    const { lines, shares } = edgePlanOf(read, { viewingM: 1, wishes });
+    expect(shares).toEqual({ hard: 0, firm: 0, soft: 0, lost: 1 });
+    expect(piecesOf(lines[0], 'planned', 1).map((piece) => piece.class)).toEqual(['lost']);
+    expect(lines[0].class).not.toBe('lost');
   });
 });

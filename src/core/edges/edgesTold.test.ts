@@ -4,8 +4,11 @@ import { changeAt, softerBy } from './edgeChange';
 import { EDGE_CLASSES, softnessOf, type EdgeClass } from './edgeClass';
 import { edgesInFocus } from './edgesInFocus';
 import { AS_PLANNED, type EdgeWanted } from './edgeWish';
-import { EVERY_MM, type EdgeLine, type EdgePlace } from './edgeReading';
-import { piecesOf, tellEdges, wishAt, type Judging } from './edgesTold';
+import { piecesOf } from './edgeLook';
+import type { EdgeLine, EdgePlace } from './edgeReading';
+import { tellEdges, type Judging } from './edgesTold';
+import { wishAt } from './edgeWish';
+import { EVERY_MM } from './plannedEdges';
 
 type Look = readonly [widthMm: number | null, contrast: number];
 const HARD: Look = [0.8, 2];

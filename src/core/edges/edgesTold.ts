@@ -1,8 +1,10 @@
-import { gathered, median, type Point } from '../raster';
-import { EDGE_NAMES, edgeClass, type EdgeBy, type EdgeClass } from './edgeClass';
+import { gathered, median } from '../raster';
+import { EDGE_NAMES, edgeClass, type EdgeClass } from './edgeClass';
 import { changeAt, type EdgeChange } from './edgeChange';
-import { AS_PLANNED, roomOf, type EdgeWanted, type EdgeWish } from './edgeWish';
-import { EVERY_MM, isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
+import { lookOf, sharesIn, type EdgeLook, type Shares } from './edgeLook';
+import { AS_PLANNED, roomOf, wishedOn, type EdgeWish, type Wished } from './edgeWish';
+import { isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
+import { EVERY_MM } from './plannedEdges';
 
 /** How edges are judged. */
 export interface Judging {
@@ -31,19 +33,8 @@ export interface EdgeRun {
   readonly painted: EdgeLook;
 }
 
-/** An edge as it is over a stretch. */
-export interface EdgeLook {
-  /** null = lost */
-  readonly widthMm: number | null;
-  /** steps, of colour their worth */
-  readonly contrast: number;
-  readonly by: EdgeBy;
-}
-
 /** A line with how it should be. */
-export interface WishedLine extends EdgeLine {
-  readonly wanted: EdgeWanted;
-}
+export type WishedLine = Wished<EdgeLine>;
 
 /** What edges come to: as they are drawn, what should change, and how they are shared among the classes. */
 export interface EdgesTold {
@@ -59,23 +50,6 @@ export interface EdgesTold {
   readonly shares: { readonly planned: Shares; readonly painted: Shares } | null;
 }
 
-const WISH_MM = 6; // a wish lies on its edge, give or take a finger
-
-/** The line that runs nearest to a point, within a finger of it; null = none does. */
-function lineNear<L extends EdgeLine>(lines: readonly L[], [x, y]: Point): L | null {
-  let [nearest, least]: [L | null, number] = [null, WISH_MM];
-  for (const line of lines)
-    for (const place of line.places) {
-      const away = place ? Math.hypot(place.at[0] - x, place.at[1] - y) : Infinity;
-      if (away <= least) [nearest, least] = [line, away];
-    }
-  return nearest;
-}
-
-/** The class the painter wishes for the edge at a point (canvas mm); null = none, or no edge runs there. */
-export const wishAt = ({ lines }: Pick<EdgesTold, 'lines'>, at: Point): EdgeClass | null =>
-  lineNear(lines, at)?.wanted.is ?? null;
-
 const LEAST_RUN = 4; // places: 20 mm
 const LEAST_PIECE = 2; // the same of a stretch that runs into another
 const RUNS_INTO_MM = 8;
@@ -85,16 +59,6 @@ const MOST_GAP = 1; // place between two of a run that says nothing else
 function mostly(classes: readonly EdgeClass[]): EdgeClass {
   const count = (is: EdgeClass) => classes.filter((one) => one === is).length;
   return [...EDGE_NAMES].sort((a, b) => count(b) - count(a))[0];
-}
-
-/** The middle of places of an edge; where most are lost, it is. */
-function middleOf(edges: readonly EdgeLook[]): EdgeLook {
-  const widthMm = median(edges.map(({ widthMm: own }) => own ?? Infinity));
-  return {
-    widthMm: Number.isFinite(widthMm) ? widthMm : null,
-    contrast: median(edges.map(({ contrast }) => contrast)),
-    by: 2 * edges.filter(({ by }) => by === 'colour').length > edges.length ? 'colour' : 'value',
-  };
 }
 
 function runOf(line: WishedLine, from: number, to: number, how: { change: EdgeChange; viewingM: number }): EdgeRun {
@@ -115,8 +79,8 @@ function runOf(line: WishedLine, from: number, to: number, how: { change: EdgeCh
     },
     lengthMm: (to - from + 1) * EVERY_MM,
     ofMm: line.places.length * EVERY_MM,
-    planned: middleOf(places.map(({ planned }) => planned)),
-    painted: middleOf(places.map(({ painted }) => painted)),
+    planned: lookOf(places.map(({ planned }) => planned)),
+    painted: lookOf(places.map(({ painted }) => painted)),
   };
 }
 
@@ -174,28 +138,12 @@ const runsInto = (one: EdgeRun, two: EdgeRun): boolean =>
 const groupsOf = (runs: readonly EdgeRun[]): EdgeRun[][] =>
   gathered(runs, (one, two) => softened(one) === softened(two) && runsInto(one, two));
 
-/** Shares of the four classes over all edges that can be read, 0..1. */
-export type Shares = Readonly<Record<EdgeClass, number>>;
-
 /** How edges are shared among the classes, by length; null = none can be read. */
 function sharesOf(lines: readonly WishedLine[], viewingM: number): EdgesTold['shares'] {
-  const none = () => ({ lost: 0, soft: 0, firm: 0, hard: 0 });
-  const [planned, painted] = [none(), none()];
-  let all = 0;
-  for (const { places, wanted } of lines) {
-    for (const place of places) {
-      if (!place) continue;
-      planned[wanted.is ?? edgeClass(place.planned, viewingM)]++;
-      painted[edgeClass(place.painted, viewingM)]++;
-      all++;
-    }
-  }
-  if (all === 0) return null;
-  for (const is of EDGE_NAMES) {
-    planned[is] /= all;
-    painted[is] /= all;
-  }
-  return { planned, painted };
+  const read = lines.flatMap(({ places, wanted }) => places.flatMap((place) => (place ? [{ wanted, ...place }] : [])));
+  const planned = sharesIn(read.map((one) => one.wanted.is ?? edgeClass(one.planned, viewingM)));
+  const painted = sharesIn(read.map((one) => edgeClass(one.painted, viewingM)));
+  return planned && painted && { planned, painted };
 }
 
 /** How edges as they were painted are shared, as seen from so far; null = none can be read. */
@@ -207,47 +155,9 @@ export const paintedShares = (lines: readonly EdgeLine[], viewingM: number): Sha
 
 /** What edges come to, as they are judged: from kept lines, at any viewing distance, with any wish. */
 export function tellEdges(lines: readonly EdgeLine[], { viewingM, wishes }: Judging): EdgesTold {
-  // Where edges meet a wish lies near several: it is for the nearest.
-  const wished = new Map(wishes.map((wish) => [lineNear(lines, wish.at), wish] as const));
-  const own = lines.map((line): WishedLine => ({ ...line, wanted: wished.get(line) ?? AS_PLANNED }));
+  const own = wishedOn(lines, wishes);
   const pieces = own.flatMap((line) => runsOn(line, viewingM)).sort((a, b) => weightOf(b) - weightOf(a));
   const runs = pieces.filter(({ lengthMm }) => lengthMm >= LEAST_RUN * EVERY_MM);
   const reversed = own.flatMap(reversedOn).sort((a, b) => b.lengthMm - a.lengthMm);
   return { viewingM, lines: own, runs, groups: groupsOf(pieces), reversed, shares: sharesOf(own, viewingM) };
-}
-
-/** A piece of an edge of one class, for drawing. */
-export interface EdgePiece {
-  readonly class: EdgeClass;
-  readonly line: readonly Point[];
-  /** steps, the most along it */
-  readonly contrast: number;
-}
-
-/** A line in pieces of one class each, as planned or as painted. */
-export function piecesOf(line: WishedLine, side: 'planned' | 'painted', viewingM: number): EdgePiece[] {
-  const wish = side === 'planned' ? line.wanted.is : null;
-  const out: { class: EdgeClass; line: Point[]; contrast: number }[] = [];
-  let open = false;
-  for (const place of line.places) {
-    if (!place) {
-      open = false;
-      continue;
-    }
-    const { at, contrast } = place[side];
-    const is = wish ?? edgeClass(place[side], viewingM);
-    const last = open ? out[out.length - 1] : undefined;
-    if (last?.class === is) {
-      last.line.push(at);
-      last.contrast = Math.max(last.contrast, Math.abs(contrast));
-      continue;
-    }
-    // It begins where the one before ends, half-way.
-    const [x, y] = last?.line[last.line.length - 1] ?? at;
-    const between: Point = [(x + at[0]) / 2, (y + at[1]) / 2];
-    last?.line.push(between);
-    out.push({ class: is, line: last ? [between, at] : [at], contrast: Math.abs(contrast) });
-    open = true;
-  }
-  return out.filter((piece) => piece.line.length > 1);
 }

@@ -20,21 +20,28 @@ export {
   type SeenEdge,
 } from './across';
 export { changeAt, softerBy, type EdgeChange } from './edgeChange';
-export { EVERY_MM, readEdges, type Closely, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
-export { AS_PLANNED, CROSSES_MM, EDGE_ROOM, type Closeness, type EdgeWanted, type EdgeWish } from './edgeWish';
+export { readEdges, type Closely, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
+export { EVERY_MM, readPlan, type PlanLine, type PlanPlace } from './plannedEdges';
+export { edgePlanOf, type EdgePlan, type EdgePlanLine } from './edgePlan';
+export { lookOf, piecesOf, type EdgeLook, type EdgePiece, type Shares } from './edgeLook';
+export {
+  AS_PLANNED,
+  CROSSES_MM,
+  EDGE_ROOM,
+  lineNear,
+  wishAt,
+  type Closeness,
+  type EdgeWanted,
+  type EdgeWish,
+} from './edgeWish';
 export { edgesInFocus, type HardShares } from './edgesInFocus';
 export {
   paintedShares,
-  piecesOf,
   tellEdges,
-  wishAt,
-  type EdgeLook,
-  type EdgePiece,
   type EdgeRun,
   type EdgesTold,
   type ReversedRun,
   type Judging,
-  type Shares,
   type WishedLine,
 } from './edgesTold';
 export { RISE, risen } from './rise';

@@ -61,7 +61,7 @@ export {
   type PlanContent,
   type PlanSaid,
 } from './content';
-export { edgeSegments, massBorders, type EdgeSegment, type MassBorder } from './edgePlan';
+export { massBorders, type MassBorder } from './massBorders';
 export { PASSAGE_LABELS, type Passage, type PassageLabel } from './passage';
 export {
   pixelsOf,

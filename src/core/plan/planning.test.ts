@@ -1,22 +1,13 @@
-import { edgeClass } from '../edges';
 import { describe, expect, test } from 'vitest';
-import {
-  labFromLinear,
-  linearFromLab,
-  luminanceFromValue,
-  SRGB_PROFILE,
-  codeFromLinear,
-  warmth,
-  chroma,
-} from '../colour';
-import { coloursOf, valuePlane } from '../photo';
+import { labFromLinear, luminanceFromValue, SRGB_PROFILE, codeFromLinear, warmth, chroma } from '../colour';
+import { valuePlane } from '../photo';
 import { makeRaster, placeOfBox, type Box, type Corners, type Picture, type Raster } from '../raster';
 import {
   byMass,
   cropCorners,
   cropFits,
   croppedLight,
-  edgeSegments,
+  massBorders,
   editedMasses,
   largestBox,
   massAt,
@@ -302,68 +293,18 @@ describe('drawn out of shape on purpose', () => {
     expect(warpOf([pins[0], { from: [1, 1], to: pins[0].to }], canvas)).toBeNull());
 });
 
-describe('edge plan', () => {
-  const soft = makeRaster(W, H);
-  for (let i = 0; i < W * H; i++) {
-    // A rise of 8 mm between value 3 and 7 (an even ramp over 10 mm: 10-90 % over 8).
-    const x = i % W;
-    const v = light(3 + 4 * Math.min(1, Math.max(0, (x - 155) / 10)));
-    soft.r[i] = soft.g[i] = soft.b[i] = v;
-  }
-  test('one border between two masses, as wide as it is, from dark to light', () => {
-    const halves = {
-      width: W,
-      height: H,
-      massOf: Int32Array.from({ length: W * H }, (_, i) => +(i % W >= 160)),
-      ids: [7, 9],
-    };
-    const [segment, ...rest] = edgeSegments(halves, coloursOf(soft), { mmPerPixel: 1 });
-    expect(rest).toEqual([]);
-    expect(segment.lengthMm).toBeCloseTo(H, 0);
-    expect(segment.middle[0]).toBeCloseTo(160, 0);
-    expect(segment.widthMm).toBeGreaterThan(6.5);
-    expect(segment.widthMm).toBeLessThan(9.5);
-    expect(Math.abs(segment.contrast)).toBeCloseTo(4, 0);
-  });
-
-  test('a border of colour alone is as wide as its colour', () => {
-    const massOf = Int32Array.from({ length: W * H }, (_, i) => +(i % W >= 160));
-    const twoColours = makeRaster(W, H);
-    for (let i = 0; i < W * H; i++) {
-      const share = Math.min(1, Math.max(0, ((i % W) - 155) / 10));
-      [twoColours.r[i], twoColours.g[i], twoColours.b[i]] = linearFromLab({ L: 55, a: 40 * share - 20, b: 15 });
-    }
-    const halves = { width: W, height: H, massOf, ids: [7, 9] };
-    const [segment] = edgeSegments(halves, coloursOf(twoColours), { mmPerPixel: 1 });
-    expect(segment.by).toBe('colour');
-    expect(segment.contrast).toBeCloseTo(4, 0);
-    expect(segment.widthMm).toBeGreaterThan(6.5);
-    expect(segment.widthMm).toBeLessThan(9.5);
-  });
-
-  test('borders are cut where three masses meet, and rings come whole', () => {
+describe('borders between masses', () => {
+  test('are cut where three masses meet, and rings come whole', () => {
     const massOf = Int32Array.from({ length: W * H }, (_, i) => {
       const [x, y] = [i % W, Math.floor(i / W)];
       if (x > 220 && x < 280 && y > 20 && y < 80) return 3;
       return x < 160 ? 0 : y < 120 ? 1 : 2;
     });
-    const segments = edgeSegments({ width: W, height: H, massOf, ids: [0, 1, 2, 3] }, coloursOf(soft), {
-      mmPerPixel: 1,
-    });
-    const pairs = segments.map(({ between }) => between.join('-')).sort();
-    expect(pairs).toEqual(['0-1', '0-2', '1-2', '1-3']);
+    const borders = massBorders({ width: W, height: H, massOf, ids: [0, 1, 2, 3] }, 1);
+    expect(borders.map(({ between }) => between.join('-')).sort()).toEqual(['0-1', '0-2', '1-2', '1-3']);
+    const ring = borders.find(({ between }) => between[1] === 3)?.points ?? [];
+    expect(ring[0]).toEqual(ring.at(-1));
   });
-
-  test.each([
-    [0.8, 2, 1, 'hard'],
-    [2, 2, 1, 'firm'],
-    [2, 2, 2, 'hard'],
-    [8, -2, 1, 'soft'],
-    [20, 2, 1, 'lost'],
-    [0.8, 0.2, 1, 'lost'],
-  ] as const)('%d mm wide, %d steps, from %d m: %s', (widthMm, contrast, viewing, name) =>
-    expect(edgeClass({ widthMm, contrast }, viewing)).toBe(name),
-  );
 });
 
 test('a photographed drawing is taken whole, though its corners are not of the canvas’s proportions', () => {

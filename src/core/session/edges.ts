@@ -2,10 +2,12 @@ import {
   edgeAcross,
   pixelBlur,
   readEdges,
+  readPlan,
   type Closely,
   type EdgeAcross,
   type EdgeLine,
   type EdgeSight,
+  type PlanLine,
   type SeenEdge,
 } from '../edges';
 import type { Flat } from '../photo';
@@ -126,6 +128,16 @@ export async function edgesAndStrips(
 ): Promise<{ readonly lines: EdgeLine[]; readonly strips: Strip[] }> {
   const closely = closelyOf(plan, aligned, flat);
   return { lines: await everyEdge(closely, plan, flat), strips: await everyStrip(closely, aligned) };
+}
+
+/** Every edge of a plan as it is planned, to hundredths. */
+export async function edgesPlanned(plan: SessionPlan, widthMm: number): Promise<PlanLine[]> {
+  const { masses } = plan.picture;
+  const lines = await readPlan({ plan: () => plannedSight(plan), masses, mmPerPixel: widthMm / masses.width });
+  return lines.map(({ between, places }) => ({
+    between,
+    places: places.map(({ at, planned }) => ({ at: pointIn(at), planned: rounded(planned) })),
+  }));
 }
 
 /** Every edge between masses alone. */

@@ -9,6 +9,7 @@ export {
   type SessionPlan,
   type Shot,
 } from './ask';
+export { edgesPlanned } from './edges';
 export { flatOf } from './flat';
 export { cardIn, lookFor, type FoundShot, type OwnCard } from './corners';
 export { type LostLight, type SaidFinding } from './judging';

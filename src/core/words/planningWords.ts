@@ -1,6 +1,5 @@
-import { UNITS_PER_STEP } from '../colour';
-import { CROSSES_MM, type Closeness, type EdgeBy, type EdgeWanted } from '../edges';
-import { figure } from './figures';
+import { CROSSES_MM, type Closeness, type EdgePlanLine, type EdgeWanted } from '../edges';
+import { seenEdgeInWords } from './edgeWords';
 import { percent, plural } from './listed';
 
 type Show = (value: number) => string;
@@ -19,20 +18,11 @@ export const fileInWords = ({ fileName, width, height }: { fileName: string; wid
 export const pinsInWords = (pins: number): string => `The drawing is pulled out of shape at ${plural(pins, 'point')}.`;
 export const edgesSeenInWords = (viewingM: number): string =>
   `As seen from ${viewingM} m; proposed from the reference, changed by you.`;
-export const edgeInWords = ({
-  widthMm,
-  contrast,
-  by,
-  is,
-}: {
-  widthMm: number;
-  contrast: number;
-  by: EdgeBy;
-  is: string;
-}): string =>
-  `In the reference it is ${figure(widthMm, 1)} mm wide, ${by === 'colour' ? partedByColour(contrast) : `${figure(Math.abs(contrast), 1)} steps of contrast`}: ${is}.`;
-const partedByColour = (contrast: number): string =>
-  `of colour alone, ${Math.round(Math.abs(contrast) * UNITS_PER_STEP)} units apart`;
+const ALL_OF_IT = 0.8; // from which an edge is so all along
+type PlannedEdge = Pick<EdgePlanLine, 'look' | 'atMost' | 'class' | 'share'>;
+/** An edge as the picture has it over its length. @param share how much of it has its class, 0..1 */
+export const plannedEdgeInWords = ({ look, atMost, class: is, share }: PlannedEdge, per = 1): string =>
+  `The picture has it ${seenEdgeInWords({ ...look, atMost, class: is }, per)}${share < ALL_OF_IT ? `; so along ${percent(share)} of it` : ''}.`;
 const KEPT_TO: Record<Closeness, string> = {
   tight: 'Smaller differences than usual are told, of this edge and of its contour.',
   medium: 'The usual differences are told, of this edge and of its contour.',

@@ -8,7 +8,7 @@ import {
   differsInWords,
   doingInWords,
   edgeBesideInWords,
-  edgeInWords,
+  plannedEdgeInWords,
   edgeWantedInWords,
   groundInWords,
   groundKnownInWords,
@@ -131,9 +131,11 @@ describe('how things stand', () => {
     expect([sightInWords(null), sightInWords({ width: 380.4, height: 280 })].join(' ')).toMatch(
       /^Nothing is hidden.* 380 × 280 mm stay/,
     );
-    expect(edgeInWords({ widthMm: 2.04, contrast: -1.5, by: 'value', is: 'firm' })).toBe(
-      'In the reference it is 2.0 mm wide, 1.5 steps of contrast: firm.',
-    );
+    const firm = { look: { widthMm: 2.04, contrast: -1.5, by: 'value' }, atMost: false, class: 'firm' } as const;
+    expect([1, 0.6].map((share) => plannedEdgeInWords({ ...firm, share }))).toEqual([
+      'The picture has it firm, 2.0 mm wide, over 1.5 steps.',
+      'The picture has it firm, 2.0 mm wide, over 1.5 steps; so along 60 % of it.',
+    ]);
     expect(edgeWantedInWords(AS_PLANNED)).toBe('');
     expect(edgeWantedInWords({ is: 'lost', tolerance: 'free', mayCross: true })).toBe(
       'Its two sides run into one another here. Only large differences are told, of this edge and of its contour. ' +

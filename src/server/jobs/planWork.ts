@@ -2,6 +2,7 @@ import { flatSize, valuePlane } from '../../core/photo';
 import {
   asShown,
   auditReference,
+  closePlan,
   croppedLight,
   massTree,
   partedBy,
@@ -17,7 +18,7 @@ import {
 } from '../../core/plan';
 import type { Picture, Raster } from '../../core/raster';
 import { trace as traceIn } from '../../core/read';
-import { planMasses } from '../../core/session';
+import { edgesPlanned, planMasses, type SessionPlan } from '../../core/session';
 import { jpegOf, openFlat, openStored, pngOf } from './pictures';
 import type { Answer, Ask, PlanTask } from './tasks';
 
@@ -58,6 +59,13 @@ export async function openPlan(task: PlanTask): Promise<PlannedPicture> {
   return plan;
 }
 
+/** A plan as readings use it. */
+export async function openSessionPlan(task: PlanTask): Promise<SessionPlan> {
+  const picture = await openPlan(task);
+  const close = async () => closePlan(await openStored(task.reference), task, picture);
+  return { picture, said: task, judging: task.judging, close };
+}
+
 export async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
   const { tree } = await openBase(plan);
   const size = flatSize(plan.canvas);
@@ -68,6 +76,10 @@ export async function planned({ plan }: Ask<'planned'>): Answer<'planned'> {
 
 export async function masses({ plan, points }: Ask<'masses'>): Answer<'masses'> {
   return { masses: planMasses({ picture: await openPlan(plan), said: plan }, plan.canvas, points) };
+}
+
+export async function edges({ plan }: Ask<'edges'>): Answer<'edges'> {
+  return { edges: await edgesPlanned(await openSessionPlan(plan), plan.canvas.widthMm) };
 }
 
 export async function base({ reference, crop, canvas }: Ask<'base'>): Answer<'base'> {

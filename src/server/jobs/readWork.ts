@@ -1,7 +1,6 @@
 import { valueScale } from '../../core/colour';
 import { doingInWords } from '../../core/words';
 import { sagitta, wordsForFault, type CanvasSize } from '../../core/photo';
-import { closePlan } from '../../core/plan';
 import type { Raster } from '../../core/raster';
 import { halfWidthsOf, lightAsTold } from '../../core/read';
 import {
@@ -13,20 +12,12 @@ import {
   readSession,
   seePlaces,
   type SessionKnown,
-  type SessionPlan,
   type SessionReading,
   type Step,
 } from '../../core/session';
 import { differencesPng, jpegOf, openFlat, openStored, room } from './pictures';
-import { openPlan } from './planWork';
-import type { Ask, Answer, Part, PlanTask, ReadAnswer, ReadTask, StoredPicture, Tell } from './tasks';
-
-async function openedPlan(task: PlanTask | null): Promise<SessionPlan | null> {
-  if (!task) return null;
-  const picture = await openPlan(task);
-  const close = async () => closePlan(await openStored(task.reference), task, picture);
-  return { picture, said: task, judging: task.judging, close };
-}
+import { openPlan, openSessionPlan } from './planWork';
+import type { Ask, Answer, Part, ReadAnswer, ReadTask, StoredPicture, Tell } from './tasks';
 
 /** Opens kept flats, each of them once: the last session's is asked for by several parts of a reading. */
 function flatsOnce(canvas: CanvasSize): (stored: StoredPicture) => Promise<Raster> {
@@ -44,7 +35,7 @@ async function askedOf(task: ReadTask): Promise<SessionKnown> {
   const keptFlat = flatsOnce(canvas);
   return {
     ...task,
-    plan: await openedPlan(task.plan),
+    plan: task.plan && (await openSessionPlan(task.plan)),
     shots: shots.map(({ photo, ...shot }) => ({ ...shot, open: () => openStored(photo) })),
     board: board && { corners: board.corners, open: () => openStored(board.photo) },
     before: before && (() => keptFlat(before)),

@@ -1,6 +1,6 @@
 import type { Numbering } from '../../core/colour';
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
-import type { EdgeAcross, EdgeLine, Judging } from '../../core/edges';
+import type { EdgeAcross, EdgeLine, Judging, PlanLine } from '../../core/edges';
 import type { Strip } from '../../core/thin';
 import type { FindingKind } from '../../core/kinds';
 import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
@@ -56,6 +56,8 @@ export interface Tasks {
     ask: { plan: PlanTask; points: readonly Point[] };
     answer: { masses: readonly PlanMass[] };
   };
+  /** the plan's edges, each as it is planned */
+  edges: { ask: { plan: PlanTask }; answer: { edges: readonly PlanLine[] } };
   /** the reference under its crop at reading size, lossless: what masses are found in */
   base: { ask: Pick<PlanTask, 'reference' | 'crop' | 'canvas'>; answer: { png: Uint8Array } };
   sheet: {

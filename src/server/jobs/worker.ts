@@ -3,7 +3,7 @@ import { closeUp as closeUpOf } from '../../core/photo';
 import { lightOfPicture } from '../../core/raster';
 import { takenAt } from '../images/takenAt';
 import { bytesOfStored, jpegOf, openStored, room, verifyStored } from './pictures';
-import { audit, base, masses, planned, sheet, trace } from './planWork';
+import { audit, base, edges, masses, planned, sheet, trace } from './planWork';
 import { corners, cross, ground, judge, paints, read, see } from './readWork';
 import type { Answer, Ask, Progress, TaskName, Tell } from './tasks';
 
@@ -35,6 +35,7 @@ const WORK: { [N in TaskName]: (ask: Ask<N>, tell: Tell) => Answer<N> } = {
   planned,
   masses,
   base,
+  edges,
   audit,
   sheet,
   trace,

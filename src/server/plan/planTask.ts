@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { PlanContent } from '../../contract';
 import { planRequest, planSaid } from '../../core/plan';
 import type { PlanTask } from '../jobs/tasks';
 import { groundOf } from '../photo/groundRows';
@@ -9,13 +10,13 @@ import type { Studio } from '../studio/studio';
 
 const pixelsFor = (db: Knex, ids: readonly string[]) => db('reference').whereIn('id', ids) as Promise<ReferenceRow[]>;
 
-/** What a worker needs to know of the governing plan; null without a reference. */
-export async function planTask({ db, files }: Studio, painting: PaintingRow) {
+/** What a worker needs to know of the governing plan, or of a change to it; null without a reference. */
+export async function planTask({ db, files }: Studio, painting: PaintingRow, change: Partial<PlanContent> = {}) {
   const [row, reference] = await Promise.all([governingPlan(db, painting.id), governingReference(db, painting.id)]);
   if (!row || !reference) return null;
   const stored = ({ sha256, fileName }: ReferenceRow) => ({ path: files.originalPath(sha256), name: fileName });
   const canvas = { widthMm: painting.widthMm, heightMm: painting.heightMm };
-  const kept = contentOf(row);
+  const kept = { ...contentOf(row), ...change };
   const content = laidPlan(kept, canvas);
   const wanted = content.departures.flatMap(({ change }) => (change.kind === 'added' ? [change.referenceId] : []));
   const task: PlanTask = {

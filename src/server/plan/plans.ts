@@ -64,15 +64,13 @@ function checked({ key, governing, drawings }: PlanContent): void {
     );
 }
 
+const noReference = () =>
+  new InputError('no-reference', 'This painting has no reference yet. Add the picture it is painted from first.', 409);
+
 export async function referenceOrRefusal(db: Knex, paintingId: string): Promise<ReferenceRow> {
   await rowOf<PaintingRow>(db, 'painting', paintingId);
   const reference = await governingReference(db, paintingId);
-  if (!reference)
-    throw new InputError(
-      'no-reference',
-      'This painting has no reference yet. Add the picture it is painted from first.',
-      409,
-    );
+  if (!reference) throw noReference();
   return reference;
 }
 
@@ -99,21 +97,32 @@ export async function listPlans({ db }: Studio, paintingId: string): Promise<(Pl
   );
 }
 
+/** The governing plan, or a change to it, as a worker needs it. */
+async function planOrRefusal(studio: Studio, paintingId: string, change?: Partial<PlanContent>) {
+  const plan = await planTask(studio, await rowOf<PaintingRow>(studio.db, 'painting', paintingId), change);
+  if (!plan) throw noReference();
+  return plan;
+}
+
+/**
+ * The edges of the governing plan, or of a change to it that is not kept.
+ * @throws InputError without a reference, or where the change cannot be planned
+ */
+export async function edgePlanOf(studio: Studio, paintingId: string, change: Partial<PlanContent>) {
+  const { content, task } = await planOrRefusal(studio, paintingId, change);
+  checked(content);
+  const { edges } = await studio.crew.run('edges', { plan: task });
+  return edges;
+}
+
 /**
  * The masses of the governing plan, named by the painter or else by their place.
  * @throws InputError without a reference
  */
 export async function massesOf(studio: Studio, paintingId: string) {
-  const painting = await rowOf<PaintingRow>(studio.db, 'painting', paintingId);
-  const plan = await planTask(studio, painting);
-  if (!plan)
-    throw new InputError(
-      'no-reference',
-      'This painting has no reference yet. Add the picture it is painted from first.',
-      409,
-    );
-  const { marks } = plan.content;
-  const { masses } = await studio.crew.run('masses', { plan: plan.task, points: marks.map(({ at }) => at) });
+  const { content, task } = await planOrRefusal(studio, paintingId);
+  const { marks } = content;
+  const { masses } = await studio.crew.run('masses', { plan: task, points: marks.map(({ at }) => at) });
   return masses.map(({ points, ...mass }) => {
     const mark = marks[points[0] ?? -1];
     return { ...mass, name: mark?.name || placeInWords(mass.centre), family: mark?.family ?? mass.family };

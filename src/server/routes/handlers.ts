@@ -11,7 +11,7 @@ import { describeStudio } from '../studio/studioList';
 import type { Arrived } from '../photo/keepPicture';
 import { addSample } from '../painting/sample';
 import { addPainting, putOnEasel, shelvePainting } from '../painting/paintings';
-import { changePlan, listPlans, massesOf } from '../plan/plans';
+import { changePlan, edgePlanOf, listPlans, massesOf } from '../plan/plans';
 import { traceDrawing } from '../plan/drawings';
 import { addFurtherReference, addReference, auditOf, changeReference, deleteReference } from '../plan/references';
 import { rereadPainting } from '../reading/rereading';
@@ -62,6 +62,7 @@ export const HANDLERS: { [N in RouteName]: (request: Request<N>) => Promise<Resp
   listPlans: ({ studio, params }) => listPlans(studio, params.paintingId),
   rereadPainting: ({ studio, params }) => rereadPainting(studio, params.paintingId),
   changePlan: ({ studio, params, body }) => changePlan(studio, params.paintingId, body),
+  readEdgePlan: ({ studio, params, body }) => edgePlanOf(studio, params.paintingId, body),
   getMasses: ({ studio, params }) => massesOf(studio, params.paintingId),
   addSession: ({ studio, params, body }) => addSession(studio, params.paintingId, body),
   shelvePainting: ({ studio, params, body }) => shelvePainting(studio, params.paintingId, body),

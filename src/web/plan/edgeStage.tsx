@@ -1,18 +1,32 @@
+import { useMemo } from 'react';
+import { EDGE_NAMES, piecesOf, type EdgePlanLine } from '../../core/edges';
 import { Onpic } from '../stage/onpic';
 import { PlanStage } from './planStage';
 import { EdgePath } from '../stage/edgeLine';
 import { lineOf, outlinesOf } from '../stage/paths';
-import type { Edging } from './useEdges';
+import { middleOf, type Edging } from './useEdges';
 
-/** Every edge in its class; the chosen one is ringed, the others step back. */
-function Edges({ edging: { edges, classOf, chosen, painting } }: { edging: Edging }) {
-  return edges.map((edge, i) => (
-    <g key={i}>
-      <EdgePath d={lineOf(edge.line)} is={classOf(edge)} faint={chosen !== null && chosen !== i} />
-      {chosen === i && (
+/** Edges in pieces of one class each: one path a class, however many there are. */
+function Pieces({ lines, viewingM, faint }: { lines: readonly EdgePlanLine[]; viewingM: number; faint: boolean }) {
+  const pieces = useMemo(() => lines.flatMap((line) => piecesOf(line, 'planned', viewingM)), [lines, viewingM]);
+  return EDGE_NAMES.map((is) => {
+    const d = pieces.flatMap((piece) => (piece.class === is ? [lineOf(piece.line)] : [])).join('');
+    return d === '' ? null : <EdgePath key={is} {...{ d, is, faint }} />;
+  });
+}
+
+/** Every edge in its classes; the chosen one is ringed, the others step back. */
+function Edges({ edging: { edgePlan, focus, viewingM, painting } }: { edging: Edging }) {
+  const others = useMemo(() => edgePlan.lines.filter((line) => line !== focus), [edgePlan, focus]);
+  const middle = focus && middleOf(focus);
+  return (
+    <>
+      <Pieces lines={others} viewingM={viewingM} faint={focus !== null} />
+      {focus && <Pieces lines={[focus]} viewingM={viewingM} faint={false} />}
+      {middle && (
         <circle
-          cx={edge.middle[0]}
-          cy={edge.middle[1]}
+          cx={middle[0]}
+          cy={middle[1]}
           r={painting.widthMm / 90}
           fill="none"
           stroke="#fff"
@@ -20,8 +34,8 @@ function Edges({ edging: { edges, classOf, chosen, painting } }: { edging: Edgin
           vectorEffect="non-scaling-stroke"
         />
       )}
-    </g>
-  ));
+    </>
+  );
 }
 
 const RINGS = [

@@ -1,6 +1,8 @@
-import { EDGE_ROOM, edgeClass, type Closeness, type EdgeClass } from '../../core/edges';
-import { edgeInWords, edgesSeenInWords, edgeWantedInWords, PLAN_TEXT } from '../../core/words';
+import { EDGE_ROOM, type Closeness, type EdgeClass, type EdgePlanLine, type Shares } from '../../core/edges';
+import { EDGE_TEXT, edgesSeenInWords, edgeWantedInWords, PLAN_TEXT, plannedEdgeInWords } from '../../core/words';
 import { Mark } from '../marks/mark';
+import { useScale } from '../settings';
+import { ProblemNote } from '../ui/problem';
 import { WordChoice, WordSwitch } from '../ui/words';
 import { EdgeStage } from './edgeStage';
 import type { PartProps } from './part';
@@ -24,37 +26,39 @@ function ClassWords({ is }: { is: EdgeClass }) {
 }
 
 /** How the edges are shared among the classes. */
-function Shares({ edging: { share, total, draft } }: Props) {
+function Shared({ edging: { edgePlan, draft }, shares }: Props & { shares: Shares }) {
   return (
     <>
-      <ul>
+      <ul aria-label={EDGE_TEXT.shares}>
         {CLASSES.map((is) => (
           <li key={is} className="grid grid-cols-[36px_1fr_auto] items-center gap-2">
             <Mark name={`edge-${is}`} label="" />
             <span>{is}</span>
-            <span>{Math.round(100 * share(is))} %</span>
+            <span>{Math.round(100 * shares[is])} %</span>
           </li>
         ))}
       </ul>
       <p className="small mt-1">
-        of {Math.round(total / 10)} cm of edge{draft.edges.length > 0 ? `, ${draft.edges.length} changed by you` : ''}
+        of {Math.round(edgePlan.lengthMm / 10)} cm of edge
+        {draft.edges.length > 0 ? `, ${draft.edges.length} changed by you` : ''}
       </p>
     </>
   );
 }
 
 /** The chosen edge: as it is in the reference, and as it should be. */
-function Chosen({ edging, edge }: Props & { edge: NonNullable<Edging['focus']> }) {
-  const { viewingM, classOf, wanted, want } = edging;
+function Chosen({ edging: { want }, edge }: Props & { edge: EdgePlanLine }) {
+  const { per } = useScale();
+  const { wanted } = edge;
   return (
     <section aria-label="The chosen edge" className="mt-3">
       <hr className="rule mb-3" />
-      <p className="serif">{edgeInWords({ ...edge, is: edgeClass(edge, viewingM) })}</p>
+      <p className="serif">{plannedEdgeInWords(edge, per)}</p>
       <WordChoice
         label="This edge should be"
         className="words mt-1"
         options={CLASSES.map((is) => [is, <ClassWords key={is} is={is} />] as const)}
-        value={classOf(edge)}
+        value={wanted.is ?? edge.class}
         onChoose={(is) => want({ is })}
       />
       {wanted.is && (
@@ -81,13 +85,17 @@ function Chosen({ edging, edge }: Props & { edge: NonNullable<Edging['focus']> }
 }
 
 function Slip({ edging }: Props) {
-  const { viewingM, focus, masses, marks, draft, change } = edging;
+  const { viewingM, edgePlan, error, focus, masses, marks, draft, change } = edging;
   const quiet = masses.filter(({ id }) => marks.get(id)?.quiet);
   return (
     <aside className="slip ml-auto w-full self-start lg:w-[18.25rem]">
       <h2>Edge plan</h2>
       <p className="small mt-1 mb-2">{edgesSeenInWords(viewingM)}</p>
-      {edging.total > 0 && <Shares edging={edging} />}
+      <p className="small" role="status">
+        {edgePlan.shares || error ? '' : PLAN_TEXT.readingEdges}
+      </p>
+      <ProblemNote error={error} />
+      {edgePlan.shares && <Shared edging={edging} shares={edgePlan.shares} />}
       {focus && <Chosen edging={edging} edge={focus} />}
       <hr className="rule my-3" />
       <h3>Must stay quiet</h3>

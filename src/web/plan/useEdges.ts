@@ -1,9 +1,10 @@
-import { useState } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
 import { MassMark } from '../../contract';
-import { AS_PLANNED, edgeClass, type EdgeClass, type EdgeWanted } from '../../core/edges';
-import type { EdgeSegment } from '../../core/plan';
+import { edgePlanOf, lineNear, type EdgeClass, type EdgePlanLine, type EdgeWanted } from '../../core/edges';
 import { placeHolds, type Point } from '../../core/raster';
 import { PLAN_TEXT } from '../../core/words';
+import { call } from '../api/client';
 import { useKeys } from '../keyboard';
 import { distanceToStretch } from '../stage/paths';
 import { renderingOf } from './draft';
@@ -22,8 +23,13 @@ export const DRAWINGS: readonly (readonly [Drawing, string, string])[] = [
 const NEAR_MM = 8;
 
 /** How far a place is from an edge, mm. */
-const away = ({ line }: Pick<EdgeSegment, 'line'>, at: Point): number =>
-  Math.min(...line.map((from, k) => distanceToStretch(at, from, line[k + 1] ?? from)));
+const away = ({ places }: EdgePlanLine, at: Point): number =>
+  Math.min(
+    ...places.map(({ planned: { at: from } }, k) => distanceToStretch(at, from, places[k + 1]?.planned.at ?? from)),
+  );
+
+/** Where an edge is marked and its wish is kept: a place about its middle, canvas mm. */
+export const middleOf = ({ places }: EdgePlanLine): Point | null => places[places.length >> 1]?.at ?? null;
 
 const WISHED: readonly (readonly [string, EdgeClass])[] = [
   ['h', 'hard'],
@@ -32,23 +38,33 @@ const WISHED: readonly (readonly [string, EdgeClass])[] = [
   ['l', 'lost'],
 ];
 
-/** The plan's picture with its masses and edges, and what the draft wishes of an edge. */
-function useSeen({ detail, plan: { draft }, worker }: PartProps) {
+/** The edges of the plan in the making, as readings see them: with every pixel the reference has. */
+function useEdgePlan({ detail: { painting, plan, reference, ...detail }, plan: { draft } }: PartProps) {
+  const { id, setUp } = painting;
+  const rendering = renderingOf(draft, { painting, plan, reference, ...detail });
+  const { data, error } = useQuery({
+    queryKey: ['edge-plan', id, reference?.id, plan?.crop, draft.pins, rendering],
+    queryFn: () => call('readEdgePlan', { params: { paintingId: id }, body: draft }),
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
+  const edgePlan = useMemo(
+    () => edgePlanOf(data ?? [], { viewingM: setUp.viewingM, wishes: draft.edges }),
+    [data, setUp.viewingM, draft.edges],
+  );
+  return { edgePlan, error };
+}
+
+/** The plan's picture with its masses and edges. */
+function useSeen(props: PartProps) {
+  const { detail, plan, worker } = props;
+  const { draft } = plan;
   const { viewingM } = detail.painting.setUp;
   const rendering = renderingOf(draft, detail);
   const name = `${worker?.name}${JSON.stringify(rendering)}`;
   const picture = useAsked(worker, name, (api) => api.picture(rendering));
   const masses = useAsked(worker, `masses${name}`, (api) => api.masses(rendering)) ?? [];
-  const edges = useAsked(worker, `edges${name}`, (api) => api.edges(rendering)) ?? [];
-  const wishFor = (edge: EdgeSegment) => draft.edges.find(({ at }) => away(edge, at) < NEAR_MM);
-  const classOf = (edge: EdgeSegment): EdgeClass => wishFor(edge)?.is ?? edgeClass(edge, viewingM);
-  const total = edges.reduce((sum, { lengthMm }) => sum + lengthMm, 0);
-  return {
-    ...{ picture, masses, edges, wishFor, classOf, total, viewingM, marks: markedMasses(masses, draft.marks) },
-    /** how much of all edges is of a class, 0..1 */
-    share: (is: EdgeClass) =>
-      edges.filter((edge) => classOf(edge) === is).reduce((sum, { lengthMm }) => sum + lengthMm, 0) / (total || 1),
-  };
+  return { picture, masses, viewingM, marks: markedMasses(masses, draft.marks), ...useEdgePlan(props) };
 }
 
 /** The edge plan, focal area, quiet places and eye path: what is chosen, and what a hand does to the draft. */
@@ -58,15 +74,16 @@ export function useEdges(props: PartProps) {
   const [drawing, setDrawing] = useState<Drawing>('edges');
   const [chosen, setChosen] = useState<number | null>(null);
   const seen = useSeen(props);
-  const { edges, masses, marks, wishFor } = seen;
+  const { masses, marks } = seen;
+  const edges = seen.edgePlan.lines;
   const focus = chosen === null ? null : (edges[chosen] ?? null);
-  const others = () => draft.edges.filter((one) => one !== (focus && wishFor(focus)));
-  const wanted: EdgeWanted = (focus && wishFor(focus)) ?? AS_PLANNED;
   const want = (more: Partial<EdgeWanted>) => {
-    if (!focus) return;
-    const next = { ...wanted, ...more, at: [focus.middle[0], focus.middle[1]] as const };
+    const at = focus && middleOf(focus);
+    if (!at) return;
+    const next = { ...focus.wanted, ...more };
     const says = next.is !== null || next.tolerance !== null || next.mayCross;
-    change({ edges: says ? [...others(), next] : others() });
+    const others = draft.edges.filter((one) => lineNear(edges, one.at) !== focus);
+    change({ edges: says ? [...others, { ...next, at: [at[0], at[1]] }] : others });
   };
   const move = (by: number) => edges.length > 0 && setChosen(((chosen ?? -by) + by + edges.length) % edges.length);
   const keep = (at: Point) => {
@@ -86,7 +103,7 @@ export function useEdges(props: PartProps) {
   });
   return {
     ...seen,
-    ...{ painting, draft, change, drawing, setDrawing, chosen, focus, wanted, want },
+    ...{ painting, draft, change, drawing, setDrawing, chosen, focus, want },
     tap(at: Point) {
       if (drawing === 'path') return change({ path: [...draft.path, [at[0], at[1]]] });
       if (drawing === 'quiet') return keep(at);

@@ -5,7 +5,6 @@ import { byteFromLinear, LUMINANCE } from '../../core/colour';
 import { coloursOf, valuePlane } from '../../core/photo';
 import {
   editedMasses,
-  edgeSegments,
   lightOfBytes,
   massAt,
   massShapes,
@@ -17,7 +16,6 @@ import {
   tonesPicture,
   valueRangeOf,
   warped,
-  type EdgeSegment,
   type MassEdit,
   type MassMap,
   type MassTree,
@@ -239,11 +237,6 @@ const api = {
     );
     const shares = tonalShares(values.data);
     return transfer({ two, tones, split, splits: own, shares, amounts: amountsOf(values.data) }, [two, tones]);
-  },
-  async edges(rendering: Rendering): Promise<(EdgeSegment & { ids: readonly [number, number] })[]> {
-    const { masses, picture } = await plannedUnder(rendering);
-    const segments = edgeSegments(masses, coloursOf(picture), { mmPerPixel: opened().mmPerPixel });
-    return segments.map((one) => ({ ...one, ids: [masses.ids[one.between[0]], masses.ids[one.between[1]]] as const }));
   },
   /** The mass and the values at a point (canvas mm), in the reference and as planned. */
   async spot(rendering: Rendering, at: Point): Promise<{ massId: number; reference: number; planned: number }> {

@@ -12,6 +12,7 @@ export const PLAN_TEXT = {
   addThingFirst: 'To add a thing, bring its picture in under References first, as “a thing to add”.',
   followsReference: 'The painting follows the reference. Tap a mass to plan where it should not.',
   cropChanged: 'The crop was changed in the other window, so the places of yours no longer fit. Yours was not kept.',
+  readingEdges: 'Reading the edges, with every pixel of the reference.',
   tapEdge: 'Tap an edge; H, F, S and L make it hard, firm, soft or lost.',
   dragFocus: 'Drag from the middle of the focal area outwards.',
   tapEyePath: 'Tap where the eye should go, place after place.',
