@@ -156,8 +156,11 @@ test('what is missing is told before all else, with what it rests on; meant to b
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.keyboard.press('f');
   await listed.getByText('meant to be so', { exact: true }).waitFor();
-  const { plan: kept } = await ask(server, 'getPainting', { params: { paintingId: id } });
-  expect(kept?.departures.map(({ change }) => change.kind)).toEqual(['left-out']);
+  const departures = async () =>
+    (await ask(server, 'getPainting', { params: { paintingId: id } })).plan?.departures.map(
+      ({ change }) => change.kind,
+    );
+  await expect.poll(departures, { timeout: 15_000 }).toEqual(['left-out']);
 });
 
 test('a line across an edge measures it in plan and painting, by mouse and by keys; one that is too short is told so', async () => {

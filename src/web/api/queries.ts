@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useIsMutating, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import {
   fileUrl,
@@ -81,16 +81,24 @@ export const useMasses = (id: string, plan: number | null) =>
 /** Puts a fresh description in place of the old one; everything below it is asked again. */
 export async function refresh(client: QueryClient, id: string, detail?: PaintingDetail): Promise<void> {
   if (detail) client.setQueryData(keys.painting(id), detail);
-  await Promise.all([
-    client.invalidateQueries({ queryKey: keys.painting(id) }),
-    client.invalidateQueries({ queryKey: keys.studio }),
-  ]);
+  const below = id ? [keys.painting(id)] : [keys.arrivals, keys.putAway];
+  await Promise.all([...below, keys.studio].map((queryKey) => client.invalidateQueries({ queryKey })));
 }
 
-/** An action of the contract on one painting; afterwards all that is shown of it is fresh. */
-export function useAction<N extends RouteName>(name: N, paintingId: string) {
+const turnsOf = (paintingId: string) => `turns ${paintingId}`;
+/** Whether something of a painting that is kept in its turn is under way, or waits for its turn. */
+export const useKeeping = (paintingId: string): boolean =>
+  useIsMutating({ predicate: ({ options }) => options.scope?.id === turnsOf(paintingId) }) > 0;
+
+/**
+ * An action of the contract on one painting; afterwards all that is shown of it is fresh.
+ * @param paintingId '' = what belongs to none
+ * @param inTurn it waits until what was asked for before it, in its turn too, is kept
+ */
+export function useAction<N extends RouteName>(name: N, paintingId: string, { inTurn = false } = {}) {
   const client = useQueryClient();
   return useMutation<ResponseOf<N>, Refused, Sent<N>>({
+    ...(inTurn && { scope: { id: turnsOf(paintingId) } }),
     mutationFn: (sent) => call(name, sent),
     onSuccess: () => refresh(client, paintingId),
     onError: ({ code }) => (code === LEFT ? refresh(client, paintingId) : undefined),

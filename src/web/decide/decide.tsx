@@ -127,7 +127,6 @@ function Asked({ detail, reading, number, desk }: Parts) {
     <DecisionSlip
       finding={finding}
       reading={reading}
-      busy={deciding.busy}
       why={desk.why}
       onWhy={desk.setWhy}
       onDecide={desk.decide}
@@ -136,9 +135,10 @@ function Asked({ detail, reading, number, desk }: Parts) {
   );
 }
 
-function Desk({ detail, reading, number }: Omit<Parts, 'desk'>) {
-  const desk = useDesk(detail, reading);
+function Desk({ detail, reading: kept, number }: Omit<Parts, 'desk'>) {
+  const desk = useDesk(detail, kept);
   const { adding, finding, deciding } = desk;
+  const { reading } = deciding;
   const pictures = useRef<HTMLDivElement>(null);
   // A long list of findings has scrolled them away: there is nothing to draw on out of sight.
   useEffect(() => {

@@ -61,7 +61,6 @@ function Traced({ finding, reading }: { finding: FindingOfReading; reading: Read
 interface Props {
   readonly finding: FindingOfReading;
   readonly reading: ReadingDetail;
-  readonly busy: boolean;
   /** the reason for dismissing it, as far as it is written */
   readonly why: string;
   readonly onWhy: (why: string) => void;
@@ -71,7 +70,7 @@ interface Props {
 }
 
 /** One finding: what the hand should do, how sure that is, and what the painter says to it. */
-export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onDepart }: Props) {
+export function DecisionSlip({ finding, reading, why, onWhy, onDecide, onDepart }: Props) {
   const scale = useScale();
   const face = faceOf(finding.kind);
   const exactly = face.exactly(finding.amount, scale.per);
@@ -93,7 +92,6 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
             key={decision}
             className={decision === 'taken' ? 'btn act' : 'btn'}
             aria-pressed={finding.decision === decision}
-            disabled={busy}
             onClick={() => onDecide(decision)}
           >
             {finding.decision === decision && decision === 'taken' ? 'Taken' : words} <kbd>{hotkey}</kbd>
@@ -103,7 +101,7 @@ export function DecisionSlip({ finding, reading, busy, why, onWhy, onDecide, onD
           <button
             className="btn"
             aria-pressed={finding.decision === 'planned'}
-            disabled={busy || finding.decision === 'planned'}
+            disabled={finding.decision === 'planned'}
             onClick={onDepart}
             title="The plan follows what is painted; it is not raised again"
           >

@@ -1,25 +1,54 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Decision, FindingOfReading, PaintingDetail, ReadingDetail } from '../../contract';
+import type { Refused } from '../api/client';
 import { useAction } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { useOutline } from '../stage/outlining';
 import { focusOn, WHOLE } from '../stage/view';
 import type { Choice } from './decisionSlip';
 
-/** What went wrong stands on the desk by itself (`deciding.error`); nothing goes on. */
-const shown = () => undefined;
 const asksFor = ({ decision, loud }: FindingOfReading) => loud && !decision;
 
-/** What the painter says to the findings, one answer at a time. */
-function useDeciding(detail: PaintingDetail, reading: ReadingDetail) {
-  const decide = useAction('decide', detail.painting.id);
+interface Answer {
+  readonly decision: Decision;
+  readonly why: string;
+}
+type Answers = ReadonlyMap<number, Answer>;
+
+/**
+ * What the painter says to the findings. An answer counts as soon as it is said, and is kept in its turn behind the
+ * next: a hand that knows what it wants need not wait. One that could not be kept is as if it had not been said.
+ */
+function useDeciding(detail: PaintingDetail, kept: ReadingDetail) {
+  const decide = useAction('decide', detail.painting.id, { inTurn: true });
   const own = useAction('addCorrection', detail.painting.id);
+  const [answers, setAnswers] = useState<Answers>(new Map());
+  const [error, setError] = useState<Refused | null>(null);
+  const findings = useMemo(
+    () => kept.findings.map((finding) => ({ ...finding, ...answers.get(finding.index) })),
+    [kept.findings, answers],
+  );
+  const forget = (index: number, answer: Answer) =>
+    setAnswers((all) => (all.get(index) === answer ? new Map([...all].filter(([of]) => of !== index)) : all));
   return {
-    busy: decide.isPending || own.isPending,
-    error: decide.error,
+    error,
     own,
-    say: (index: number, decision: Decision, why = '') =>
-      decide.mutateAsync({ params: { photoId: reading.photoId, index }, body: { decision, why } }),
+    /** as it stands with what was said */
+    reading: { ...kept, findings },
+    /** @returns whether it was kept */
+    async say(index: number, answer: Answer): Promise<boolean> {
+      setError(null);
+      setAnswers((all) => new Map(all).set(index, answer));
+      try {
+        await decide.mutateAsync({ params: { photoId: kept.photoId, index }, body: answer });
+        return true;
+      } catch (problem) {
+        setError(problem as Refused);
+        return false;
+      } finally {
+        forget(index, answer);
+      }
+    },
   };
 }
 
@@ -48,19 +77,19 @@ function useChosen({ painting, journal }: PaintingDetail, { findings }: ReadingD
 }
 
 /** The desk where findings are decided, one after the other, and the painter's own corrections are outlined. */
-export function useDesk(detail: PaintingDetail, reading: ReadingDetail) {
+export function useDesk(detail: PaintingDetail, kept: ReadingDetail) {
+  const deciding = useDeciding(detail, kept);
+  const { reading } = deciding;
   const { findings } = reading;
   const looking = useChosen(detail, reading);
   const { chosen, setChosen, finding, why } = looking;
-  const deciding = useDeciding(detail, reading);
   const outline = useOutline();
   const [adding, setAdding] = useState(false);
-  const goOn = (from: FindingOfReading) => (after: ReadingDetail) => {
-    const rest = after.findings.filter(asksFor);
-    setChosen((rest.find(({ index }) => index > from.index) ?? rest[0])?.index ?? null);
-  };
   const say = (decision: Decision, reason = '') => {
-    if (finding && !deciding.busy) void deciding.say(finding.index, decision, reason).then(goOn(finding), shown);
+    if (!finding) return;
+    const rest = findings.filter((one) => one !== finding && asksFor(one));
+    setChosen((rest.find(({ index }) => index > finding.index) ?? rest[0])?.index ?? null);
+    void deciding.say(finding.index, { decision, why: reason }).then((isKept) => isKept || setChosen(finding.index));
   };
   const desk = {
     ...looking,

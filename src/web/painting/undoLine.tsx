@@ -1,9 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { isToday } from 'date-fns';
+import { useEffect, useState } from 'react';
 import type { DeedDone, Journal } from '../../contract';
 import { doneInWords, lastInWords } from '../../core/words';
 import { WINDOW } from '../api/client';
-import { keys, useAction } from '../api/queries';
+import { refresh, useAction, useKeeping } from '../api/queries';
 import { useKeys } from '../keyboard';
 import { dayInWords, timeInWords } from '../words';
 import { ProblemNote } from '../ui/problem';
@@ -30,21 +31,30 @@ interface Props {
   readonly second?: boolean;
 }
 
+/** Undoing and redoing: each waits until all that was done before it is kept, and is about what was done last then. */
+function useTurns({ undo, redo }: Journal, paintingId: string) {
+  const client = useQueryClient();
+  const { mutate, error } = useAction('setUndone', paintingId, { inTurn: true });
+  const [waiting, setWaiting] = useState<readonly boolean[]>([]);
+  const keeping = useKeeping(paintingId);
+  useEffect(() => {
+    const [undone, ...rest] = waiting;
+    if (keeping || undone === undefined) return;
+    setWaiting(rest);
+    const deed = undone ? undo : redo;
+    if (!deed) return;
+    // What was done meanwhile is in sight where it came too late.
+    const onError = () => void refresh(client, paintingId);
+    mutate({ params: { deedId: deed.id }, body: { undone } }, { onError });
+  }, [waiting, keeping, undo, redo, mutate, client, paintingId]);
+  return { turn: (undone: boolean) => setWaiting((all) => [...all, undone]), error };
+}
+
 /** What was done last can be undone, and done again, in every room. */
 export function UndoLine({ journal: { undo, redo }, paintingId, second = false }: Props) {
-  const client = useQueryClient();
-  const action = useAction('setUndone', paintingId);
-  const turn = (deed: DeedDone | null, undone: boolean) => () => {
-    if (!deed || action.isPending) return;
-    const shown = paintingId ? [keys.painting(paintingId)] : [keys.arrivals, keys.putAway];
-    // Also where it came too late: what was done meanwhile is then in sight.
-    const onSettled = () => {
-      for (const queryKey of shown) void client.invalidateQueries({ queryKey });
-    };
-    action.mutate({ params: { deedId: deed.id }, body: { undone } }, { onSettled });
-  };
-  const [back, again] = [turn(undo, true), turn(redo, false)];
-  useKeys(second ? {} : { z: undo ? back : undefined, y: redo ? again : undefined }, { outer: true });
+  const { turn, error } = useTurns({ undo, redo }, paintingId);
+  const [back, again] = [() => turn(true), () => turn(false)];
+  useKeys(second ? {} : { z: back, y: again }, { outer: true });
   if (!undo && !redo) return null;
   const last = redo ?? undo;
   return (
@@ -54,7 +64,7 @@ export function UndoLine({ journal: { undo, redo }, paintingId, second = false }
       </span>
       {undo && <Turn deed={undo} words="Undo" hotkey="Z" onTurn={back} />}
       {redo && <Turn deed={redo} words="Redo" hotkey="Y" onTurn={again} />}
-      <ProblemNote error={action.error} />
+      <ProblemNote error={error} />
     </div>
   );
 }
