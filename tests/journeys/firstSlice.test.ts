@@ -291,6 +291,20 @@ describe('from a photograph of the canvas to a correction that is checked', () =
     }
   });
 
+  test('an address of a session that is not there says so, and what comes next', async () => {
+    const [{ id }] = await ask(server, 'listPaintings');
+    for (const [room, words] of [
+      ['wall/99', 'There is no session 99 yet.'],
+      ['decide/99', 'There is no session 99 yet.'],
+      ['photo/99', 'There is no session 99 yet.'],
+      ['wall/last', 'The address names no session.'],
+    ] as const) {
+      await page.goto(`${server.url}/painting/${id}/${room}`);
+      await page.getByText(words).getByRole('link').waitFor();
+      expect(await axeFaults(page), room).toEqual([]);
+    }
+  });
+
   test('the pages said nothing on their console', async () => {
     expect(complaints).toEqual([]);
   });

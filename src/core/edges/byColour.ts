@@ -1,7 +1,7 @@
 import { colourPlanes, UNITS_PER_STEP } from '../colour';
 import { makeLightRun, type CloseLight, type LightRun } from '../raster';
 import type { EdgeSight, SeenEdge } from './across';
-import { edgeClass } from './edgeClass';
+import { edgeClass, type EdgeBy } from './edgeClass';
 import { ACROSS } from './rise';
 import { valuesOf, type Crossing, type Seen } from './stretch';
 
@@ -42,10 +42,14 @@ export function wayOfColour(light: CloseLight, crossings: readonly Crossing[]): 
   return units >= LEAST_COLOUR * UNITS_PER_STEP ? [da / units, db / units] : null;
 }
 
+/** How far a photograph spreads what is seen by value, or by colour; mm, 10-90 %. */
+export const blurBy = (by: EdgeBy, blurMm: number): number =>
+  by === 'colour' ? Math.hypot(blurMm, COLOUR_MM) : blurMm;
+
 /** A picture as its edges of colour are read: along one direction, and no sharper than its colour. */
 export const inColour = ({ light, blurMm }: EdgeSight, colour: ColourWay): EdgeSight => ({
   light,
-  blurMm: Math.hypot(blurMm, COLOUR_MM),
+  blurMm: blurBy('colour', blurMm),
   colour,
 });
 

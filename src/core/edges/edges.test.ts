@@ -3,6 +3,7 @@ import { chance } from '../chance.testing';
 import { closeLightOf, makeRaster, type CloseLight, type Picture, type Point } from '../raster';
 import { linearFromLab, luminanceFromValue, SRGB_PROFILE, codeFromLinear } from '../colour';
 import { edgeAcross, pixelBlur } from './across';
+import { blurBy } from './byColour';
 import { edgeClass } from './edgeClass';
 import { piecesOf } from './edgeLook';
 import { edgePlanOf } from './edgePlan';
@@ -212,6 +213,15 @@ describe('an edge of colour alone', () => {
     expect(Math.abs(painted.contrast)).toBeCloseTo(5, 0);
     expect([planned, painted].map((edge) => edgeClass(edge, 1))).toEqual(['firm', 'soft']);
     expect(planned.doubtMm).toBeGreaterThanOrEqual(1);
+  });
+
+  test('is told no narrower than a photograph spreads colour', () => {
+    expect(blurBy('value', 0.5)).toBe(0.5);
+    expect(blurBy('colour', 0.5)).toBeCloseTo(1.12, 2);
+    const [light, blurMm] = [closeLight(coloured(0.8)), 0.5];
+    const { planned, painted } = edgeAcross(seen(coloured(0.8)), { light, blurMm }, line);
+    expect(planned.widthMm).toBeLessThan(1.2);
+    expect(painted).toMatchObject({ by: 'colour', atMost: true });
   });
 
   test('that is not painted is lost; where colours are alike, too, there is none', () => {

@@ -19,6 +19,7 @@ export {
   type EdgeSight,
   type SeenEdge,
 } from './across';
+export { blurBy } from './byColour';
 export { changeAt, softerBy, type EdgeChange } from './edgeChange';
 export { readEdges, type Closely, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
 export { EVERY_MM, readPlan, type PlanLine, type PlanPlace } from './plannedEdges';

@@ -1,5 +1,5 @@
 import { checkOf, stillOf, type Checked } from '../correct';
-import { tellEdges, type EdgeAcross, type EdgesTold } from '../edges';
+import { blurBy, tellEdges, type EdgeAcross, type EdgesTold } from '../edges';
 import { edgesIn, kindOf, type FindingKind } from '../kinds';
 import { standingIn } from '../missing';
 import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
@@ -189,7 +189,8 @@ export async function seePlaces(
 }
 
 /**
- * The edge that a line (canvas mm) crosses, without the rest of a reading, and the photograph's own blur there, mm.
+ * The edge that a line (canvas mm) crosses, without the rest of a reading, and how far the photograph itself
+ * spreads what it is seen by, mm.
  * @returns null where nothing can be read, or there is no plan
  */
 export async function crossEdge(
@@ -204,7 +205,8 @@ export async function crossEdge(
   const { picture, paint, clipped } = plan.picture;
   const aligned = align(flat, picture, { landmarks, paint, clipped: clipped() });
   const [edge] = await edgesOn({ plan, lines: [line] }, aligned, flat);
-  return edge ? { ...edge, blurMm: Number.isFinite(flat.blurMm) ? flat.blurMm : null } : null;
+  const blurMm = Number.isFinite(flat.blurMm) ? flat.blurMm : null;
+  return edge && { ...edge, blurMm: blurMm && blurBy(edge.planned.by, blurMm) };
 }
 
 const INNER = 0.8; // of the canvas's sides: a bare surface is judged away from its edges

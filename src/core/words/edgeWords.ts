@@ -245,7 +245,7 @@ export const EDGE_TEXT = {
   across:
     'mm from the middle of the edge; bars are the plan, dots the painting, the grey band the photograph’s own blur.',
   acrossColour:
-    'Value has no edge here: these are units of colour, by mm from the middle of the edge; bars are the plan, dots the painting, the grey band the photograph’s own blur.',
+    'Value has no edge here: these are units of colour, by mm from the middle of the edge; bars are the plan, dots the painting, the grey band as far as the photograph itself spreads colour.',
   shares: 'Share of each kind of edge',
   planned: 'planned',
   painted: 'painted',

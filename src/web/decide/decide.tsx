@@ -1,4 +1,4 @@
-import { DECIDE_TEXT, notReadInWords, takenInWords, toDecideInWords } from '../../core/words';
+import { DECIDE_TEXT, noSessionInWords, notReadInWords, takenInWords, toDecideInWords } from '../../core/words';
 import { useEffect, useRef } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { fileUrl, type PaintingDetail, type ReadingDetail } from '../../contract';
@@ -8,6 +8,7 @@ import { FindingList } from './findingList';
 import { OwnCorrectionForm } from './ownCorrection';
 import { ProblemNote } from '../ui/problem';
 import { useGuessing } from '../painting/guessing';
+import { NotHere } from '../painting/notHere';
 import { UndoLine } from '../painting/undoLine';
 import { PLAIN } from '../stage/aidState';
 import { OutlineSoFar } from '../stage/outlining';
@@ -190,21 +191,14 @@ function AllDecided({ reading, taken }: { reading: ReadingDetail; taken: number 
 export function Decide() {
   const detail = useDetail();
   const number = Number(useParams().session);
-  const photo = detail.sessions
-    .find((one) => one.number === number)
-    ?.photos.filter(({ readingId }) => readingId)
-    .at(-1);
+  const session = detail.sessions.find((one) => one.number === number);
+  const photo = session?.photos.filter(({ readingId }) => readingId).at(-1);
   const { data: reading, error } = useReading(detail.painting.id, photo?.id ?? null);
   const { waits } = useGuessing();
   // The guess is asked for on the wall.
   if (waits(photo)) return <Navigate replace to={`/painting/${detail.painting.id}/wall/${number}`} />;
   if (!photo)
-    return (
-      <p className="serif mt-6">
-        {`${notReadInWords(String(number))} `}
-        <Link to={nextOf(detail).to}>{nextOf(detail).words}</Link>.
-      </p>
-    );
+    return <NotHere detail={detail} why={session ? notReadInWords(String(number)) : noSessionInWords(number)} />;
   return (
     <>
       <ProblemNote error={error} />

@@ -1,5 +1,8 @@
 import { useParams } from 'react-router';
+import type { PaintingDetail } from '../../contract';
+import { noSessionInWords } from '../../core/words';
 import { ReadingTables } from '../faces/subjectViews';
+import { NotHere } from '../painting/notHere';
 import { useDetail } from '../painting/paintingLayout';
 import { SessionRail } from '../painting/sessionRail';
 import { SurroundChoice } from '../ui/surround';
@@ -24,10 +27,18 @@ function Alone({ title, onBack }: { title: string; onBack: () => void }) {
   );
 }
 
-/** Reference and painting on the grey studio wall. */
+/** Reference and painting on the grey studio wall; before the first session the plan hangs alone. */
 export function Wall() {
   const detail = useDetail();
-  const wall = useWallModel(detail, Number(useParams().session));
+  const number = Number(useParams().session);
+  const { sessions } = detail;
+  if (sessions.length > 0 && !sessions.some((one) => one.number === number))
+    return <NotHere detail={detail} why={noSessionInWords(number)} />;
+  return <Hung detail={detail} session={number} />;
+}
+
+function Hung({ detail, session }: { detail: PaintingDetail; session: number }) {
+  const wall = useWallModel(detail, session);
   useWallKeys(wall);
   const { reading, subject, state, moves, number } = wall;
   if (state.alone)

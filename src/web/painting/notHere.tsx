@@ -1,0 +1,14 @@
+import { Link } from 'react-router';
+import type { PaintingDetail } from '../../contract';
+import { nextOf } from '../words';
+
+/** A room that has nothing to show of a session: why, and what comes next. */
+export function NotHere({ detail, why }: { detail: PaintingDetail; why: string }) {
+  const { to, words } = nextOf(detail);
+  return (
+    <p className="serif mt-6">
+      {`${why} `}
+      <Link to={to}>{words}</Link>.
+    </p>
+  );
+}
