@@ -25,13 +25,15 @@ export interface ReadRequest {
   readonly forms: boolean;
   /** also tell how every thin shape runs, planned and painted */
   readonly thin: boolean;
+  /** also tell how every edge between masses is, planned and painted */
+  readonly allEdges: boolean;
   /** read the photo although its shapes are not the reference's */
   readonly insist: boolean;
   readonly json: boolean;
 }
 
 export const USAGE =
-  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--departure "x,y,w,h=STEPS"|"x,y=STEPS"]... [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--forms] [--thin] [--insist] [--json]';
+  'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--departure "x,y,w,h=STEPS"|"x,y=STEPS"]... [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--forms] [--thin] [--all-edges] [--insist] [--json]';
 
 const refuse = (option: string, got: string, wanted: string) =>
   new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
@@ -153,6 +155,7 @@ function parse(args: string[]) {
         edge: { type: 'string', multiple: true, default: [] },
         forms: { type: 'boolean', default: false },
         thin: { type: 'boolean', default: false },
+        'all-edges': { type: 'boolean', default: false },
         insist: { type: 'boolean', default: false },
         json: { type: 'boolean', default: false },
         help: { type: 'boolean', default: false },
@@ -189,6 +192,7 @@ export function readArguments(args: string[]): ReadRequest | 'help' {
     edges: values.edge.map(readEdge),
     forms: values.forms,
     thin: values.thin,
+    allEdges: values['all-edges'],
     insist: values.insist,
     json: values.json,
   };

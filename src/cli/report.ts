@@ -1,4 +1,4 @@
-import { edgeClass, type EdgeAcross, type SeenEdge } from '../core/edges';
+import { edgeClass, EVERY_MM, lapsingOf, lookOf, type EdgeAcross, type SeenEdge } from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
@@ -60,6 +60,24 @@ const thinIn = ({ strips, edges: { viewingM } }: Against) =>
     painted: one.painted,
     tooEven: isEven(one),
   }));
+
+/** Every edge between masses that can be read, from junction to junction, by the middle of its places. */
+const edgesAlong = ({ edges: { lines, viewingM } }: Against) =>
+  lines.flatMap((line) => {
+    const read = line.places.filter((place) => place !== null);
+    if (read.length === 0) return [];
+    const side = (of: 'planned' | 'painted') => {
+      const look = lookOf(read.map((place) => place[of]));
+      return { ...look, class: edgeClass(look, viewingM) };
+    };
+    return {
+      region: { box: boxAbout(read.map(({ at }) => at)) },
+      lengthMm: line.places.length * EVERY_MM,
+      target: side('planned'),
+      painted: side('painted'),
+      lapsing: lapsingOf(line, viewingM)?.side ?? null,
+    };
+  });
 
 /** The box (x, y, w, h) about points. */
 function boxAbout(points: readonly Point[]): Box {
@@ -156,6 +174,7 @@ export function reportOf(request: ReadRequest, { flat, against, places, edges }:
       })),
     ...(request.forms ? { forms: formsIn(against) } : {}),
     ...(request.thin ? { thin: thinIn(against) } : {}),
+    ...(request.allEdges ? { allEdges: edgesAlong(against) } : {}),
   };
 }
 

@@ -1,4 +1,11 @@
-import { courseInWords, NOTHING_TO_CORRECT, plural, seenEdgeInWords, wholeDrawingInWords } from '../core/words';
+import {
+  courseInWords,
+  lapsingBriefInWords,
+  NOTHING_TO_CORRECT,
+  plural,
+  seenEdgeInWords,
+  wholeDrawingInWords,
+} from '../core/words';
 import type { ReadReport } from './report';
 
 const signed = (v: number, digits: number) => `${v >= 0 ? '+' : '-'}${Math.abs(v).toFixed(digits)}`;
@@ -15,7 +22,7 @@ const LIGHT_WORDS = {
 
 /** The same report for people: values on the scale 0 black to 10 white, differences painted minus plan. */
 export function textReport(report: ReadReport): string {
-  const { photo, regions, edges, findings, drawing, forms = [], thin = [] } = report;
+  const { photo, regions, edges, findings, drawing, forms = [], thin = [], allEdges = [] } = report;
   const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return [
     `${photo.cornersFrom === 'found' ? `All four corners found (confidence ${Math.round(photo.confidence * 100)} %)` : `Corners ${photo.cornersFrom}`}: ${corners}`,
@@ -39,6 +46,10 @@ export function textReport(report: ReadReport): string {
     ...thin.map(
       ({ region: { box }, lengthMm, target, painted, tooEven }) =>
         `${tooEven ? 'Too even' : 'Thin shape'} in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: painted ${courseInWords(painted)}; planned ${courseInWords(target)}.`,
+    ),
+    ...allEdges.map(
+      ({ region: { box }, lengthMm, target, painted, lapsing }) =>
+        `Edge in ${box.map(Math.round).join(',')} mm, ${lengthMm} mm long: planned ${seenEdgeInWords({ ...target, atMost: false })}; painted ${seenEdgeInWords({ ...painted, atMost: false })}${lapsingBriefInWords(lapsing)}.`,
     ),
     findings.length === 0
       ? NOTHING_TO_CORRECT

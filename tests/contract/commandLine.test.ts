@@ -78,6 +78,23 @@ describe('a photograph measured from the command line', () => {
     expect(plain.out).toMatch(/Thin shape in [\d,]+ mm, \d+ mm long: painted [\d.]+/);
   });
 
+  test('every edge is told on request, planned and painted', async () => {
+    const { code, out } = await read(...usual, '--all-edges', '--json');
+    expect(code).toBe(0);
+    type Side = { widthMm: number | null; contrast: number; by: string; class: string };
+    const { allEdges } = JSON.parse(out) as {
+      allEdges: { region: { box: number[] }; lengthMm: number; target: Side; painted: Side; lapsing: string | null }[];
+    };
+    expect(allEdges.length).toBeGreaterThan(10);
+    for (const { lengthMm, target, painted, lapsing } of allEdges) {
+      expect(lengthMm).toBeGreaterThanOrEqual(10);
+      expect(['planned', 'painted', null]).toContain(lapsing);
+      for (const side of [target, painted]) expect(['hard', 'firm', 'soft', 'lost']).toContain(side.class);
+    }
+    const plain = await read(...usual, '--all-edges');
+    expect(plain.out).toMatch(/Edge in [\d,]+ mm, \d+ mm long: planned (hard|firm|soft|lost), /);
+  });
+
   test('one JSON object with everything the chapter names, and nothing else', async () => {
     const greys = (await demoPatches(4)).flatMap(({ box, value }) => ['--grey', `${box.join(',')}=${value}`]);
     const { code, out } = await read(

@@ -174,6 +174,8 @@ export interface Ask {
   readonly forms?: boolean;
   /** also how thin shapes run */
   readonly thin?: boolean;
+  /** also every edge between masses */
+  readonly allEdges?: boolean;
 }
 
 export const openPicture = async (path: string): Promise<Picture> => decodePicture(await readFile(path), path);
@@ -218,13 +220,26 @@ export const boxesOf = ({ widthMm, heightMm }: Motif) =>
 export async function measure(
   motif: Motif,
   photo: string,
-  { corners, greys = [], regions = [], key, departures = [], covered, more = [], forms, thin, edges = [] }: Ask,
+  {
+    corners,
+    greys = [],
+    regions = [],
+    key,
+    departures = [],
+    covered,
+    more = [],
+    forms,
+    thin,
+    allEdges,
+    edges = [],
+  }: Ask,
 ): Promise<ReadReport> {
   const args = ['--reference', motif.reference, '--photo', photo, '--size', `${motif.widthMm}x${motif.heightMm}`];
   for (const path of more) args.push('--photo', path);
   for (const line of edges) args.push('--edge', points(line));
   if (forms) args.push('--forms');
   if (thin) args.push('--thin');
+  if (allEdges) args.push('--all-edges');
   if (covered) args.push('--covered', Array(4).fill(covered).join(','));
   if (corners) args.push('--corners', points(corners));
   for (const { box, value } of greys) args.push('--grey', `${box.join(',')}=${value}`);

@@ -109,6 +109,8 @@ export interface EdgeCase {
   readonly rank: number;
   /** findings of edges that lie elsewhere */
   readonly unbacked: readonly string[];
+  /** edges said to come and go, or to run on, of which none does */
+  readonly lapsing: number;
 }
 
 /** Paints a motif by hand, faithful or with one stretch of edge as it should not be, and reads it. */
@@ -126,7 +128,8 @@ export async function edgeCase(
   await sharp(bytesOf(planned), { raw }).png({ compressionLevel: 2 }).toFile(reference);
   const own: Motif = { ...motif, reference, subject: { ...motif.subject, picture: painted } };
   const shot = await shoot(paintMotif(own, {}, seed), own, setup);
-  const { findings } = await measure(own, shot.path, { corners: shot.corners, greys: inFrame(shot) });
+  const told = await measure(own, shot.path, { corners: shot.corners, greys: inFrame(shot), allEdges: true });
+  const { findings, allEdges = [] } = told;
   const edges = findings.flatMap(({ kind, region: { box }, difference, words }) =>
     kind === 'edge' && 'classes' in difference ? [{ box, softer: (difference.classes ?? 0) > 0, words }] : [],
   );
@@ -136,6 +139,7 @@ export async function edgeCase(
   return {
     error,
     rank: edges.findIndex(({ box, softer }) => isThere(box) && softer === (error !== 'harder')),
+    lapsing: allEdges.filter(({ lapsing }) => lapsing !== null).length,
     unbacked: edges.filter(({ box }) => !isThere(box)).map(({ words }) => words),
   };
 }

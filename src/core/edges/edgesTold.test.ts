@@ -54,6 +54,44 @@ describe('how soft an edge looks', () => {
   });
 });
 
+describe('an edge that comes and goes', () => {
+  const [H, S] = [times(4, HARD), times(3, SOFT)];
+  const told = (line: EdgeLine, judging = NEAR) => tellEdges([line], judging).lapsing;
+  const lapsing = edge(HARD, [...H, ...S, ...H, ...times(2, GONE), ...H]);
+
+  test('where the plan lets it run evenly is told: how often, how much of it', () => {
+    expect(told(lapsing)).toEqual([
+      { between: [1, 2], side: 'painted', times: 2, lengthMm: 25, ofMm: 17 * EVERY_MM, even: 'hard' },
+    ]);
+  });
+
+  test('in the plan and runs on in the painting is told the other way', () => {
+    const places = lapsing.places.map((one) => one && { ...one, planned: one.painted, painted: one.planned });
+    expect(told({ between: [1, 2], places })[0]).toMatchObject({ side: 'planned', times: 2, even: 'hard' });
+    const both = lapsing.places.map((one) => one && { ...one, planned: one.painted });
+    expect(told({ between: [1, 2], places: both })).toEqual([]);
+  });
+
+  test.each([
+    ['goes once only', [...times(8, HARD), ...S, ...times(8, HARD)]],
+    ['goes and does not come back', [...H, ...S, ...H, ...times(6, GONE)]],
+    ['wavers by less than a class', [...H, ...times(3, FIRM), ...H, ...times(3, [1.4, 2] as Look), ...H]],
+    ['hardly parts anything', Array.from({ length: 18 }, (_, k): Look => [0.8, k % 6 < 3 ? 0.4 : 0.2])],
+    ['is not read where it goes', [...H, ...times(3, null), ...H, ...times(3, null), ...H]],
+    ['is too short', [...times(2, HARD), ...times(2, SOFT), ...times(2, HARD), ...times(2, SOFT), ...times(2, HARD)]],
+  ] as const)('one that %s is not', (_, looks) => expect(told(edge(HARD, looks))).toEqual([]));
+
+  test('for which the painter has a wish is let be', () =>
+    expect(told(lapsing, { ...NEAR, wishes: [{ ...wish('soft'), at: [20, 50] }] })).toEqual([]));
+
+  test('is told by what is surely so: a width that may be the planned one is no lapse', () => {
+    const places = lapsing.places.map((one) =>
+      one?.painted.widthMm === 7 ? { ...one, painted: { ...one.painted, doubtMm: 6 } } : one,
+    );
+    expect(told({ between: [1, 2], places })).toEqual([]);
+  });
+});
+
 describe('what should change at a place', () => {
   test.each([
     ['as planned', HARD, HARD, null],

@@ -4,6 +4,7 @@ import { changeAt, type EdgeChange } from './edgeChange';
 import { lookOf, sharesIn, type EdgeLook, type Shares } from './edgeLook';
 import { AS_PLANNED, roomOf, wishedOn, type EdgeWish, type Wished } from './edgeWish';
 import { isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
+import { lapsingOf, type Lapsing } from './lapses';
 import { EVERY_MM } from './plannedEdges';
 
 /** How edges are judged. */
@@ -46,6 +47,8 @@ export interface EdgesTold {
   readonly groups: readonly (readonly EdgeRun[])[];
   /** the longest first */
   readonly reversed: readonly ReversedRun[];
+  /** edges that come and go where the plan lets them run evenly, or the reverse; the longest first */
+  readonly lapsing: readonly Lapsing[];
   /** null = no edge can be read */
   readonly shares: { readonly planned: Shares; readonly painted: Shares } | null;
 }
@@ -159,5 +162,7 @@ export function tellEdges(lines: readonly EdgeLine[], { viewingM, wishes }: Judg
   const pieces = own.flatMap((line) => runsOn(line, viewingM)).sort((a, b) => weightOf(b) - weightOf(a));
   const runs = pieces.filter(({ lengthMm }) => lengthMm >= LEAST_RUN * EVERY_MM);
   const reversed = own.flatMap(reversedOn).sort((a, b) => b.lengthMm - a.lengthMm);
-  return { viewingM, lines: own, runs, groups: groupsOf(pieces), reversed, shares: sharesOf(own, viewingM) };
+  const lapsing = own.flatMap((line) => lapsingOf(line, viewingM) ?? []).sort((a, b) => b.ofMm - a.ofMm);
+  const shares = sharesOf(own, viewingM);
+  return { viewingM, lines: own, runs, groups: groupsOf(pieces), reversed, lapsing, shares };
 }

@@ -45,5 +45,6 @@ export {
   type Judging,
   type WishedLine,
 } from './edgesTold';
+export { lapsingOf, type Lapsing } from './lapses';
 export { RISE, risen } from './rise';
 export { valuesOf } from './stretch';

@@ -127,6 +127,21 @@ test('a place shows its edges; one without any shows none', async () => {
   expect(inBox(POT, LEFT + 20, TOP + 20)).toBe(true);
 });
 
+/** The pot's side with stretches of 12 mm that are soft, as far apart. */
+const lapsing: ValueAt = (x, y) => withSide(Math.floor((y - TOP) / 14) % 2 === 0 ? 0.5 : 12, 235)(x, y);
+
+test('an edge that comes and goes where the plan lets it run evenly is told as such', async () => {
+  const { against } = await readSession(ask(lapsing));
+  const [told, ...more] = against?.edges.lapsing ?? [];
+  expect(more).toEqual([]);
+  expect(told).toMatchObject({ side: 'painted', even: 'hard' });
+  expect(told.times).toBeGreaterThanOrEqual(2);
+  for (const evenly of [planned, withSide(9)]) {
+    const { against: other } = await readSession(ask(evenly));
+    expect(other?.edges.lapsing).toEqual([]);
+  }
+});
+
 test('an edge that is hard, then soft, then lost along one side is read as three stretches', async () => {
   const ENDS = [147, 174] as const;
   const painted: ValueAt = (x, y) => withSide(y < ENDS[0] ? 0.5 : y < ENDS[1] ? 7 : 22, 200)(x, y);

@@ -7,6 +7,7 @@ import {
   type EdgeLook,
   type EdgeRun,
   type HardShares,
+  type Lapsing,
   type ReversedRun,
   type Shares,
 } from '../edges';
@@ -174,6 +175,19 @@ export const reversedInWords = (
   per = 1,
 ): string =>
   `Reversed: the edge ${name.includes(AGAINST) ? 'of' : 'at'} ${calledInWords(name).replace(/,$/, '')}, along ${Math.round(lengthMm)} mm, is lighter by ${contrastInWords(byValue(painted), per)} on the side that is planned darker by ${contrastInWords(byValue(planned), per)}.`;
+
+/** The same in a list; '' = it does neither. @param side that comes and goes */
+export const lapsingBriefInWords = (side: Lapsing['side'] | null): string =>
+  side ? `, ${side === 'painted' ? 'comes and goes' : 'runs on where the plan comes and goes'}` : '';
+
+/** An edge that comes and goes, or runs on, against the plan. @param name as {@link edgeNameInWords} calls it */
+export function lapsingInWords(name: string, { side, times, lengthMm, ofMm, even }: Omit<Lapsing, 'between'>): string {
+  const edge = `the edge ${name.includes(AGAINST) ? 'of' : 'at'} ${calledInWords(name).replace(/,$/, '')}`;
+  const [part, whole] = [lengthMm, ofMm].map(Math.round);
+  return side === 'painted'
+    ? `Comes and goes: ${edge} softens or is lost at ${times} places, ${part} of its ${whole} mm, and comes back each time. The plan has it ${even} all along.`
+    : `Runs on: ${edge} is ${even} all along its ${whole} mm. In the plan it softens or is lost at ${times} places, ${part} mm of it, and comes back each time.`;
+}
 
 const ALIKE = { share: 0.45, more: 0.15 };
 const OF_ALL: Record<EdgeClass, string> = {

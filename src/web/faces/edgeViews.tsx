@@ -5,6 +5,7 @@ import {
   edgeNameInWords,
   edgesInWords,
   edgesReadInWords,
+  lapsingInWords,
   reversedInWords,
   shareInWords,
   sharesOfEdgesInWords,
@@ -28,10 +29,12 @@ export function EdgeWords({ reading, edges, thin, focal, marks, onMass }: WordsP
   if (bare) return <p className="serif mb-2">{bare}</p>;
   const { runs, shares, lines, viewingM } = edges;
   const { mass } = namesOf(masses, marks);
-  const reversed = edges.reversed.map((run) => {
-    const [one, two] = run.between.map(mass);
-    return reversedInWords(edgeNameInWords(one ?? '', two ?? ''), run, per);
-  });
+  const nameOf = ({ between: [one, two] }: { between: readonly [number, number] }) =>
+    edgeNameInWords(mass(one), mass(two));
+  const along = [
+    ...edges.reversed.map((run) => reversedInWords(nameOf(run), run, per)),
+    ...edges.lapsing.map((edge) => lapsingInWords(nameOf(edge), edge)),
+  ];
   const told = findings.filter(({ kind }) => faceOf(kind).subject === 'edges');
   const focus = focal && edgesInFocus(edges, focal);
   const slight = runs.filter(({ places }) => {
@@ -42,7 +45,7 @@ export function EdgeWords({ reading, edges, thin, focal, marks, onMass }: WordsP
     <>
       {[
         ...edgesInWords({ read: lines.length > 0, slight: slight.length, shares, focus, before: edgesBefore }),
-        ...reversed,
+        ...along,
       ].map((sentence) => (
         <p key={sentence} className="serif mb-2">
           {sentence}

@@ -27,6 +27,11 @@ function rowsOf(half: string, all: readonly EdgeCase[]): Row[] {
       ...{ reached: mean(faithful), target: 0.5, unit: 'finding' },
     },
     {
+      name: name(`said to come and go, or to run on, of which none does, ${all.length}: mean`),
+      reached: all.reduce((sum, { lapsing }) => sum + lapsing, 0) / all.length,
+      ...{ target: null, unit: 'edge' },
+    },
+    {
       name: name('untrue ones beside an error: mean'),
       ...{ reached: mean(wrong), target: null, unit: 'finding' },
     },
@@ -44,7 +49,9 @@ export async function edgeFindings(count: number): Promise<Row[]> {
       const error = k % 2 === 0 ? EDGE_ERRORS[seed % EDGE_ERRORS.length] : null;
       const one = await edgeCase(motif, error, { setup, seed });
       const found = one.rank < 0 ? 'not found' : `number ${one.rank + 1}`;
-      say(`  ${half}, ${error ? `${error}: ${found}` : 'faithful'}; elsewhere: ${one.unbacked.join(' ') || 'nothing'}`);
+      say(
+        `  ${half}, ${error ? `${error}: ${found}` : 'faithful'}; elsewhere: ${one.unbacked.join(' ') || 'nothing'}; lapsing: ${one.lapsing}`,
+      );
       all.push(one);
     }
     rows.push(...rowsOf(half, all));
