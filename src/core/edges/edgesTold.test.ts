@@ -78,6 +78,7 @@ describe('an edge that comes and goes', () => {
     ['wavers by less than a class', [...H, ...times(3, FIRM), ...H, ...times(3, [1.4, 2] as Look), ...H]],
     ['hardly parts anything', Array.from({ length: 18 }, (_, k): Look => [0.8, k % 6 < 3 ? 0.4 : 0.2])],
     ['is not read where it goes', [...H, ...times(3, null), ...H, ...times(3, null), ...H]],
+    ['does so over little of it', [...times(20, HARD), ...times(2, SOFT), ...times(20, HARD), ...times(2, SOFT), ...H]],
     ['is too short', [...times(2, HARD), ...times(2, SOFT), ...times(2, HARD), ...times(2, SOFT), ...times(2, HARD)]],
   ] as const)('one that %s is not', (_, looks) => expect(told(edge(HARD, looks))).toEqual([]));
 

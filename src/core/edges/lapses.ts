@@ -25,6 +25,7 @@ const LEAST_READ = 0.8; // of them
 const LAPSE = 1; // classes by which a stretch is softer than the edge is where it is hardest
 const LEAST_STRETCH = 2; // places, of what goes and of what comes back
 const LEAST_TIMES = 2;
+const LEAST_SHARE = 0.15; // of its length: less is any hand's
 const EVEN = 0.75; // classes between the softest and the hardest tenth of an edge that runs evenly
 const PLAIN = 0.6; // steps an edge parts where it is there
 const LEFT = 0.5; // of them, that is left at most where no edge is found: else something stands in its way
@@ -74,9 +75,11 @@ export function lapsingOf({ between, places, wanted }: Wished<EdgeLine>, viewing
     );
     const lapses = lapsesIn(own, viewingM);
     const even = edgeClass(lookOf(other), viewingM);
-    if (lapses.length < LEAST_TIMES || even === 'lost' || !runsEvenly(other, viewingM)) continue;
-    const lengthMm = lapses.reduce((sum, n) => sum + n, 0) * EVERY_MM;
-    return { between, side, times: lapses.length, lengthMm, ofMm: places.length * EVERY_MM, even };
+    const lapsed = lapses.reduce((sum, n) => sum + n, 0);
+    if (lapses.length < LEAST_TIMES || lapsed < LEAST_SHARE * places.length) continue;
+    if (even === 'lost' || !runsEvenly(other, viewingM)) continue;
+    const [lengthMm, ofMm] = [lapsed * EVERY_MM, places.length * EVERY_MM];
+    return { between, side, times: lapses.length, lengthMm, ofMm, even };
   }
   return null;
 }

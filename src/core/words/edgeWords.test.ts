@@ -196,9 +196,9 @@ test('an edge that comes and goes, and one that runs on', () => {
   const name = edgeNameInWords('pot', 'wall');
   const edge = { times: 3, lengthMm: 45, ofMm: 180, even: 'hard' } as const;
   expect(lapsingInWords(name, { ...edge, side: 'painted' })).toBe(
-    'Comes and goes: the edge of the pot against the wall softens or is lost at 3 places, 45 of its 180 mm, and comes back each time. The plan has it hard all along.',
+    'Comes and goes: the edge of the pot against the wall; softer or lost at 3 places, 45 of its 180 mm. Planned hard all along.',
   );
   expect(lapsingInWords(name, { ...edge, side: 'planned' })).toBe(
-    'Runs on: the edge of the pot against the wall is hard all along its 180 mm. In the plan it softens or is lost at 3 places, 45 mm of it, and comes back each time.',
+    'Runs on: the edge of the pot against the wall; hard all along its 180 mm. Planned softer or lost at 3 places, 45 mm of it.',
   );
 });

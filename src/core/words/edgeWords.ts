@@ -185,8 +185,8 @@ export function lapsingInWords(name: string, { side, times, lengthMm, ofMm, even
   const edge = `the edge ${name.includes(AGAINST) ? 'of' : 'at'} ${calledInWords(name).replace(/,$/, '')}`;
   const [part, whole] = [lengthMm, ofMm].map(Math.round);
   return side === 'painted'
-    ? `Comes and goes: ${edge} softens or is lost at ${times} places, ${part} of its ${whole} mm, and comes back each time. The plan has it ${even} all along.`
-    : `Runs on: ${edge} is ${even} all along its ${whole} mm. In the plan it softens or is lost at ${times} places, ${part} mm of it, and comes back each time.`;
+    ? `Comes and goes: ${edge}; softer or lost at ${times} places, ${part} of its ${whole} mm. Planned ${even} all along.`
+    : `Runs on: ${edge}; ${even} all along its ${whole} mm. Planned softer or lost at ${times} places, ${part} mm of it.`;
 }
 
 const ALIKE = { share: 0.45, more: 0.15 };
