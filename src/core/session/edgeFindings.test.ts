@@ -127,8 +127,11 @@ test('a place shows its edges; one without any shows none', async () => {
   expect(inBox(POT, LEFT + 20, TOP + 20)).toBe(true);
 });
 
-/** The pot's side with stretches of 12 mm that are soft, as far apart. */
-const lapsing: ValueAt = (x, y) => withSide(Math.floor((y - TOP) / 14) % 2 === 0 ? 0.5 : 12, 235)(x, y);
+/** The pot with stretches of some 20 mm of either side that are soft, 14 mm apart. */
+const lapsing: ValueAt = (x, y) => {
+  const mirrored = x < (LEFT + RIGHT) / 2 ? LEFT + RIGHT - x : x;
+  return withSide((y - TOP) % 34 < 14 ? 0.5 : 9, 235)(mirrored, y);
+};
 
 test('an edge that comes and goes where the plan lets it run evenly is told as such', async () => {
   const { against } = await readSession(ask(lapsing));

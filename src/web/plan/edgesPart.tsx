@@ -85,14 +85,14 @@ function Chosen({ edging: { want }, edge }: Props & { edge: EdgePlanLine }) {
 }
 
 function Slip({ edging }: Props) {
-  const { viewingM, edgePlan, error, focus, masses, marks, draft, change } = edging;
+  const { viewingM, edgePlan, error, reading, focus, masses, marks, draft, change } = edging;
   const quiet = masses.filter(({ id }) => marks.get(id)?.quiet);
   return (
     <aside className="slip ml-auto w-full self-start lg:w-[18.25rem]">
       <h2>Edge plan</h2>
       <p className="small mt-1 mb-2">{edgesSeenInWords(viewingM)}</p>
       <p className="small" role="status">
-        {edgePlan.shares || error ? '' : PLAN_TEXT.readingEdges}
+        {reading && PLAN_TEXT.readingEdges}
       </p>
       <ProblemNote error={error} />
       {edgePlan.shares && <Shared edging={edging} shares={edgePlan.shares} />}

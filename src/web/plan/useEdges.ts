@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { MassMark } from '../../contract';
 import { edgePlanOf, lineNear, type EdgeClass, type EdgePlanLine, type EdgeWanted } from '../../core/edges';
@@ -42,17 +42,18 @@ const WISHED: readonly (readonly [string, EdgeClass])[] = [
 function useEdgePlan({ detail: { painting, plan, reference, ...detail }, plan: { draft } }: PartProps) {
   const { id, setUp } = painting;
   const rendering = renderingOf(draft, { painting, plan, reference, ...detail });
-  const { data, error } = useQuery({
+  const { data, error, isPlaceholderData } = useQuery({
     queryKey: ['edge-plan', id, reference?.id, plan?.crop, draft.pins, rendering],
     queryFn: () => call('readEdgePlan', { params: { paintingId: id }, body: draft }),
     staleTime: Infinity,
-    placeholderData: keepPreviousData,
+    // The last answer stays until the next is there, but never that of another picture.
+    placeholderData: (before, query) => (query?.queryKey[2] === reference?.id ? before : undefined),
   });
   const edgePlan = useMemo(
     () => edgePlanOf(data ?? [], { viewingM: setUp.viewingM, wishes: draft.edges }),
     [data, setUp.viewingM, draft.edges],
   );
-  return { edgePlan, error };
+  return { edgePlan, error, reading: !error && (!data || isPlaceholderData) };
 }
 
 /** The plan's picture with its masses and edges. */

@@ -27,12 +27,12 @@ function Alone({ title, onBack }: { title: string; onBack: () => void }) {
   );
 }
 
-/** Reference and painting on the grey studio wall; before the first session the plan hangs alone. */
+/** Reference and painting on the grey studio wall; as session 0, and before the first, the plan hangs alone. */
 export function Wall() {
   const detail = useDetail();
   const number = Number(useParams().session);
   const { sessions } = detail;
-  if (sessions.length > 0 && !sessions.some((one) => one.number === number))
+  if (number !== 0 && sessions.length > 0 && !sessions.some((one) => one.number === number))
     return <NotHere detail={detail} why={noSessionInWords(number)} />;
   return <Hung detail={detail} session={number} />;
 }
