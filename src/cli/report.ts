@@ -1,4 +1,4 @@
-import { edgeClass, EVERY_MM, lapsingOf, lookOf, type EdgeAcross, type SeenEdge } from '../core/edges';
+import { edgeClass, EVERY_MM, lapsingOf, lookOf, mostlyAtMost, type EdgeAcross, type SeenEdge } from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { placeInWords } from '../core/words';
 import { cardScale } from '../core/photo';
@@ -67,8 +67,9 @@ const edgesAlong = ({ edges: { lines, viewingM } }: Against) =>
     const read = line.places.filter((place) => place !== null);
     if (read.length === 0) return [];
     const side = (of: 'planned' | 'painted') => {
-      const look = lookOf(read.map((place) => place[of]));
-      return { ...look, class: edgeClass(look, viewingM) };
+      const seen = read.map((place) => place[of]);
+      const look = lookOf(seen);
+      return { ...look, atMost: mostlyAtMost(seen), class: edgeClass(look, viewingM) };
     };
     return {
       region: { box: boxAbout(read.map(({ at }) => at)) },

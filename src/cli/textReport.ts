@@ -49,7 +49,7 @@ export function textReport(report: ReadReport): string {
     ),
     ...allEdges.map(
       ({ region: { box }, lengthMm, target, painted, lapsing }) =>
-        `Edge in ${box.map(Math.round).join(',')} mm, ${lengthMm} mm long: planned ${seenEdgeInWords({ ...target, atMost: false })}; painted ${seenEdgeInWords({ ...painted, atMost: false })}${lapsingBriefInWords(lapsing)}.`,
+        `Edge in ${box.map(Math.round).join(',')} mm, ${lengthMm} mm long: planned ${seenEdgeInWords(target)}; painted ${seenEdgeInWords(painted)}${lapsingBriefInWords(lapsing)}.`,
     ),
     findings.length === 0
       ? NOTHING_TO_CORRECT

@@ -81,7 +81,7 @@ describe('a photograph measured from the command line', () => {
   test('every edge is told on request, planned and painted', async () => {
     const { code, out } = await read(...usual, '--all-edges', '--json');
     expect(code).toBe(0);
-    type Side = { widthMm: number | null; contrast: number; by: string; class: string };
+    type Side = { widthMm: number | null; atMost: boolean; contrast: number; by: string; class: string };
     const { allEdges } = JSON.parse(out) as {
       allEdges: { region: { box: number[] }; lengthMm: number; target: Side; painted: Side; lapsing: string | null }[];
     };
@@ -93,6 +93,8 @@ describe('a photograph measured from the command line', () => {
     }
     const plain = await read(...usual, '--all-edges');
     expect(plain.out).toMatch(/Edge in [\d,]+ mm, \d+ mm long: planned (hard|firm|soft|lost), /);
+    // Where most of an edge is as narrow as the picture can show, no narrower width is claimed.
+    expect(allEdges.some(({ target }) => target.atMost)).toBe(/planned hard, at most/.test(plain.out));
   });
 
   test('one JSON object with everything the chapter names, and nothing else', async () => {

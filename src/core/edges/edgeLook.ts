@@ -22,6 +22,10 @@ export function lookOf(edges: readonly EdgeLook[]): EdgeLook {
   };
 }
 
+/** Whether most places of an edge are as narrow as the picture can show. */
+export const mostlyAtMost = (edges: readonly SeenEdge[]): boolean =>
+  2 * edges.filter(({ atMost }) => atMost).length > edges.length;
+
 /** Shares of the four classes, 0..1. */
 export type Shares = Readonly<Record<EdgeClass, number>>;
 

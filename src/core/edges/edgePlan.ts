@@ -1,5 +1,5 @@
 import { edgeClass, type EdgeClass } from './edgeClass';
-import { lookOf, sharesIn, type EdgeLook, type Shares } from './edgeLook';
+import { lookOf, mostlyAtMost, sharesIn, type EdgeLook, type Shares } from './edgeLook';
 import type { Judging } from './edgesTold';
 import { wishedOn, type Wished } from './edgeWish';
 import { EVERY_MM, type PlanLine } from './plannedEdges';
@@ -30,7 +30,7 @@ export function edgePlanOf(read: readonly PlanLine[], { viewingM, wishes }: Judg
     const is = edgeClass(look, viewingM);
     const alike = line.places.filter(({ planned }) => edgeClass(planned, viewingM) === is);
     const lengthMm = line.places.length * EVERY_MM;
-    const atMost = 2 * line.places.filter(({ planned }) => planned.atMost).length > line.places.length;
+    const atMost = mostlyAtMost(line.places.map(({ planned }) => planned));
     return { ...line, look, class: is, atMost, share: alike.length / line.places.length, lengthMm };
   });
   return {

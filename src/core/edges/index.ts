@@ -24,7 +24,7 @@ export { changeAt, softerBy, type EdgeChange } from './edgeChange';
 export { readEdges, type Closely, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
 export { EVERY_MM, readPlan, type PlanLine, type PlanPlace } from './plannedEdges';
 export { edgePlanOf, type EdgePlan, type EdgePlanLine } from './edgePlan';
-export { lookOf, piecesOf, type EdgeLook, type EdgePiece, type Shares } from './edgeLook';
+export { lookOf, mostlyAtMost, piecesOf, type EdgeLook, type EdgePiece, type Shares } from './edgeLook';
 export {
   AS_PLANNED,
   CROSSES_MM,

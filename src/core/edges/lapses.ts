@@ -21,7 +21,7 @@ export interface Lapsing {
 }
 
 const LEAST_PLACES = 12; // 60 mm: of a shorter edge nothing can come and go
-const LEAST_READ = 0.8; // of them
+const LEAST_READ = 0.8; // of its places
 const LAPSE = 1; // classes by which a stretch is softer than the edge is where it is hardest
 const LEAST_STRETCH = 2; // places, of what goes and of what comes back
 const LEAST_TIMES = 2;

@@ -8,7 +8,10 @@ export function NotHere({ detail, why }: { detail: PaintingDetail; why: string }
   return (
     <p className="serif mt-6">
       {`${why} `}
-      <Link to={to}>{words}</Link>.
+      <Link className="line" to={to}>
+        {words}
+      </Link>
+      .
     </p>
   );
 }
