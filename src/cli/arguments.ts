@@ -25,7 +25,7 @@ export interface ReadRequest {
   readonly forms: boolean;
   /** also tell how every thin shape runs, planned and painted */
   readonly thin: boolean;
-  /** also tell how every edge between masses is, planned and painted */
+  /** also tell how every edge is, planned and painted */
   readonly allEdges: boolean;
   /** read the photo although its shapes are not the reference's */
   readonly insist: boolean;

@@ -61,7 +61,7 @@ const thinIn = ({ strips, edges: { viewingM } }: Against) =>
     tooEven: isEven(one),
   }));
 
-/** Every edge between masses that can be read, from junction to junction, by the middle of its places. */
+/** Every edge that can be read, from junction to junction, by the middle of its places. */
 const edgesAlong = ({ edges: { lines, viewingM } }: Against) =>
   lines.flatMap((line) => {
     const read = line.places.filter((place) => place !== null);

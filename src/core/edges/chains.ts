@@ -1,10 +1,11 @@
 import { massBorders, type MassMap } from '../plan';
 import type { Point } from '../raster';
+import { innerContours } from './contours';
 import type { Crossing } from './stretch';
 
 /** A line along an edge of the plan, from junction to junction. */
 export interface Chain {
-  /** indices of the masses on either side */
+  /** indices of the masses on either side; the same twice = it lies inside that mass */
   readonly between: readonly [number, number];
   /** places along it {@link STEP_MM} apart, and the way across: from the one mass into the other */
   readonly crossings: readonly Crossing[];
@@ -69,12 +70,19 @@ function rightOf(crossings: readonly Crossing[], masses: MassMap, mmPerPixel: nu
 }
 
 /** Every border between masses as a line to read edges along; what is too short to be one is left out. */
-export function chainsOf(masses: MassMap, mmPerPixel: number): Chain[] {
-  return massBorders(masses, mmPerPixel).flatMap(({ points, between: [one, two] }): Chain[] => {
+const borderChains = (masses: MassMap, mmPerPixel: number): Chain[] =>
+  massBorders(masses, mmPerPixel).flatMap(({ points, between: [one, two] }): Chain[] => {
     if (points.length * mmPerPixel < LEAST_MM) return [];
     const crossings = crossingsOn(smoothed(points, mmPerPixel));
     if (crossings.length * STEP_MM < LEAST_MM) return [];
     const right = rightOf(crossings, masses, mmPerPixel, two);
     return [{ between: right ? [one, two] : [two, one], crossings }];
   });
-}
+
+/** Every line to read edges along: borders between masses, then contours inside one. */
+export const chainsOf = (masses: MassMap, mmPerPixel: number, value: Float32Array): Chain[] => [
+  ...borderChains(masses, mmPerPixel),
+  ...innerContours(value, masses, mmPerPixel).map(({ mass, points }): Chain => {
+    return { between: [mass, mass], crossings: crossingsOn(smoothed(points, mmPerPixel)) };
+  }),
+];

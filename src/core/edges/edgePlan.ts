@@ -2,7 +2,7 @@ import { edgeClass, type EdgeClass } from './edgeClass';
 import { lookOf, mostlyAtMost, sharesIn, type EdgeLook, type Shares } from './edgeLook';
 import type { Judging } from './edgesTold';
 import { wishedOn, type Wished } from './edgeWish';
-import { EVERY_MM, type PlanLine } from './plannedEdges';
+import { EVERY_MM, type PlanLine } from './soughtEdges';
 
 /** A line of the edge plan: as it is planned over its length, and how it should be. */
 export interface EdgePlanLine extends Wished<PlanLine> {

@@ -2,7 +2,7 @@ import type { Point } from '../raster';
 import { inColour, seenIn } from './byColour';
 import type { EdgeSight, SeenEdge } from './across';
 import { LOST_UNDER } from './edgeClass';
-import { plannedEdges, type PlanLook, type PlannedPlace } from './plannedEdges';
+import { soughtEdges, type PlanLook, type SoughtPlace } from './soughtEdges';
 import { besideOf, seenAt } from './seenAt';
 import { runsAcross, type Crossing } from './stretch';
 
@@ -54,7 +54,7 @@ interface Painted {
   readonly runs: readonly Float32Array[];
 }
 
-function paintedAt(planned: PlannedPlace, { there, runs }: Painted, { photo, readable }: EdgesAsk): EdgePlace | null {
+function paintedAt(planned: SoughtPlace, { there, runs }: Painted, { photo, readable }: EdgesAsk): EdgePlace | null {
   const { at, way, middle, edge: meant, how } = planned;
   const painted = there[middle];
   const [x, y] = painted.at;
@@ -72,10 +72,10 @@ function paintedAt(planned: PlannedPlace, { there, runs }: Painted, { photo, rea
   return { at, way, planned: meant, painted: isPlain(other, meant) ? other : same };
 }
 
-/** Reads every edge between masses, as it is planned and as it is painted. */
+/** Reads every edge of the plan, as it is planned and as it is painted. */
 export async function readEdges(ask: EdgesAsk): Promise<EdgeLine[]> {
   const { ids } = ask.masses;
-  return (await plannedEdges(ask)).map(({ between: [one, two], crossings, places }) => {
+  return (await soughtEdges(ask)).map(({ between: [one, two], crossings, places }) => {
     const there = crossings.map(({ at, way }): Crossing => {
       const [dx, dy] = ask.shift(at);
       return { at: [at[0] + dx, at[1] + dy], way };

@@ -10,7 +10,7 @@ import { edgePlanOf } from './edgePlan';
 import { readEdges } from './edgeReading';
 import { tellEdges } from './edgesTold';
 import { AS_PLANNED } from './edgeWish';
-import { readPlan } from './plannedEdges';
+import { readPlan } from './soughtEdges';
 import { ACROSS, RISE, risen, riseIn } from './rise';
 import { stretchOf } from './stretch';
 
@@ -133,6 +133,12 @@ function discMasses() {
   return { massOf, width, height, ids: [4, 7] };
 }
 
+/** A disc as a mass, of even paint on even paint. */
+const discShapes = () => {
+  const masses = discMasses();
+  return { masses, mmPerPixel: 0.5, value: () => new Float32Array(masses.massOf.length).fill(5) };
+};
+
 const sight = (light: CloseLight) => ({ light, blurMm: pixelBlur(light.pixelMm) });
 const LINE: readonly [Point, Point] = [
   [22, 45],
@@ -236,7 +242,7 @@ describe('an edge of colour alone', () => {
   test('is read all along a mass’s border, and softened it is told', async () => {
     const lines = await readEdges({
       ...{ plan: () => seen(coloured(0.8)), photo: seen(coloured(9)), shift: () => [0, 0] as const },
-      ...{ readable: () => true, masses: discMasses(), mmPerPixel: 0.5 },
+      ...{ readable: () => true, ...discShapes() },
     });
     const places = lines.flatMap((one) => one.places.flatMap((place) => place ?? []));
     expect(places.length).toBeGreaterThan(25);
@@ -253,17 +259,17 @@ describe('the edge plan', () => {
   const ringMm = 2 * Math.PI * 25;
 
   test('is what every reading has of the plan, place by place', async () => {
-    const masses = discMasses();
+    const shapes = discShapes();
     const photo = sight(lightOf(disc(2)));
     const how = { photo, shift: (): Point => [0, 0], readable: () => true };
-    const [against] = await readEdges({ plan, masses, mmPerPixel: 0.5, ...how });
-    const [alone] = await readPlan({ plan, masses: { ...masses }, mmPerPixel: 0.5 });
+    const [against] = await readEdges({ plan, ...shapes, ...how });
+    const [alone] = await readPlan({ plan, ...shapes, masses: { ...shapes.masses } });
     expect(alone.places).toEqual(against.places.map((place) => place && { at: place.at, planned: place.planned }));
     expect(alone.between).toEqual(against.between);
   });
 
   test('tells how long each class runs, along a part of an edge too', async () => {
-    const read = await readPlan({ plan, masses: discMasses(), mmPerPixel: 0.5 });
+    const read = await readPlan({ plan, ...discShapes() });
     const { lines, lengthMm, shares } = edgePlanOf(read, { viewingM: 1, wishes: [] });
     expect(Math.abs(lengthMm - ringMm)).toBeLessThan(8);
     expect(shares?.hard).toBeCloseTo(0.5, 1);
@@ -278,7 +284,7 @@ describe('the edge plan', () => {
   });
 
   test('with a wish counts and draws the whole edge so; what the picture has stays known', async () => {
-    const read = await readPlan({ plan, masses: discMasses(), mmPerPixel: 0.5 });
+    const read = await readPlan({ plan, ...discShapes() });
     const wishes = [{ ...AS_PLANNED, at: read[0].places[3].at, is: 'lost' as const }];
     const { lines, shares } = edgePlanOf(read, { viewingM: 1, wishes });
     expect(shares).toEqual({ hard: 0, firm: 0, soft: 0, lost: 1 });

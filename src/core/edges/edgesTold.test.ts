@@ -8,7 +8,7 @@ import { piecesOf } from './edgeLook';
 import type { EdgeLine, EdgePlace } from './edgeReading';
 import { tellEdges, type Judging } from './edgesTold';
 import { wishAt } from './edgeWish';
-import { EVERY_MM } from './plannedEdges';
+import { EVERY_MM } from './soughtEdges';
 
 type Look = readonly [widthMm: number | null, contrast: number];
 const HARD: Look = [0.8, 2];

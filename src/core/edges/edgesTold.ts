@@ -5,7 +5,7 @@ import { lookOf, sharesIn, type EdgeLook, type Shares } from './edgeLook';
 import { AS_PLANNED, roomOf, wishedOn, type EdgeWish, type Wished } from './edgeWish';
 import { isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
 import { lapsingOf, type Lapsing } from './lapses';
-import { EVERY_MM } from './plannedEdges';
+import { EVERY_MM } from './soughtEdges';
 
 /** How edges are judged. */
 export interface Judging {

@@ -22,7 +22,7 @@ export {
 export { blurBy } from './byColour';
 export { changeAt, softerBy, type EdgeChange } from './edgeChange';
 export { readEdges, type Closely, type EdgeLine, type EdgePlace, type EdgesAsk } from './edgeReading';
-export { EVERY_MM, readPlan, type PlanLine, type PlanPlace } from './plannedEdges';
+export { EVERY_MM, readPlan, type PlanLine, type PlanLook, type PlanPlace } from './soughtEdges';
 export { edgePlanOf, type EdgePlan, type EdgePlanLine } from './edgePlan';
 export { lookOf, mostlyAtMost, piecesOf, type EdgeLook, type EdgePiece, type Shares } from './edgeLook';
 export {

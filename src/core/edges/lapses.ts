@@ -4,7 +4,7 @@ import { edgeClass, softnessOf, type EdgeClass } from './edgeClass';
 import { lookOf } from './edgeLook';
 import type { EdgeLine } from './edgeReading';
 import type { Wished } from './edgeWish';
-import { EVERY_MM } from './plannedEdges';
+import { EVERY_MM } from './soughtEdges';
 
 /** An edge that comes and goes along its length in the painting where the plan lets it run evenly, or the reverse. */
 export interface Lapsing {

@@ -2,8 +2,9 @@ import { expect, test } from 'vitest';
 import { AS_PLANNED, edgeClass, type EdgeWanted } from '../edges';
 import { KINDS, sentenceFor, type EdgeFinding } from '../kinds';
 import { placeOfBox } from '../raster';
-import { readSession, seePlaces } from './index';
-import { ask, inBox, planFor, planned, POT, type ValueAt } from './testScene';
+import { EMPTY_CONTENT, plainCrop } from '../plan';
+import { readSession, seePlaces, sessionPlan } from './index';
+import { ask, canvas, greys, inBox, planFor, planned, POT, type ValueAt } from './testScene';
 
 const [LEFT, TOP, WIDE, HIGH] = POT;
 const RIGHT = LEFT + WIDE;
@@ -96,6 +97,31 @@ test('a pot painted lighter than what it stands against has its edges, the other
   const all = (against?.edges.reversed ?? []).reduce((sum, { lengthMm }) => sum + lengthMm, 0);
   expect(all).toBeGreaterThan(200);
   expect((against?.findings ?? []).filter(({ kind }) => kind === 'edge')).toEqual([]);
+});
+
+/** The pot's foot lighter than its body by 1.2 steps, over so many mm, from a little beside its sides on. */
+const footed =
+  (widthMm: number): ValueAt =>
+  (x, y) =>
+    planned(x, y) + (inBox(POT, x, y) ? 1.2 / (1 + Math.exp((-1.7 * 2.5631 * (y - 200)) / widthMm)) : 0);
+
+const JOINED = [{ kind: 'merge' as const, at: [[225, 160] as const, [225, 225] as const] }];
+
+test('a contour inside a mass is read and told like any edge', async () => {
+  const reference = greys(800, 600, (x, y) => footed(0.6)(x / 2, y / 2));
+  const plan = sessionPlan(
+    reference,
+    { ...EMPTY_CONTENT, masses: 4, edits: JOINED },
+    { crop: plainCrop([0, 0, 800, 600]), canvas },
+  );
+  expect(await edgesIn(footed(0.6), plan)).toEqual([]);
+  const [found, ...more] = await edgesIn(footed(9), plan);
+  expect(more).toEqual([]);
+  expect(found.edge).toMatchObject({ change: 'harder', wanted: 'hard', shown: 'soft' });
+  expect(found.edge.between[0]).toBe(found.edge.between[1]);
+  expect(found.edge.lengthMm).toBeGreaterThan(50);
+  expect(Math.abs(found.region.box[1] + found.region.box[3] / 2 - 200)).toBeLessThan(2);
+  expect(sentenceFor(found, 'inside the pot')).toMatch(/^Harden the edge inside the pot, all along: /);
 });
 
 test('from further away the same side is as hard as any', async () => {

@@ -8,9 +8,10 @@ import {
   type EdgeLine,
   type EdgeSight,
   type PlanLine,
+  type PlanLook,
   type SeenEdge,
 } from '../edges';
-import type { Flat } from '../photo';
+import { coloursOf, type Flat } from '../photo';
 import type { Point } from '../raster';
 import { shiftAt, type Aligned } from '../read';
 import { readStrips, type Strip, type StripLook } from '../thin';
@@ -102,10 +103,14 @@ async function everyStrip(closely: Closely, aligned: Aligned): Promise<Strip[]> 
   }));
 }
 
-/** Every edge between masses, planned and painted; to hundredths: there are hundreds of them. */
+/** What edges of a plan run along. */
+function shapesOf({ picture: { masses, picture } }: SessionPlan, widthMm: number): Omit<PlanLook, 'plan'> {
+  return { masses, mmPerPixel: widthMm / masses.width, value: () => coloursOf(picture).value };
+}
+
+/** Every edge of the plan, planned and painted; to hundredths: there are hundreds of them. */
 async function everyEdge(closely: Closely, plan: SessionPlan, flat: Flat): Promise<EdgeLine[]> {
-  const { masses } = plan.picture;
-  const lines = await readEdges({ ...closely, masses, mmPerPixel: flat.canvas.widthMm / masses.width });
+  const lines = await readEdges({ ...closely, ...shapesOf(plan, flat.canvas.widthMm) });
   return lines.map(({ between, places }) => ({
     between,
     places: places.map(
@@ -120,7 +125,7 @@ async function everyEdge(closely: Closely, plan: SessionPlan, flat: Flat): Promi
   }));
 }
 
-/** Every edge between masses, and every thin shape of the plan. */
+/** Every edge, and every thin shape of the plan. */
 export async function edgesAndStrips(
   plan: SessionPlan,
   aligned: Aligned,
@@ -132,14 +137,13 @@ export async function edgesAndStrips(
 
 /** Every edge of a plan as it is planned, to hundredths. */
 export async function edgesPlanned(plan: SessionPlan, widthMm: number): Promise<PlanLine[]> {
-  const { masses } = plan.picture;
-  const lines = await readPlan({ plan: () => plannedSight(plan), masses, mmPerPixel: widthMm / masses.width });
+  const lines = await readPlan({ plan: () => plannedSight(plan), ...shapesOf(plan, widthMm) });
   return lines.map(({ between, places }) => ({
     between,
     places: places.map(({ at, planned }) => ({ at: pointIn(at), planned: rounded(planned) })),
   }));
 }
 
-/** Every edge between masses alone. */
+/** Every edge alone. */
 export const edgesAlone = (plan: SessionPlan, aligned: Aligned, flat: Flat): Promise<EdgeLine[]> =>
   everyEdge(closelyOf(plan, aligned, flat), plan, flat);

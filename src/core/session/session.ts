@@ -41,7 +41,7 @@ export interface Against {
   readonly lostLights: readonly LostLight[];
   readonly findings: readonly SaidFinding[];
   readonly account: Account;
-  /** every edge between masses, and what they come to */
+  /** every edge of the plan, and what they come to */
   readonly edges: EdgesTold;
   readonly strips: readonly Strip[];
 }

@@ -9,6 +9,7 @@ test.each([
   ['my own hand', 'my own hand'],
   ['most of the picture', 'most of the picture'],
   ['thermos', 'the thermos'],
+  ['inside the pot', 'inside the pot'],
   ['step 1,5', 'the step 1,5'],
 ])('%s in a sentence is %s', (name, called) => expect(calledInWords(name)).toBe(called));
 

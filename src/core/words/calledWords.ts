@@ -1,4 +1,4 @@
-const CALLED_ALREADY = /^(the|a|an|my|his|her|its|our|their|most of|all of)\b/i;
+const CALLED_ALREADY = /^(the|a|an|my|his|her|its|our|their|most of|all of|inside)\b/i;
 
 /**
  * A place inside a sentence: "the ledge", "the ledge, at the right,", "Anna’s sleeve".

@@ -14,6 +14,7 @@ import {
   reversedInWords,
   seenEdgeInWords,
 } from './edgeWords';
+import { calledInWords } from './calledWords';
 
 type Said = Omit<EdgeRun, 'between' | 'places' | 'room'> & { into: number };
 const EDGE: Said = {
@@ -73,6 +74,10 @@ test('a finding names the edge by what it parts, or by where it lies, and tells 
   expect(edgeNameInWords('pot', 'Mara’s shawl')).toBe('pot against Mara’s shawl');
   expect(edgeRequestInWords(edge, `the ${name},`)).toBe(
     'harden the edge of the pot, shadow, against the wall, along 40 of its 120 mm: 6.1 mm wide; planned hard, 0.8 mm wide',
+  );
+  expect(edgeNameInWords('pot, shadow', 'pot, shadow')).toBe('inside the pot, shadow');
+  expect(edgeRequestInWords(edge, calledInWords(edgeNameInWords('pot', 'pot')))).toMatch(
+    /^harden the edge inside the pot, along 40 of its 120 mm: /,
   );
   expect(edgeRequestInWords({ ...edge, lengthMm: 119 }, 'the upper left')).toMatch(
     /^harden the edge at the upper left, all along: /,

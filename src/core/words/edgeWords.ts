@@ -130,14 +130,24 @@ export const edgeAskedInWords = ({ change, lengthMm, wished, wanted }: EdgeSaid)
  * @param place as in a sentence
  */
 export function edgeRequestInWords(edge: EdgeSaid, place: string, per = 1): string {
-  const where = `${place.includes(AGAINST) ? 'of' : 'at'} ${place.replace(/,$/, '')}`;
-  return `${REQUEST[edge.change].toLowerCase()} the edge ${where}, ${stretchInWords(edge)}: ${reasonInWords(edge, per)}`;
+  return `${REQUEST[edge.change].toLowerCase()} the edge ${whereInWords(place)}, ${stretchInWords(edge)}: ${reasonInWords(edge, per)}`;
 }
 
 const AGAINST = ' against ';
-/** What the edge between two masses is called. */
+const INSIDE = 'inside ';
+/** What the edge between two masses is called; between two of one name, or of one mass, it lies inside. */
 export const edgeNameInWords = (one: string, two: string): string =>
+  one === two ? `${INSIDE}${calledInWords(one).replace(/,$/, '')}` : againstInWords(one, two);
+
+const againstInWords = (one: string, two: string): string =>
   `${one}${/, \D/.test(one) ? ',' : ''}${AGAINST}${calledInWords(two).replace(/,$/, '')}`;
+
+/** Where an edge is. @param place as in a sentence */
+function whereInWords(place: string): string {
+  const plain = place.replace(/,$/, '');
+  if (plain.startsWith(INSIDE)) return plain;
+  return `${plain.includes(AGAINST) ? 'of' : 'at'} ${plain}`;
+}
 
 /** Both edges, as it is decided by. @param edge with the half-width of its doubt */
 export function edgeEvidenceInWords({ planned, painted, ...edge }: EdgeSaid & { doubt: number }, per = 1): string {
@@ -174,7 +184,7 @@ export const reversedInWords = (
   { lengthMm, planned, painted }: Pick<ReversedRun, 'lengthMm' | 'planned' | 'painted'>,
   per = 1,
 ): string =>
-  `Reversed: the edge ${name.includes(AGAINST) ? 'of' : 'at'} ${calledInWords(name).replace(/,$/, '')}, along ${Math.round(lengthMm)} mm, is lighter by ${contrastInWords(byValue(painted), per)} on the side that is planned darker by ${contrastInWords(byValue(planned), per)}.`;
+  `Reversed: the edge ${whereInWords(calledInWords(name))}, along ${Math.round(lengthMm)} mm, is lighter by ${contrastInWords(byValue(painted), per)} on the side that is planned darker by ${contrastInWords(byValue(planned), per)}.`;
 
 /** The same in a list; '' = it does neither. @param side that comes and goes */
 export const lapsingBriefInWords = (side: Lapsing['side'] | null): string =>
@@ -182,7 +192,7 @@ export const lapsingBriefInWords = (side: Lapsing['side'] | null): string =>
 
 /** An edge that comes and goes, or runs on, against the plan. @param name as {@link edgeNameInWords} calls it */
 export function lapsingInWords(name: string, { side, times, lengthMm, ofMm, even }: Omit<Lapsing, 'between'>): string {
-  const edge = `the edge ${name.includes(AGAINST) ? 'of' : 'at'} ${calledInWords(name).replace(/,$/, '')}`;
+  const edge = `the edge ${whereInWords(calledInWords(name))}`;
   const [part, whole] = [lengthMm, ofMm].map(Math.round);
   return side === 'painted'
     ? `Comes and goes: ${edge}; softer or lost at ${times} places, ${part} of its ${whole} mm. Planned ${even} all along.`

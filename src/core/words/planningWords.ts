@@ -19,9 +19,9 @@ export const pinsInWords = (pins: number): string => `The drawing is pulled out 
 export const edgesSeenInWords = (viewingM: number): string =>
   `As seen from ${viewingM} m; proposed from the reference, changed by you.`;
 const ALL_OF_IT = 0.8; // from which an edge is so all along
-type PlannedEdge = Pick<EdgePlanLine, 'look' | 'atMost' | 'class' | 'share'>;
+type EdgeSaid = Pick<EdgePlanLine, 'look' | 'atMost' | 'class' | 'share'>;
 /** An edge as the picture has it over its length. @param share how much of it has its class, 0..1 */
-export const plannedEdgeInWords = ({ look, atMost, class: is, share }: PlannedEdge, per = 1): string =>
+export const plannedEdgeInWords = ({ look, atMost, class: is, share }: EdgeSaid, per = 1): string =>
   `The picture has it ${seenEdgeInWords({ ...look, atMost, class: is }, per)}${share < ALL_OF_IT ? `; so along ${percent(share)} of it` : ''}.`;
 const KEPT_TO: Record<Closeness, string> = {
   tight: 'Smaller differences than usual are told, of this edge and of its contour.',

@@ -34,6 +34,20 @@ const { finding } = namer(plan, masses.slice(1), CANVAS);
 const called = (massId: number, box: Box, share = shareOf(box)) =>
   finding({ kind: 'value', massId, share, region: { box }, place: placeOfBox(box) } as unknown as Finding);
 
+test('an edge is called after what it parts, or after what it lies inside', () => {
+  const edge = (between: readonly [number, number]) =>
+    finding({
+      kind: 'edge',
+      massId: 5,
+      share: 0.01,
+      region: { box: [10, 220, 30, 8] },
+      edge: { between },
+    } as unknown as Finding);
+  expect(edge([5, 1])).toBe('ledge against the pot, light');
+  expect(edge([5, 5])).toBe('inside the ledge');
+  expect(edge([4, 4])).toBe('lower left'); // it has no name: where it lies
+});
+
 test('a finding on nearly all of a mass is called after it', () => expect(called(5, [10, 210, 280, 60])).toBe('ledge'));
 
 test('one on a part of it after the part', () => {

@@ -60,12 +60,12 @@ export function namer(
     if (share > BEYOND * all) return `${whole.name} and around it`;
     return share >= WHOLE_THING * all ? whole.name : ofPart(whole.name, box, whole.all);
   };
-  /** An edge by the things on either side of it; null where neither has a name. */
+  /** An edge by the things on either side of it, or by the one it lies inside; null where neither has a name. */
   const ofEdge = (between: readonly number[]): string | null => {
     const [one, two] = between
       .map((id) => masses.find((mass) => mass.id === id))
       .flatMap((mass) => (mass && given(mass)) || []);
-    return one && two && one !== two ? edgeNameInWords(one, two) : (one ?? null);
+    return one && two ? edgeNameInWords(one, two) : (one ?? null);
   };
   return {
     mass: ofMass,

@@ -14,7 +14,7 @@ const PLAN_REACH_MM = 2.5; // a mass's border lies beside its edge by no more
 const PAINT_REACH_MM = 6;
 
 /** A place on an edge as it is planned, and how it is looked for in the painting. */
-export interface PlannedPlace extends Crossing {
+export interface SoughtPlace extends Crossing {
   /** the crossing of its line that is its middle */
   readonly middle: number;
   readonly edge: SeenEdge;
@@ -22,8 +22,8 @@ export interface PlannedPlace extends Crossing {
 }
 
 /** An edge of the plan from junction to junction. */
-export interface PlannedEdge extends Pick<Chain, 'between' | 'crossings'> {
-  readonly places: readonly PlannedPlace[];
+export interface SoughtEdge extends Pick<Chain, 'between' | 'crossings'> {
+  readonly places: readonly SoughtPlace[];
 }
 
 /** An edge of the plan at a crossing, and how it is looked for in the painting. @param beside runs of the crossings */
@@ -48,7 +48,7 @@ function plannedPlace(
   crossings: readonly Crossing[],
   middle: number,
   plan: EdgeSight,
-): PlannedPlace {
+): SoughtPlace {
   const here = crossings[middle];
   const byValue = plannedAt(besideOf(runs, middle), here, plan);
   // From however near: what spreads further is shading, and colour may part there.
@@ -62,19 +62,21 @@ export interface PlanLook {
   /** opened where what is asked of it is not known yet */
   readonly plan: () => EdgeSight | Promise<EdgeSight>;
   readonly masses: MassMap;
+  /** Munsell values of the plan, row-major, as large as its masses */
+  readonly value: () => Float32Array;
   readonly mmPerPixel: number;
 }
 
 // A plan is read against many photographs: its own edges are read once and go when it goes.
-const known = new WeakMap<MassMap, { readonly mmPerPixel: number; readonly edges: readonly PlannedEdge[] }>();
+const known = new WeakMap<MassMap, { readonly mmPerPixel: number; readonly edges: readonly SoughtEdge[] }>();
 
-/** Every edge between a plan's masses, and how each is looked for in a painting. */
-export async function plannedEdges(ask: PlanLook): Promise<readonly PlannedEdge[]> {
+/** Every edge of a plan, and how each is looked for in a painting. */
+export async function soughtEdges(ask: PlanLook): Promise<readonly SoughtEdge[]> {
   const { masses, mmPerPixel } = ask;
   const before = known.get(masses);
   if (before?.mmPerPixel === mmPerPixel) return before.edges;
   const plan = await ask.plan();
-  const edges = chainsOf(masses, mmPerPixel).map(({ between, crossings }): PlannedEdge => {
+  const edges = chainsOf(masses, mmPerPixel, ask.value()).map(({ between, crossings }): SoughtEdge => {
     const count = Math.max(1, Math.floor(crossings.length / EVERY));
     const first = (crossings.length - 1 - (count - 1) * EVERY) / 2;
     const runs = runsAcross(plan.light, crossings);
@@ -101,10 +103,10 @@ export interface PlanLine {
   readonly places: readonly PlanPlace[];
 }
 
-/** Reads every edge between a plan's masses: the same that a painting is compared with. */
+/** Reads every edge of a plan: the same that a painting is compared with. */
 export async function readPlan(look: PlanLook): Promise<PlanLine[]> {
   const { ids } = look.masses;
-  return (await plannedEdges(look)).map(({ between: [one, two], places }) => ({
+  return (await soughtEdges(look)).map(({ between: [one, two], places }) => ({
     between: [ids[one], ids[two]],
     places: places.map(({ at, edge }) => ({ at, planned: edge })),
   }));
