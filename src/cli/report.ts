@@ -21,6 +21,7 @@ const nameOf = (finding: Finding, { widthMm, heightMm }: ReadRequest['canvas']) 
 function ownDifference(finding: Finding) {
   if (finding.kind === 'drawing') return { shift: finding.shift.by };
   if (finding.kind === 'missing') return { there: 1 + finding.amount };
+  if (finding.kind === 'unplanned') return { standsOut: finding.amount };
   if (finding.kind !== 'edge') return {};
   const { planned, painted } = finding.edge;
   const widthMm = planned.widthMm === null || painted.widthMm === null ? null : painted.widthMm - planned.widthMm;
@@ -30,6 +31,7 @@ function ownDifference(finding: Finding) {
 /** How sure that is: half-widths. */
 function ownUncertainty(finding: Finding) {
   if (finding.kind === 'edge') return { classes: halfWidth(finding.edge.doubt) };
+  if (finding.kind === 'unplanned') return { standsOut: halfWidth(finding.unplanned.doubt) };
   return finding.kind === 'missing' ? { there: halfWidth(finding.missing.doubt) } : {};
 }
 

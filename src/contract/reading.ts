@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { EDGE_BY } from '../core/edges';
-import { FINDING_KINDS, type EdgeFinding, type FindingKind, type MissingFinding, type PaintKind } from '../core/kinds';
+import {
+  FINDING_KINDS,
+  type EdgeFinding,
+  type FindingKind,
+  type MissingFinding,
+  type PaintKind,
+  type UnplannedFinding,
+} from '../core/kinds';
 import { LIGHT_METHODS } from '../core/photo';
 import { Account, GlobalDrift } from './account';
 import { EdgeClass, PassageLabel } from './plan';
@@ -80,7 +87,10 @@ const ANY_FINDING = {
   correctionId: Id.nullable(),
 };
 /** Kinds whose findings say more than every finding does. */
-const WITH_MORE: readonly FindingKind[] = ['drawing', 'edge', 'missing'] satisfies Exclude<FindingKind, PaintKind>[];
+const WITH_MORE: readonly FindingKind[] = ['drawing', 'edge', 'missing', 'unplanned'] satisfies Exclude<
+  FindingKind,
+  PaintKind
+>[];
 /** The rest is paint: of another value or colour than planned. */
 export const PLAIN_KINDS = FINDING_KINDS.filter((kind): kind is PaintKind => !WITH_MORE.includes(kind));
 const EdgeLook = z.object({
@@ -110,6 +120,14 @@ export const IsMissing = z.object({
   planned: z.number(),
   doubt: z.number(),
 }) satisfies z.ZodType<MissingFinding['missing']>;
+/** What no plan has, beside what every finding says; its doubt is the half-width of its amount. */
+export const IsUnplanned = z.object({
+  of: z.enum(['element', 'line']),
+  count: z.number().int(),
+  lengthMm: z.number().nullable(),
+  there: z.number(),
+  doubt: z.number(),
+}) satisfies z.ZodType<UnplannedFinding['unplanned']>;
 export const FindingOfReading = z.discriminatedUnion('kind', [
   z.object({ ...ANY_FINDING, kind: z.enum(PLAIN_KINDS) }),
   z.object({
@@ -121,6 +139,7 @@ export const FindingOfReading = z.discriminatedUnion('kind', [
   }),
   z.object({ ...ANY_FINDING, kind: z.literal('edge'), edge: EdgeDiffers }),
   z.object({ ...ANY_FINDING, kind: z.literal('missing'), missing: IsMissing }),
+  z.object({ ...ANY_FINDING, kind: z.literal('unplanned'), unplanned: IsUnplanned }),
 ]);
 
 export const ReadingDetail = z.object({

@@ -1,11 +1,12 @@
 import { chance } from '../../src/demo/studio/chance';
+import type { ReadReport } from '../../src/cli/report';
 import type { Setup } from '../../src/demo/studio/camera';
 import { rgbOfLab } from '../../src/demo/studio/colour';
 import { measure, paintMotif, shoot, type Motif } from './easel';
 import { inFrame } from './findings';
-import { lightnessOf, referenceWith, standingOut, type Thing } from './things';
+import { lightnessOf, referenceWith, standingOut, withThing, type Thing } from './things';
 
-/** What a plan has and a painting of it has not. */
+/** What one of plan and painting has and the other has not. */
 export const OMISSIONS = ['element', 'line'] as const;
 export type Omission = (typeof OMISSIONS)[number];
 
@@ -62,41 +63,65 @@ function line(motif: Motif, seed: number): Thing {
   };
 }
 
-/** A thing that a motif has not. */
-const thingOf = (motif: Motif, omission: Omission, seed: number): Thing =>
-  (omission === 'element' ? element : line)(motif, seed);
-
-/** What was said of a painting that lacks things, or nothing. */
-export interface MissingCase {
-  readonly omissions: readonly Omission[];
-  /** those of them that were told */
-  readonly found: readonly Omission[];
-  /** further things that are said to be missing */
-  readonly unbacked: readonly string[];
-}
-
 type Box = readonly number[];
 const meet = ([x, y, w, h]: Box, [u, v, p, q]: Box) => x < u + p && x + w > u && y < v + q && y + h > v;
 
-/** Paints a motif by hand without things that its reference shows, or whole, and reads it. */
+interface Placed extends Thing {
+  readonly omission: Omission;
+}
+
+/** A thing that a motif has not, clear of others. */
+function thingOf(motif: Motif, omission: Omission, seed: number, others: readonly Thing[]): Placed {
+  for (let k = seed; ; k += 1000) {
+    const thing = (omission === 'element' ? element : line)(motif, k);
+    if (!others.some(({ box }) => meet(box, thing.box))) return { omission, ...thing };
+  }
+}
+
+const thingsOf = (motif: Motif, omissions: readonly Omission[], seed: number, others: readonly Thing[]): Placed[] =>
+  omissions.reduce<Placed[]>((all, one) => [...all, thingOf(motif, one, seed, [...others, ...all])], []);
+
+/** What was said of a painting that lacks things and has others that are in no plan. */
+export interface MissingCase {
+  /** things that are left out, and as many that are in no plan */
+  readonly omissions: readonly Omission[];
+  /** those of them that were told */
+  readonly found: readonly Omission[];
+  readonly unplannedFound: readonly Omission[];
+  /** further things that are said to be missing, or in no plan */
+  readonly unbacked: readonly string[];
+  readonly unplannedUnbacked: readonly string[];
+}
+
+/** Findings of a kind against the things they are about. */
+function against(things: readonly Placed[], findings: ReadReport['findings'], kind: 'missing' | 'unplanned') {
+  const own = findings.filter((one) => one.kind === kind);
+  return {
+    found: things.flatMap(({ omission, box }) => (own.some(({ region }) => meet(region.box, box)) ? [omission] : [])),
+    unbacked: own.filter(({ region }) => !things.some(({ box }) => meet(region.box, box))).map(({ words }) => words),
+  };
+}
+
+const UNPLANNED_SEED = 400;
+
+/** Paints a motif by hand without things that its reference shows and with others that it does not, or whole. */
 export async function missingCase(
   motif: Motif,
   omissions: readonly Omission[],
   { setup, seed }: { setup: Setup; seed: number },
 ): Promise<MissingCase> {
-  const things = omissions.map((omission) => ({ omission, ...thingOf(motif, omission, seed) }));
-  const own =
-    things.length > 0 ? { ...motif, reference: await referenceWith(motif, things, `missing-${seed}`) } : motif;
-  const shot = await shoot(paintMotif(own, {}, seed), own, setup);
-  const { findings } = await measure(own, shot.path, { corners: shot.corners, greys: inFrame(shot) });
-  const missing = findings.filter(({ kind }) => kind === 'missing');
+  const lacking = thingsOf(motif, omissions, seed, []);
+  const extra = thingsOf(motif, omissions, UNPLANNED_SEED + seed, lacking);
+  const { subject, widthMm } = motif;
+  const picture = extra.reduce((one, thing) => withThing(one, thing, one.width / widthMm), subject.picture);
+  const reference = lacking.length > 0 ? await referenceWith(motif, lacking, `missing-${seed}`) : motif.reference;
+  const shot = await shoot(paintMotif({ ...motif, subject: { ...subject, picture } }, {}, seed), motif, setup);
+  const asked = { corners: shot.corners, greys: inFrame(shot) };
+  const { findings } = await measure({ ...motif, reference }, shot.path, asked);
+  const [missing, unplanned] = [against(lacking, findings, 'missing'), against(extra, findings, 'unplanned')];
   return {
     omissions,
-    found: things.flatMap(({ omission, box }) =>
-      missing.some(({ region }) => meet(region.box, box)) ? [omission] : [],
-    ),
-    unbacked: missing
-      .filter(({ region }) => !things.some(({ box }) => meet(region.box, box)))
-      .map(({ words }) => words),
+    ...missing,
+    ...{ unplannedFound: unplanned.found, unplannedUnbacked: unplanned.unbacked },
   };
 }

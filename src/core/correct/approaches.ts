@@ -19,7 +19,7 @@ export interface ApproachRecord {
   readonly stages: readonly ApproachStage[];
 }
 
-const ALL: readonly FindingKind[] = ['missing', 'value', 'temperature', 'chroma'];
+const ALL: readonly FindingKind[] = ['missing', 'unplanned', 'value', 'temperature', 'chroma'];
 const VALUE: readonly FindingKind[] = ['value'];
 /** Edges are asked about last: before, they are as they fell. */
 const WITH_EDGES: readonly FindingKind[] = [...ALL, 'edge'];

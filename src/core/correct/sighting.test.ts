@@ -20,6 +20,7 @@ describe('a correction of the drawing, sighted again', () => {
     wholeMm: 1.2,
     edges: null,
     standing: null,
+    standsOut: null,
   });
 
   test('is measured along the way it was first off', () => {
@@ -35,8 +36,8 @@ describe('a correction of the drawing, sighted again', () => {
 
   test('the whole drawing by how far it lies off on the whole; of what cannot be told nothing is', () => {
     expect(sightingOf({ kind: 'drawing', towards: null, whole: true }, seen([0, 0]))?.difference).toBe(1.2);
-    const unseen = { paint, shift: null, wholeMm: 0, edges: null, standing: null };
-    for (const kind of ['drawing', 'edge', 'missing'] as const) {
+    const unseen = { paint, shift: null, wholeMm: 0, edges: null, standing: null, standsOut: null };
+    for (const kind of ['drawing', 'edge', 'missing', 'unplanned'] as const) {
       expect(sightingOf({ kind, towards: 10 }, unseen)).toBeNull();
       // No verdict, least of all that it is settled.
       expect(checkOf({ kind, towards: 10 }, { difference: -3, uncertainty: 0.1 }, unseen)).toBeNull();
@@ -52,7 +53,14 @@ test('a correction is judged against what was seen when it was taken', () => {
   const before = { difference: -1, uncertainty: 0.1 };
   const subject = { kind: 'value', towards: null } as const;
   const verdict = (value: number) =>
-    checkOf(subject, before, { paint: paintOff(value), shift: null, wholeMm: 0, edges: null, standing: null })?.verdict;
+    checkOf(subject, before, {
+      paint: paintOff(value),
+      shift: null,
+      wholeMm: 0,
+      edges: null,
+      standing: null,
+      standsOut: null,
+    })?.verdict;
   expect([-0.1, -0.5, -1.05, 0.6, -1.6].map(verdict)).toEqual([
     'settled',
     'closer',

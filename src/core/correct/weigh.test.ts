@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Change } from '../plan';
-import type { Finding } from '../kinds';
+import type { Finding, FindingKind } from '../kinds';
 import { departureInWords, inPaintersOrder, isLoud, weighed } from './index';
 
 const finding = (part: Partial<Finding>): Finding =>
@@ -22,6 +22,14 @@ describe('what a stage calls for', () => {
     expect([missing(0.012, 2), missing(0.05, 2), missing(0.05, 3)]).toEqual([false, true, false]);
     expect(missing(0.003, 1)).toBe(true);
   });
+});
+
+test('what no plan has is told where paint would be that is so far off, a line at no coarse stage', () => {
+  const told = (amount: number, share: number, loud: FindingKind[], coarse: number) =>
+    isLoud({ kind: 'unplanned', amount, share }, { loud, coarse });
+  expect(told(2, 0.02, ['value'], 3)).toBe(true);
+  expect(told(2, 0.02, ['temperature'], 1)).toBe(false);
+  expect([told(1.2, 0.002, ['value'], 2), told(1.2, 0.002, ['value'], 1)]).toEqual([false, true]);
 });
 
 describe('the order the plan makes of findings', () => {

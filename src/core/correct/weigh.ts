@@ -12,7 +12,8 @@ export function isLoud(finding: Pick<Finding, 'kind' | 'amount' | 'share'>, stag
   if (!stage) return true;
   const { kind } = finding;
   // Where things sit is asked first, whatever the stage is about.
-  const called = kindOf(kind).always || stage.loud.includes(kind);
+  const { always, calledWith } = kindOf(kind);
+  const called = always || stage.loud.some((one) => one === kind || one === calledWith);
   // Where a stage is not coarse, whatever was found is loud.
   return called && (stage.coarse <= 1 || kindOf(kind).times(finding) >= stage.coarse);
 }

@@ -17,6 +17,7 @@ export const DRAWING: Kind<DrawingFinding> = {
   least: LEAST_SHIFT,
   settledWithin: 1.5,
   always: true,
+  calledWith: null,
   byLandmark: true,
   find: drawingFound,
   claim: () => null,

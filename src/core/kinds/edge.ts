@@ -15,6 +15,7 @@ export const EDGE: Kind<EdgeFinding> = {
   least: LEAST_SOFTER,
   settledWithin: 0.5,
   always: false,
+  calledWith: null,
   byLandmark: false,
   find: edgesFound,
   claim: () => null,

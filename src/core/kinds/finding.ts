@@ -84,8 +84,24 @@ export interface MissingFinding extends Found {
   };
 }
 
+/** Something that the painting has and the plan has not; its amount is by how many steps it stands out. */
+export interface UnplannedFinding extends Found {
+  readonly kind: 'unplanned';
+  readonly unplanned: {
+    readonly of: 'element' | 'line';
+    /** how many lie beside one another and are told together */
+    readonly count: number;
+    /** of lines, all of them, mm; null = it is no line */
+    readonly lengthMm: number | null;
+    /** share of what it stands out by that the plan has */
+    readonly there: number;
+    /** one sigma of the amount, steps */
+    readonly doubt: number;
+  };
+}
+
 /** A finding of any kind. */
-export type Finding = PaintFinding | DrawingFinding | EdgeFinding | MissingFinding;
+export type Finding = PaintFinding | DrawingFinding | EdgeFinding | MissingFinding | UnplannedFinding;
 export type FindingKind = Finding['kind'];
 export type PaintKind = PaintFinding['kind'];
 
@@ -95,4 +111,4 @@ export type PartOf<F, K extends string> = F extends unknown ? Pick<F, Extract<ke
 /** A finding of one kind. */
 export type FindingOf<K extends FindingKind> = K extends PaintKind
   ? PaintFinding
-  : Extract<DrawingFinding | EdgeFinding | MissingFinding, { readonly kind: K }>;
+  : Extract<Exclude<Finding, PaintFinding>, { readonly kind: K }>;

@@ -7,6 +7,7 @@ export {
   type MissingFinding,
   type PaintFinding,
   type PaintKind,
+  type UnplannedFinding,
 } from './finding';
 export { type Evidence, type Kind, type Instruction, type SeenPlace, type Sighted, type Subject } from './kind';
 export { everyKind, FINDING_KINDS, kindOf, KINDS, PAINT_KINDS } from './kinds';

@@ -24,15 +24,18 @@ export interface Evidence {
 /** What an instruction is made of. */
 export type Instruction = PartOf<Finding, 'kind' | Asked>;
 
+/** What of a finding another may say the reason of. */
+export type Explainable = PartOf<Finding, 'kind' | 'place' | 'edge'>;
+
 /** What of a finding tells how sure it is. */
-export type Doubted = 'uncertainty' | 'shift' | 'edge' | 'missing';
+export type Doubted = 'uncertainty' | 'shift' | 'edge' | 'missing' | 'unplanned';
 
 /** What of a finding tells what the hand should do. */
-export type Asked = 'amount' | 'towards' | 'shift' | 'pose' | 'whole' | 'edge' | 'missing';
+export type Asked = 'amount' | 'towards' | 'shift' | 'pose' | 'whole' | 'edge' | 'missing' | 'unplanned';
 
 /**
  * What a place shows: its paint, its drawing beyond the whole drawing's, and how far the whole drawing is off (mm);
- * edges and standing only for a kind that rests on them.
+ * edges, standing and what stands out only for a kind that rests on them.
  */
 export interface SeenPlace {
   readonly paint: Comparison;
@@ -43,6 +46,8 @@ export interface SeenPlace {
   readonly edges: Sighting | null;
   /** how much of what it stands out by is there; null = the plan does not set it off, or it cannot be read */
   readonly standing: Standing | null;
+  /** by how many steps it stands out beyond the plan; null = too little of it can be read */
+  readonly standsOut: Sighting | null;
 }
 
 /** What a correction is about. */
@@ -78,7 +83,7 @@ export interface Kind<F extends Finding = Finding> {
   /** what of a place is told beside its plan, to see it by; null = it is seen, nothing of its paint is told */
   readonly shows: 'value' | 'warmth' | 'chroma' | null;
   /** what it is measured by: what makes that unsure makes a finding of it unsure */
-  readonly restsOn: 'value' | 'colour' | 'contours' | 'edges' | 'standing';
+  readonly restsOn: 'value' | 'colour' | 'contours' | 'edges' | 'standing' | 'standsOut';
   /** the usual difference from which something is raised */
   readonly least: number;
   /**
@@ -87,6 +92,8 @@ export interface Kind<F extends Finding = Finding> {
   readonly settledWithin: number;
   /** asked about whatever the stage under way is about: where things sit comes first */
   readonly always: boolean;
+  /** a stage that is loud about this kind is loud about it, too: it is told in its place; null = none */
+  readonly calledWith: FindingKind | null;
   /** places are called by what the painter has shown there, not by the mass they are part of */
   readonly byLandmark: boolean;
   /** Everything of this kind that differs from the plan; none inside its uncertainty. */
@@ -97,7 +104,7 @@ export interface Kind<F extends Finding = Finding> {
    */
   claim(finding: PartOf<F, 'amount' | 'target'>): number | null;
   /** Whether it says why another finding differs, which then is not told beside it. */
-  explains(finding: PartOf<F, 'place' | 'missing'>, other: Pick<Finding, 'kind' | 'place'>): boolean;
+  explains(finding: PartOf<F, 'place' | 'amount' | 'missing' | 'unplanned'>, other: Explainable): boolean;
   /** How many times the usual difference it comes to: what a coarse stage asks for. */
   times(finding: PartOf<F, 'amount' | 'share'>): number;
   /** Whether it is a light that is not there yet: where lights are saved for last it is not missed. */
@@ -118,7 +125,17 @@ export interface Kind<F extends Finding = Finding> {
   evidence(
     finding: PartOf<
       F,
-      'target' | 'painted' | 'difference' | 'uncertainty' | 'share' | 'amount' | 'shift' | 'whole' | 'edge' | 'missing'
+      | 'target'
+      | 'painted'
+      | 'difference'
+      | 'uncertainty'
+      | 'share'
+      | 'amount'
+      | 'shift'
+      | 'whole'
+      | 'edge'
+      | 'missing'
+      | 'unplanned'
     >,
     show: (value: number) => string,
     per?: number,

@@ -6,11 +6,13 @@ import type { FindingKind, FindingOf } from './finding';
 import type { Kind } from './kind';
 import type { PaintKindRecord } from './paint';
 import { TEMPERATURE } from './temperature';
+import { UNPLANNED } from './unplanned';
 import { VALUE } from './value';
 
 /** Every kind of finding, in the order painters correct. */
 export const KINDS: { readonly [K in FindingKind]: Kind<FindingOf<K>> } = {
   missing: MISSING,
+  unplanned: UNPLANNED,
   drawing: DRAWING,
   value: VALUE,
   temperature: TEMPERATURE,

@@ -21,6 +21,7 @@ export interface PaintKindRecord extends Kind<PaintFinding> {
 type Own = Omit<
   PaintKindRecord,
   | 'always'
+  | 'calledWith'
   | 'byLandmark'
   | 'explains'
   | 'times'
@@ -31,15 +32,17 @@ type Own = Omit<
   | 'request'
   | 'sameWay'
   | 'sighting'
->;
+> &
+  Partial<Pick<PaintKindRecord, 'explains'>>;
 
 /** A kind about paint from what is its own. */
 export function paintKind(own: Own): PaintKindRecord {
   const row: PaintKindRecord = {
+    explains: () => false,
     ...own,
     always: false,
+    calledWith: null,
     byLandmark: false,
-    explains: () => false,
     times: ({ amount }) => Math.abs(amount) / own.least,
     find: (ground) => paintFound(row, ground),
     doubt: ({ uncertainty }) => own.uncertaintyIn(uncertainty),

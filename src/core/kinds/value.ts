@@ -1,5 +1,6 @@
+import { shareWithin, type Place } from '../raster';
 import { areaInWords, stepsInWords } from '../words';
-import { still } from './kind';
+import { still, type Explainable } from './kind';
 import { middleIn, paintKind } from './paint';
 
 const MOVED = 0.3; // steps from which a place has been worked on
@@ -10,6 +11,18 @@ const SEEN = 0.05; // steps between what is planned and what is asked for
 /** Where the plan goes beyond the paint, what is asked for instead. */
 const paintEnds = (asked: number, planned: number, show: (value: number) => string): string =>
   Math.abs(asked - planned) < SEEN ? '' : ` (your paint ends at ${show(asked)})`;
+
+const BESIDE_MM = 8; // of a place, where its own border runs
+const NEARLY_ALL = 0.8; // of an edge that runs there
+const HALF = 0.5; // of what an edge parts more or less than planned
+
+/** Whether an edge is there, or is not, because a place beside it is off by so many steps. */
+const makesEdge = ({ place, amount }: { place: Place; amount: number }, other: Explainable): boolean => {
+  if (other.kind !== 'edge' || !['find', 'lose'].includes(other.edge.change)) return false;
+  const { planned, painted } = other.edge;
+  const parted = Math.abs(Math.abs(painted.contrast) - Math.abs(planned.contrast));
+  return Math.abs(amount) >= HALF * parted && shareWithin(other.place, place, BESIDE_MM) >= NEARLY_ALL;
+};
 
 export const VALUE = paintKind({
   name: 'value',
@@ -23,6 +36,7 @@ export const VALUE = paintKind({
   unitOfWeight: 0.5,
   settledWithin: 0.2,
   hued: false,
+  explains: makesEdge,
   map: (map) => map.value,
   uncertaintyIn: ({ value }) => value,
   amount: ({ difference }) => difference.value,

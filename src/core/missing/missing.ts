@@ -40,6 +40,7 @@ interface Sought {
 // A reading is asked about many places: what is looked through goes when it goes.
 const known = new WeakMap<Aligned, Sought>();
 
+/** What plan and painting of a reading are looked through for; worked out once. */
 function soughtIn(aligned: Aligned): Sought {
   const before = known.get(aligned);
   if (before) return before;
@@ -75,14 +76,14 @@ interface Stretch {
   readonly lengthMm: number;
 }
 
-function stretchesMissing({ lines }: Sought, grid: Grid): Stretch[] {
+function stretchesMissing({ lines }: Sought, grid: Grid, least: number): Stretch[] {
   const leastMm = LEAST_LINE * Math.max(grid.width, grid.height) * grid.mmPerPixel;
   return lines.flatMap(({ places }) => {
     const gone = places.filter(({ planned, painted }) => painted <= GONE.at * planned);
     return gathered(gone, follow).flatMap((stretch): Stretch[] => {
       const lengthMm = spanOf(stretch);
       const { there, planned } = standingAlong(stretch);
-      const told = lengthMm >= leastMm && there <= GONE.there && planned >= LEAST_STANDING;
+      const told = lengthMm >= leastMm && there <= GONE.there && planned >= least;
       return told ? [{ places: stretch, lengthMm }] : [];
     });
   });
@@ -102,8 +103,8 @@ const stripAlong = (places: readonly LinePlace[], grid: Grid): Place =>
   );
 
 /** Lines that are missing beside one another, as one. */
-const linesMissing = (sought: Sought, grid: Grid): Missing[] =>
-  gathered(stretchesMissing(sought, grid), beside).map((group): Missing => {
+const linesMissing = (sought: Sought, grid: Grid, least: number): Missing[] =>
+  gathered(stretchesMissing(sought, grid, least), beside).map((group): Missing => {
     const places = group.flatMap((one) => one.places);
     const lengthMm = group.reduce((sum, one) => sum + one.lengthMm, 0);
     return { of: 'line', count: group.length, place: stripAlong(places, grid), lengthMm, ...standingAlong(places) };
@@ -111,14 +112,17 @@ const linesMissing = (sought: Sought, grid: Grid): Missing[] =>
 
 const INSIDE = 0.5; // of a line, from which it is part of a thing that is missing
 
-/** What the plan has and the painting has not: elements from 1 % of the canvas, lines from 5 % of its longest side. */
-export function missingIn(aligned: Aligned): Missing[] {
+/**
+ * What the plan has and the painting has not: elements from 1 % of the canvas, lines from 5 % of its longest side.
+ * @param least steps a line stands out by
+ */
+export function missingIn(aligned: Aligned, least = LEAST_STANDING): Missing[] {
   const sought = soughtIn(aligned);
   const { cells } = sought;
   const elements = elementsMissing(cells);
   const taken = new Uint8Array(cells.read.length);
   for (const { cells: own } of elements) own.forEach((v, k) => v && (taken[k] = 1));
-  const lines = linesMissing(sought, aligned).filter(({ place }) => {
+  const lines = linesMissing(sought, aligned, least).filter(({ place }) => {
     const own = pixelsIn(place, cells);
     return own.filter((k) => taken[k]).length < INSIDE * own.length;
   });

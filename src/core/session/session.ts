@@ -1,7 +1,7 @@
 import { checkOf, stillOf, type Checked } from '../correct';
 import { blurBy, tellEdges, type EdgeAcross, type EdgesTold } from '../edges';
-import { edgesIn, kindOf, type FindingKind } from '../kinds';
-import { standingIn } from '../missing';
+import { edgesIn, kindOf, type FindingKind, type Sighting } from '../kinds';
+import { standingIn, standsOutBy } from '../missing';
 import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
 import { pixelsIn, placeOfBox, type Corners, type Place, type Point } from '../raster';
 import {
@@ -82,6 +82,12 @@ interface Sight {
 
 const restsOn = (kind: FindingKind | null) => kind && kindOf(kind).restsOn;
 
+/** By how much a place stands out beyond the plan, as a sighting. */
+function standsOutIn(aligned: Aligned, place: Place): Sighting | null {
+  const now = standsOutBy(aligned, place);
+  return now && { difference: now.steps, uncertainty: now.doubt };
+}
+
 /** What one place shows. @param kind what is asked of it; null = its paint */
 function seen({ flat, aligned, edges }: Sight, place: Place, kind: FindingKind | null): Seen {
   const paint = readPlace(aligned, place, flat);
@@ -90,6 +96,7 @@ function seen({ flat, aligned, edges }: Sight, place: Place, kind: FindingKind |
       ...{ paint, shift: readShift(aligned, place), wholeMm: wholeOff(aligned.drift) },
       edges: edges && restsOn(kind) === 'edges' ? edgesIn(edges, place) : null,
       standing: restsOn(kind) === 'standing' ? standingIn(aligned, place) : null,
+      standsOut: restsOn(kind) === 'standsOut' ? standsOutIn(aligned, place) : null,
     }
   );
 }

@@ -25,6 +25,7 @@ export * from './photoWords';
 export * from './edgeWords';
 export * from './thinWords';
 export * from './missingWords';
+export * from './unplannedWords';
 export * from './planningWords';
 export * from './readingWords';
 export * from './studioWords';

@@ -1,11 +1,9 @@
-import { areaInWords, figure } from './figures';
+import { areaInWords } from './figures';
 import { percent } from './listed';
+import { lengthInWords, setOffInWords, them, type ThingSaid } from './thingWords';
 
 /** What is missing, as it is told. */
-interface MissingSaid {
-  readonly of: 'element' | 'line';
-  readonly count: number;
-  readonly lengthMm: number | null;
+interface MissingSaid extends ThingSaid {
   /** steps it stands out by in the plan */
   readonly planned: number;
 }
@@ -13,16 +11,6 @@ interface MissingSaid {
 /** What is missing: a line, or several. */
 const linesInWords = ({ count }: MissingSaid): string =>
   count > 1 ? `the ${count} lines that are missing` : 'the line that is missing';
-const lengthInWords = ({ count, lengthMm }: MissingSaid): string =>
-  lengthMm === null ? '' : `${Math.round(lengthMm)} mm of ${count > 1 ? 'them' : 'it'}`;
-
-const them = ({ count }: MissingSaid): string => (count > 1 ? 'them' : 'it');
-
-const setOffInWords = (planned: number, per: number): string => {
-  const steps = figure(planned * per, 1);
-  return Number(steps) < 1 ? `${steps} of a step` : `${steps} steps`;
-};
-
 /** What it asks for, without its place. */
 export const missingInWords = (missing: MissingSaid): string =>
   missing.of === 'line' ? `paint ${linesInWords(missing)}, ${lengthInWords(missing)}` : 'paint what is missing';

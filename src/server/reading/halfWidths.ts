@@ -8,6 +8,7 @@ export const findingInHalfWidths = <F extends Finding>(finding: F): F => ({
   uncertainty: halfWidthsOf(finding.uncertainty),
   ...('edge' in finding && { edge: { ...finding.edge, doubt: halfWidth(finding.edge.doubt) } }),
   ...('missing' in finding && { missing: { ...finding.missing, doubt: halfWidth(finding.missing.doubt) } }),
+  ...('unplanned' in finding && { unplanned: { ...finding.unplanned, doubt: halfWidth(finding.unplanned.doubt) } }),
   ...('shift' in finding && { shift: { ...finding.shift, doubt: halfWidth(finding.shift.doubt) } }),
 });
 

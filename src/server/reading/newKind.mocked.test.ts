@@ -22,6 +22,7 @@ const specks = vi.hoisted(() => async (): Promise<Kind> => {
     least: HARD,
     settledWithin: 0.3,
     always: false,
+    calledWith: null,
     byLandmark: false,
     find: ({ reading, uncertainty }) => {
       const { map, aligned } = reading;

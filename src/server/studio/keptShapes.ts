@@ -13,6 +13,7 @@ import {
   GroundState,
   Impression,
   IsMissing,
+  IsUnplanned,
   Landmark,
   LightMethod,
   Measured,
@@ -58,6 +59,7 @@ const KeptFinding = z.discriminatedUnion('kind', [
   }),
   z.object({ ...Found, kind: z.literal('edge'), edge: EdgeDiffers }),
   z.object({ ...Found, kind: z.literal('missing'), missing: IsMissing }),
+  z.object({ ...Found, kind: z.literal('unplanned'), unplanned: IsUnplanned }),
 ]) satisfies z.ZodType<SaidFinding>;
 
 const KeptMass = Comparison.extend({

@@ -5,7 +5,8 @@ import type { Taken } from '../../core/look';
 export type ShownDrawing = Extract<FindingOfReading, { readonly kind: 'drawing' }>;
 export type ShownEdge = Extract<FindingOfReading, { readonly kind: 'edge' }>;
 export type ShownMissing = Extract<FindingOfReading, { readonly kind: 'missing' }>;
-export type ShownPaint = Exclude<FindingOfReading, ShownDrawing | ShownEdge | ShownMissing>;
+export type ShownUnplanned = Extract<FindingOfReading, { readonly kind: 'unplanned' }>;
+export type ShownPaint = Exclude<FindingOfReading, ShownDrawing | ShownEdge | ShownMissing | ShownUnplanned>;
 
 /** What a reading can be looked at for; the order painters correct in. */
 export const SUBJECTS = [

@@ -1,7 +1,7 @@
 import { matchedDifference, type FindingKind, type PaintKind } from '../../core/kinds';
 import { colourAmount, measuredInWords } from '../../core/words';
 import { MOST_QUARTERS } from './strokes';
-import type { Face, ShownDrawing, ShownEdge, ShownMissing, ShownPaint } from './face';
+import type { Face, ShownDrawing, ShownEdge, ShownMissing, ShownPaint, ShownUnplanned } from './face';
 
 const WAYS = ['right', 'down-right', 'down', 'down-left', 'left', 'up-left', 'up', 'up-right'];
 
@@ -79,14 +79,26 @@ const MISSING: Face<ShownMissing> = {
   traced: false,
 };
 
+const UNPLANNED: Face<ShownUnplanned> = {
+  name: 'unplanned',
+  group: 'Unplanned',
+  subject: 'drawing',
+  mark: () => 'unplanned',
+  figure: () => '',
+  exactly: () => null,
+  takenOut: () => null, // what lies under it nobody has painted
+  traced: false,
+};
+
 /** What a screen has of a finding of one kind. */
 type Shown<K extends FindingKind> = K extends PaintKind
   ? ShownPaint
-  : Extract<ShownDrawing | ShownEdge | ShownMissing, { readonly kind: K }>;
+  : Extract<ShownDrawing | ShownEdge | ShownMissing | ShownUnplanned, { readonly kind: K }>;
 
 /** How each kind of finding is shown, in the order painters correct. */
 export const FACES: { readonly [K in FindingKind]: Face<Shown<K>> } = {
   missing: MISSING,
+  unplanned: UNPLANNED,
   drawing: DRAWING,
   value: VALUE,
   temperature: TEMPERATURE,

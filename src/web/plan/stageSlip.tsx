@@ -6,6 +6,7 @@ import type { Approaching } from './approachPart';
 
 const KINDS = [
   ['missing', 'what is missing'],
+  ['unplanned', 'what no plan has'],
   ['value', 'values'],
   ['temperature', 'temperature'],
   ['chroma', 'strength'],

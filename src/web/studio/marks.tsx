@@ -53,6 +53,7 @@ const ROWS: readonly Row[] = [
       ['not-read', 'not read: glare'],
       ['bare-ground', 'bare ground'],
       ['missing', 'in the plan, not painted'],
+      ['unplanned', 'painted, in no plan'],
       ['departure', 'departure'],
     ],
   },
