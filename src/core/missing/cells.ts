@@ -19,8 +19,7 @@ export interface Cells {
 
 const LEAST_READ = 0.5; // of a cell's pixels
 
-/** Plan and painting as they lie over each other, in cells. */
-export function cellsOf({ width: across, height: down, mmPerPixel, planned, painted, mask }: Aligned): Cells {
+function cellsFrom({ width: across, height: down, mmPerPixel, planned, painted, mask }: Aligned): Cells {
   const factor = Math.max(1, Math.round(CELL_MM / mmPerPixel));
   const [width, height] = [Math.floor(across / factor), Math.floor(down / factor)];
   const plane = () => new Float32Array(width * height);
@@ -49,4 +48,30 @@ export function cellsOf({ width: across, height: down, mmPerPixel, planned, pain
       planes.forEach((data, c) => (data[k] /= count[k] * (c === 0 ? 1 : UNITS_PER_STEP)));
   }
   return { width, height, mmPerPixel: mmPerPixel * factor, ...out };
+}
+
+// A reading is asked about many places: its cells go when it goes.
+const known = new WeakMap<Aligned, Cells>();
+
+/** Plan and painting as they lie over each other, in cells; worked out once. */
+export function cellsOf(aligned: Aligned): Cells {
+  const before = known.get(aligned);
+  if (before) return before;
+  const fresh = cellsFrom(aligned);
+  known.set(aligned, fresh);
+  return fresh;
+}
+
+const exchanged = new WeakMap<Aligned, Aligned>();
+
+/** Plan and painting in each other's place. */
+export function exchange(aligned: Aligned): Aligned {
+  const before = exchanged.get(aligned);
+  if (before) return before;
+  const { planned, painted } = aligned;
+  const fresh: Aligned = { ...aligned, planned: painted, painted: planned };
+  const cells = cellsOf(aligned);
+  known.set(fresh, { ...cells, planned: cells.painted, painted: cells.planned });
+  exchanged.set(aligned, fresh);
+  return fresh;
 }

@@ -1,6 +1,6 @@
 import { pixelsIn, quantile, type Place } from '../raster';
 import type { Aligned } from '../read';
-import { cellsOf, type Cells } from './cells';
+import { cellsOf, exchange, type Cells } from './cells';
 import { missingIn, type Missing } from './missing';
 
 /** Something that the painting has and the plan has not. */
@@ -15,36 +15,22 @@ export interface Unplanned extends Pick<Missing, 'of' | 'count' | 'place' | 'len
 
 const LEAST_ELEMENT = 1.4; // steps: less is paint of another value, which has a border of its own, too
 const LEAST_LINE = 0.9; // steps
+const LONGER_MM = 18; // than one stroke of a brush, or the gap between two
 const MOST_SHARE = 0.1; // of the canvas: what is larger is a mass
-
 const MOST_LINES = 6; // more of them are how it is drawn or painted: an underdrawing, strokes that stand open
-
-// A reading is asked about many places: what is looked through goes when it goes.
-const exchanged = new WeakMap<Aligned, Aligned>();
-const known = new WeakMap<Aligned, Cells>();
-
-function once<T>(memory: WeakMap<Aligned, T>, aligned: Aligned, make: () => T): T {
-  const before = memory.get(aligned);
-  if (before) return before;
-  const fresh = make();
-  memory.set(aligned, fresh);
-  return fresh;
-}
-
-/** Plan and painting in each other's place: what then is missing the painting has alone. */
-const otherWay = (aligned: Aligned): Aligned =>
-  once(exchanged, aligned, () => ({ ...aligned, planned: aligned.painted, painted: aligned.planned }));
 
 /** What the painting has and the plan has not: elements from 1 % of the canvas, lines from 5 % of its longest side. */
 export function unplannedIn(aligned: Aligned): Unplanned[] {
   const most = MOST_SHARE * aligned.width * aligned.height;
-  const plain = ({ of, planned, place }: Missing): boolean =>
-    of === 'line' || (planned >= LEAST_ELEMENT && pixelsIn(place, aligned).length <= most);
-  const all = missingIn(otherWay(aligned), LEAST_LINE)
-    .filter(plain)
-    .map(({ planned: painted, ...one }): Unplanned => ({ ...one, painted }));
+  const plain = ({ count, lengthMm, planned, place }: Missing): boolean =>
+    lengthMm !== null
+      ? lengthMm >= LONGER_MM * count
+      : planned >= LEAST_ELEMENT && pixelsIn(place, aligned).length <= most;
+  const all = missingIn(exchange(aligned), LEAST_LINE);
   const lines = all.reduce((sum, { of, count }) => sum + (of === 'line' ? count : 0), 0);
-  return lines > MOST_LINES ? all.filter(({ of }) => of !== 'line') : all;
+  return all
+    .filter((one) => plain(one) && (one.of === 'element' || lines <= MOST_LINES))
+    .map(({ planned: painted, ...one }): Unplanned => ({ ...one, painted }));
 }
 
 const ROUND = 3; // cells about a place, that it stands out from
@@ -88,7 +74,7 @@ const meanOf = (list: readonly Three[]): Three => {
  * where too little can be read.
  */
 export function standsOutBy(aligned: Aligned, place: Place): { readonly steps: number; readonly doubt: number } | null {
-  const cells = once(known, aligned, () => cellsOf(aligned));
+  const cells = cellsOf(aligned);
   const { inside, about } = cellsAbout(place, cells);
   if (inside.length < LEAST_CELLS || about.length < LEAST_CELLS) return null;
   const [within, round] = [inside, about].map((list) => list.map((k) => apartIn(cells, k)));
