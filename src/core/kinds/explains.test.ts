@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import { placeAlong, placeOfBox, type Place } from '../raster';
 import { KINDS, type EdgeFinding, type MissingFinding } from './index';
 
@@ -39,34 +39,31 @@ test('what no plan has is why its own paint differs; beside it a thing may be mi
   expect(KINDS.unplanned.explains(cup, { kind: 'value', place: placeOfBox([40, 100, 120, 60]) })).toBe(false);
 });
 
-test('a value that is off is why an edge of its place is lost, or there; not why one is soft, nor one elsewhere', () => {
+describe('a value that is off', () => {
   const place = placeOfBox([100, 100, 60, 60]);
-  const LOOK = { widthMm: 1, by: 'value' as const };
-  const lost = (
-    change: EdgeFinding['edge']['change'],
-    x: number,
-    planned = 1.5,
-  ): Parameters<typeof KINDS.value.explains>[1] => ({
+  type Other = Parameters<typeof KINDS.value.explains>[1];
+  type Edge = EdgeFinding['edge'];
+  const look = (contrast: number) => ({ widthMm: 1, by: 'value' as const, contrast });
+  const LOST: Edge = {
+    ...{ change: 'find', between: [1, 2], wanted: 'hard', shown: 'lost', wished: false, into: 0, doubt: 0.2 },
+    ...{ lengthMm: 60, ofMm: 60, planned: look(1.5), painted: look(0.1) },
+  };
+  const edge = (part: Partial<Edge>, x = 160): Other => ({
     ...{ kind: 'edge', place: placeOfBox([x - 5, 100, 10, 60]) },
-    edge: {
-      ...{
-        change,
-        between: [1, 2],
-        wanted: 'hard',
-        shown: 'lost',
-        wished: false,
-        lengthMm: 60,
-        into: 0,
-        ofMm: 60,
-        doubt: 0.2,
-      },
-      ...{ planned: { ...LOOK, contrast: planned }, painted: { ...LOOK, widthMm: null, contrast: 0.1 } },
-    },
+    edge: { ...LOST, ...part },
   });
-  const why = (amount: number, other: ReturnType<typeof lost>) => KINDS.value.explains({ place, amount }, other);
-  expect(why(-1.5, lost('find', 160))).toBe(true);
-  expect(why(1.5, lost('lose', 160, 0.1))).toBe(true);
-  expect(why(-1.5, lost('softer', 160))).toBe(false);
-  expect(why(-1.5, lost('find', 190))).toBe(false);
-  expect(why(-0.4, lost('find', 160))).toBe(false); // too little to make it
+  const why = (amount: number, other: Other) => KINDS.value.explains({ place, amount }, other);
+
+  test('is why an edge of its place is lost, or is there', () => {
+    expect(why(-1.5, edge({}))).toBe(true);
+    expect(why(1.5, edge({ change: 'lose', planned: look(0.1), painted: look(1.4) }))).toBe(true);
+  });
+
+  test('is not why one is soft or spread, lies elsewhere, parts far more, or is wished so', () => {
+    expect(why(-1.5, edge({ change: 'softer' }))).toBe(false);
+    expect(why(-1.5, edge({ painted: { ...look(1.4), widthMm: 20 } }))).toBe(false);
+    expect(why(-1.5, edge({}, 190))).toBe(false);
+    expect(why(-0.4, edge({}))).toBe(false);
+    expect(why(-1.5, edge({ change: 'lose', wished: true, planned: look(0.2), painted: look(1.5) }))).toBe(false);
+  });
 });

@@ -14,13 +14,15 @@ const paintEnds = (asked: number, planned: number, show: (value: number) => stri
 
 const BESIDE_MM = 8; // of a place, where its own border runs
 const NEARLY_ALL = 0.8; // of an edge that runs there
-const HALF = 0.5; // of what an edge parts more or less than planned
+const HALF = 0.5; // of what an edge parts
 
 /** Whether an edge is there, or is not, because a place beside it is off by so many steps. */
 const makesEdge = ({ place, amount }: { place: Place; amount: number }, other: Explainable): boolean => {
-  if (other.kind !== 'edge' || !['find', 'lose'].includes(other.edge.change)) return false;
-  const { planned, painted } = other.edge;
-  const parted = Math.abs(Math.abs(painted.contrast) - Math.abs(planned.contrast));
+  if (other.kind !== 'edge' || other.edge.wished || !['find', 'lose'].includes(other.edge.change)) return false;
+  const [planned, painted] = [Math.abs(other.edge.planned.contrast), Math.abs(other.edge.painted.contrast)];
+  const parted = Math.abs(painted - planned);
+  // What parts its sides as planned and is only spread is no matter of value.
+  if (parted < HALF * Math.max(planned, painted)) return false;
   return Math.abs(amount) >= HALF * parted && shareWithin(other.place, place, BESIDE_MM) >= NEARLY_ALL;
 };
 
