@@ -15,7 +15,7 @@ export interface Unplanned extends Pick<Missing, 'of' | 'count' | 'place' | 'len
 
 const LEAST_ELEMENT = 1.4; // steps: less is paint of another value, which has a border of its own, too
 const LEAST_LINE = 0.9; // steps
-const LONGER_MM = 18; // than one stroke of a brush, or the gap between two
+const LONGER_MM = 30; // than strokes of a brush, and the gaps between them
 const MOST_SHARE = 0.1; // of the canvas: what is larger is a mass
 const MOST_LINES = 6; // more of them are how it is drawn or painted: an underdrawing, strokes that stand open
 

@@ -45,6 +45,14 @@ const LOOP: [number, number][] = [
 ];
 
 describe('a correction of the painter’s own', () => {
+  test.each([
+    [true, 1],
+    [false, 0],
+  ])('is about what no plan has only where there is one: %s', (checked, times) => {
+    form({ checked });
+    expect(screen.queryAllByRole('button', { name: 'unplanned' })).toHaveLength(times);
+  });
+
   test('cannot be kept without a place, a name and words', async () => {
     const { keep } = form();
     await say('darker');

@@ -28,6 +28,7 @@ interface Props {
 }
 
 const KINDS = FINDING_KINDS.map((kind) => ({ kind, name: faceOf(kind).name }));
+const WITHOUT_PLAN = KINDS.filter(({ kind }) => kind !== 'unplanned');
 
 /** A correction of the painter's own: outline the place (or name a mass), say what the hand should do. */
 export function OwnCorrectionForm({ points, onClear, masses, checked, canvas, busy, error, onKeep, onLeave }: Props) {
@@ -82,7 +83,7 @@ export function OwnCorrectionForm({ points, onClear, masses, checked, canvas, bu
       </label>
       <fieldset className="words">
         <legend className="small">{checked ? DECIDE_TEXT.checksIts : DECIDE_TEXT.isAbout}</legend>
-        {KINDS.map(({ kind, name }) => (
+        {(checked ? KINDS : WITHOUT_PLAN).map(({ kind, name }) => (
           <WordSwitch key={kind} on={typed.kind === kind} onSwitch={() => setValue('kind', kind)}>
             {name}
           </WordSwitch>
