@@ -7,7 +7,7 @@ import { LEAST_STANDING_OUT, unplannedFound } from './unplannedFound';
 
 const CHANGED = 0.3; // steps from which a place has been worked on
 const BESIDE_MM = { element: 6, line: 0 }; // what is told about it; beside a line other things lie
-const LARGE = 0.008; // of the canvas: less is a line's strip
+const LARGE = 0.008; // of the canvas: less is no element, see 0038
 const NEARLY_ALL = 0.8; // of another finding that lies there
 
 export const UNPLANNED: Kind<UnplannedFinding> = {
@@ -22,7 +22,7 @@ export const UNPLANNED: Kind<UnplannedFinding> = {
   calledWith: 'value',
   byLandmark: true,
   find: unplannedFound,
-  // As paint would be that is so far off; a coarse stage has lines of its own.
+  // As paint would be that is so far off; a coarse stage has small lines of its own.
   times: ({ amount, share }) => (share < LARGE ? 1 : amount / VALUE.least),
   claim: () => null,
   // What no plan has cannot have another value, place or edge than planned.
