@@ -1,3 +1,4 @@
+import { median } from '../raster';
 import type { Aligned } from '../read';
 import { UNITS_PER_STEP } from '../colour';
 
@@ -15,9 +16,40 @@ export interface Cells {
   readonly painted: Planes;
   /** 1 = read */
   readonly read: Uint8Array;
+  /** steps by which the two differ, colour counted in, what differs all over left aside; 0 = not read */
+  readonly apart: Float32Array;
+}
+
+function apartIn(planned: Planes, painted: Planes, read: Uint8Array): Float32Array {
+  const out = new Float32Array(read.length);
+  const differs = new Float32Array(read.length);
+  for (const c of [0, 1, 2] as const) {
+    let count = 0;
+    for (let k = 0; k < out.length; k++) if (read[k]) differs[count++] = painted[c][k] - planned[c][k];
+    const all = median(differs.subarray(0, count));
+    for (let k = 0; k < out.length; k++) if (read[k]) out[k] += (painted[c][k] - planned[c][k] - all) ** 2;
+  }
+  return out.map(Math.sqrt);
 }
 
 const LEAST_READ = 0.5; // of a cell's pixels
+
+interface Rows extends Pick<Cells, 'width' | 'height'> {
+  /** pixels from row to row */
+  readonly across: number;
+  /** pixels of a cell's side */
+  readonly factor: number;
+  readonly mask: Uint8Array;
+}
+
+/** Adds up what can be read in every cell; without data, how many pixels that is. */
+function addCells(cells: Float32Array, data: Float32Array | null, { width, height, across, factor, mask }: Rows): void {
+  for (let y = 0; y < height * factor; y++) {
+    const row = Math.floor(y / factor) * width;
+    for (let k = row, i = y * across; k < row + width; k++)
+      for (const end = i + factor; i < end; i++) if (mask[i] === 0) cells[k] += data ? data[i] : 1;
+  }
+}
 
 function cellsFrom({ width: across, height: down, mmPerPixel, planned, painted, mask }: Aligned): Cells {
   const factor = Math.max(1, Math.round(CELL_MM / mmPerPixel));
@@ -28,26 +60,22 @@ function cellsFrom({ width: across, height: down, mmPerPixel, planned, painted, 
     painted: [plane(), plane(), plane()] as const,
     read: new Uint8Array(width * height),
   };
-  const count = new Uint16Array(width * height);
-  for (let y = 0; y < height * factor; y++)
-    for (let x = 0, i = y * across; x < width * factor; x++, i++) {
-      if (mask[i]) continue;
-      const k = Math.floor(y / factor) * width + Math.floor(x / factor);
-      count[k]++;
-      out.planned[0][k] += planned.value[i];
-      out.planned[1][k] += planned.a[i];
-      out.planned[2][k] += planned.b[i];
-      out.painted[0][k] += painted.value[i];
-      out.painted[1][k] += painted.a[i];
-      out.painted[2][k] += painted.b[i];
-    }
+  const count = new Float32Array(width * height);
+  const rows = { across, width, height, factor, mask };
+  addCells(count, null, rows);
+  for (const [cells, colours] of [[out.planned, planned] as const, [out.painted, painted] as const]) {
+    addCells(cells[0], colours.value, rows);
+    addCells(cells[1], colours.a, rows);
+    addCells(cells[2], colours.b, rows);
+  }
   for (let k = 0; k < count.length; k++) {
     if (count[k] < LEAST_READ * factor * factor) continue;
     out.read[k] = 1;
     for (const planes of [out.planned, out.painted])
       planes.forEach((data, c) => (data[k] /= count[k] * (c === 0 ? 1 : UNITS_PER_STEP)));
   }
-  return { width, height, mmPerPixel: mmPerPixel * factor, ...out };
+  const apart = apartIn(out.planned, out.painted, out.read);
+  return { width, height, mmPerPixel: mmPerPixel * factor, ...out, apart };
 }
 
 // A reading is asked about many places: its cells go when it goes.

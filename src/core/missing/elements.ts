@@ -1,4 +1,4 @@
-import { connectedRegions, median, opened } from '../raster';
+import { connectedRegions, opened } from '../raster';
 import type { Cells } from './cells';
 import { standingOf, type Standing } from './standing';
 
@@ -13,27 +13,14 @@ const MOST_SHARE = 0.4;
 const APART = [0.45, 0.7, 1, 1.4]; // steps by which plan and painting differ over a thing that is not there
 const GONE = { there: 0.25, over: 0.75 }; // of its contrast that may be there; of its outline that must be gone
 
-/** How far plan and painting differ in every cell, what differs all over left aside. */
-function apart({ planned, painted, read }: Cells): Float32Array {
-  const out = new Float32Array(read.length);
-  planned.forEach((plan, c) => {
-    const differs = plan.map((v, k) => painted[c][k] - v);
-    const all = median(differs.filter((_, k) => read[k]));
-    for (let k = 0; k < out.length; k++) if (read[k]) out[k] += (differs[k] - all) ** 2;
-  });
-  for (let k = 0; k < out.length; k++) out[k] = Math.sqrt(out[k]);
-  return out;
-}
-
 /** Everything as large as an element that the plan sets off and the painting shows nothing of. */
 export function elementsMissing(cells: Cells): MissingElement[] {
-  const { width, read } = cells;
-  const differs = apart(cells);
+  const { width, read, apart } = cells;
   const taken = new Uint8Array(read.length);
   const out: MissingElement[] = [];
   for (const least of APART) {
     const apartHere = new Uint8Array(read.length);
-    for (let k = 0; k < read.length; k++) apartHere[k] = differs[k] >= least && !taken[k] ? 1 : 0;
+    for (let k = 0; k < read.length; k++) apartHere[k] = apart[k] >= least && !taken[k] ? 1 : 0;
     const regions = connectedRegions(
       Int8Array.from(opened(apartHere, width, 1)).map((v) => v - 1),
       width,

@@ -1,6 +1,6 @@
 import type { Point } from '../raster';
 import type { Aligned } from '../read';
-import { standsOut, thinLines, thinPlane, type Channel } from '../thin';
+import { standsOutNear, thinLines, thinPlane, type Channel } from '../thin';
 
 /** A place on a thin shape of the plan. */
 export interface LinePlace {
@@ -16,7 +16,7 @@ export interface PaintedLine {
   readonly places: readonly LinePlace[];
 }
 
-const ASIDE_MM = Array.from({ length: 21 }, (_, k) => (k - 10) / 2); // where a line is looked for in the painting
+const ASIDE_MM = 5; // to either side, where a line is looked for in the painting
 const CLEAR_MM = 4; // to either side, that must be readable, too
 
 /** Thin shapes of the plan from so many mm on, and how they stand out in the painting along the drift. */
@@ -36,8 +36,7 @@ export function paintedLines(aligned: Aligned, leastMm: number): PaintedLine[] {
       const { way } = ridge;
       const besides = [-CLEAR_MM, 0, CLEAR_MM].map((mm): Point => [at[0] + mm * way[0], at[1] + mm * way[1]]);
       if (besides.some(unread)) return [];
-      const tried = ASIDE_MM.map((mm) => standsOut(on.plane, ridge, mm / on.mmPerPixel, on.mmPerPixel));
-      return [{ at, planned: stands, painted: Math.max(...tried) }];
+      return [{ at, planned: stands, painted: standsOutNear(on.plane, ridge, ASIDE_MM, on.mmPerPixel) }];
     });
     return seen.length > 0 ? [{ places: seen }] : [];
   });

@@ -54,16 +54,24 @@ export function boxColumns(
   }
 }
 
-/** Mean over a (2 radius + 1) square; borders repeat. */
-export function boxBlur(plane: Plane, radius: number): Plane {
-  if (radius < 1) return plane;
-  const { width, height, data } = plane;
-  const half = new Float32Array(data.length);
-  const out = new Float32Array(data.length);
-  boxRows(data, half, { width, height, radius });
-  boxColumns(half, out, { width, height, radius });
+/** Means over squares of several radii, one after the other; two pictures are made, whatever their number. */
+function boxBlurs(plane: Plane, radii: readonly number[]): Plane {
+  const { width, height } = plane;
+  const told = radii.filter((radius) => radius >= 1);
+  if (told.length === 0) return plane;
+  const half = new Float32Array(plane.data.length);
+  const out = new Float32Array(plane.data.length);
+  let from = plane.data;
+  for (const radius of told) {
+    boxRows(from, half, { width, height, radius });
+    boxColumns(half, out, { width, height, radius });
+    from = out;
+  }
   return { width, height, data: out };
 }
+
+/** Mean over a (2 radius + 1) square; borders repeat. */
+export const boxBlur = (plane: Plane, radius: number): Plane => boxBlurs(plane, [radius]);
 
 const PASSES = 3;
 
@@ -83,7 +91,7 @@ function boxRadii(sigma: number): number[] {
 
 /** Gaussian blur of the given standard deviation (px) by three box means; from 2 px up the peak is right to a tenth. */
 export function gaussianBlur(plane: Plane, sigma: number): Plane {
-  return boxRadii(sigma).reduce(boxBlur, plane);
+  return boxBlurs(plane, boxRadii(sigma));
 }
 
 const product = (one: Plane, other: Plane): Plane => ({ ...one, data: one.data.map((v, i) => v * other.data[i]) });

@@ -84,19 +84,32 @@ export const NOTHING_SAID: Omit<AccountOptions, 'light'> = {
 
 const MOSTLY = 0.5; // share of a mass from which its planned colour rests on what is lost
 
-/** How much of what can be read has lost its colour in the reference, at either end and mass by mass. */
-function clippedShares({ clipped, mask }: Aligned, { massOf, ids }: MassMap): Account['clipped'] {
-  if (!clipped) return { crushed: 0, blown: 0, masses: [] };
-  const counts = [0, 0, 0];
-  const [lost, all] = [ids.map(() => 0), ids.map(() => 0)];
+// Loops over pixels stand in functions of their own (docs/decisions/0004).
+/** Pixels that can be read: crushed ones, blown ones; mass by mass, all of them and those of either kind. */
+function countLost(clipped: Uint8Array, mask: Uint8Array, { massOf, ids }: MassMap) {
+  const [all, lost] = [new Uint32Array(ids.length), new Uint32Array(ids.length)];
+  let [crushed, blown] = [0, 0];
   for (let i = 0; i < mask.length; i++) {
-    if (mask[i]) continue;
-    counts[clipped[i]]++;
-    all[massOf[i]]++;
-    if (clipped[i]) lost[massOf[i]]++;
+    if (mask[i] !== 0) continue;
+    const [at, mass] = [clipped[i], massOf[i]];
+    all[mass]++;
+    if (at === 0) continue;
+    lost[mass]++;
+    if (at === 1) crushed++;
+    else blown++;
   }
-  const [, crushed, blown] = counts.map((count) => count / mask.length);
-  return { crushed, blown, masses: ids.filter((_, k) => lost[k] > MOSTLY * all[k]) };
+  return { crushed, blown, all, lost };
+}
+
+/** How much of what can be read has lost its colour in the reference, at either end and mass by mass. */
+function clippedShares({ clipped, mask }: Aligned, masses: MassMap): Account['clipped'] {
+  if (!clipped) return { crushed: 0, blown: 0, masses: [] };
+  const { crushed, blown, all, lost } = countLost(clipped, mask, masses);
+  return {
+    crushed: crushed / mask.length,
+    blown: blown / mask.length,
+    masses: masses.ids.filter((_, k) => lost[k] > MOSTLY * all[k]),
+  };
 }
 
 const POINTS_APART = 0.03; // of the long side: arrows that can be told apart

@@ -1,4 +1,4 @@
-export { standsOut } from './stands';
+export { standsOutNear } from './stands';
 export { thinLines, thinPlane, type Channel, type ThinLine, type ThinPlace } from './thinLines';
 export { APART_MM, readStrips, type Strip, type StripLook, type StripPlace, type StripsAsk } from './strips';
 export { coursesOf, evenStrips, isEven, type Course, type CoursedStrip } from './evenness';

@@ -16,18 +16,32 @@ export interface Ridge {
   readonly strength: number;
 }
 
-/** The strongest curvature of a plane at a pixel: eigenvalue and vector of its second derivatives, and its slope. */
-function bendAt({ data, width }: Plane, i: number) {
-  const [c, l, r, u, d] = [data[i], data[i - 1], data[i + 1], data[i - width], data[i + width]];
-  const [xx, yy] = [l - 2 * c + r, u - 2 * c + d];
+/**
+ * The ridge of a plane at a pixel, by the eigenvalue and vector of its second derivatives that are the strongest; null
+ * where it bends too little, slopes, or bends more beside.
+ */
+function ridgeAt(plane: Plane, x: number, y: number, sigma: number): Ridge | null {
+  const { data, width } = plane;
+  const i = y * width + x;
+  const own = data[i];
+  const xx = data[i - 1] - 2 * own + data[i + 1];
+  const yy = data[i - width] - 2 * own + data[i + width];
   const xy = (data[i + width + 1] - data[i + width - 1] - data[i - width + 1] + data[i - width - 1]) / 4;
-  const half = Math.hypot((xx - yy) / 2, xy);
   const middle = (xx + yy) / 2;
-  const bend = middle < 0 ? middle - half : middle + half;
-  const angle = 0.5 * Math.atan2(2 * xy, xx - yy) + (middle < 0 ? Math.PI / 2 : 0);
-  const way: Point = [Math.cos(angle), Math.sin(angle)];
-  const slope = ((r - l) * way[0] + (d - u) * way[1]) / 2;
-  return { bend, way, slope };
+  const unlike = (xx - yy) / 2;
+  const half = Math.sqrt(unlike * unlike + xy * xy);
+  const strength = (Math.abs(middle) + half) * sigma * sigma;
+  if (strength < LEAST_BENT) return null;
+  // The eigenvector by half the angle; of a valley's middle the other one is the stronger.
+  const double = half > 0 ? unlike / half : 1;
+  const [cos, sin] = [Math.sqrt((1 + double) / 2), Math.sign(xy || 1) * Math.sqrt((1 - double) / 2)];
+  const [wayX, wayY] = middle < 0 ? [-sin, cos] : [cos, sin];
+  const slope = ((data[i + 1] - data[i - 1]) * wayX + (data[i + width] - data[i - width]) * wayY) / 2;
+  if (Math.abs(slope) * sigma > MOST_SLOPE * strength) return null;
+  const sign = middle < 0 ? 1 : -1;
+  if (sign * sampleAt(plane, x + wayX, y + wayY) > sign * own) return null;
+  if (sign * sampleAt(plane, x - wayX, y - wayY) > sign * own) return null;
+  return { x, y, way: [wayX, wayY], sign, sigma, strength };
 }
 
 /** Ridges of one width: where the plane bends most across, and hardly slopes. */
@@ -35,20 +49,14 @@ function ridgesAt(plane: Plane, sigma: number): Map<number, Ridge> {
   const soft = gaussianBlur(plane, sigma);
   const { width, height, data } = soft;
   const out = new Map<number, Ridge>();
+  const least = LEAST_BENT / 2 / sigma / sigma;
   for (let y = 2; y < height - 2; y++)
     for (let x = 2, i = y * width + 2; x < width - 2; x++, i++) {
       const c = 2 * data[i];
       // Quick: nothing bends enough either way.
-      const rough = Math.abs(data[i - 1] + data[i + 1] - c) + Math.abs(data[i - width] + data[i + width] - c);
-      if (rough * sigma * sigma < LEAST_BENT / 2) continue;
-      const { bend, way, slope } = bendAt(soft, i);
-      const strength = Math.abs(bend) * sigma * sigma;
-      if (strength < LEAST_BENT || Math.abs(slope) * sigma > MOST_SLOPE * strength) continue;
-      const sign = -Math.sign(bend);
-      const value = sign * data[i];
-      const beside = (side: number) => sign * sampleAt(soft, x + side * way[0], y + side * way[1]);
-      if (beside(1) > value || beside(-1) > value) continue;
-      out.set(i, { x, y, way, sign, sigma, strength });
+      if (Math.abs(data[i - 1] + data[i + 1] - c) + Math.abs(data[i - width] + data[i + width] - c) < least) continue;
+      const ridge = ridgeAt(soft, x, y, sigma);
+      if (ridge) out.set(i, ridge);
     }
   return out;
 }

@@ -56,7 +56,7 @@ function linesOn({ plane, mmPerPixel }: ThinPlane, by: Channel): ThinLine[] {
     if (lengthMm < LEAST_MM) return [];
     const places = group.flatMap((ridge, k): ThinPlace[] => {
       if (k % step !== 0) return [];
-      const stands = standsOut(plane, ridge, 0, mmPerPixel);
+      const stands = standsOut(plane, ridge, mmPerPixel);
       if (stands < LEAST_STEPS || widthOf(plane, ridge, stands, mmPerPixel) < LEAST_WIDE_MM) return [];
       return [{ at: [(ridge.x + 0.5) * mmPerPixel, (ridge.y + 0.5) * mmPerPixel], ridge, stands }];
     });
