@@ -163,6 +163,54 @@ test('what is missing is told before all else, with what it rests on; meant to b
   await expect.poll(departures, { timeout: 15_000 }).toEqual(['left-out']);
 });
 
+test('what no plan has is told to be painted out; meant to be so, nothing is compared there, by keyboard alone', async () => {
+  const paintingId = await paintingWithReference(server, 'One persimmon');
+  const { photo } = await photographSession(server, paintingId, 5);
+  // The right persimmon, which the painter has painted all the same.
+  const outline: [number, number][] = [
+    [275, 150],
+    [385, 150],
+    [385, 245],
+    [275, 245],
+  ];
+  const leftOut = {
+    id: crypto.randomUUID(),
+    where: { place: { outlines: [outline] } },
+    change: { kind: 'left-out' as const },
+  };
+  await ask(server, 'changePlan', { params: { paintingId }, body: { departures: [leftOut] } });
+  const told = async () => {
+    const { findings } = await readWithCard(server, photo.id, 5);
+    return findings.filter(({ kind }) => kind === 'unplanned').length;
+  };
+  expect(await told()).toBeGreaterThan(0);
+  await page.goto(`${server.url}/painting/${paintingId}/wall/1?read=drawing`);
+  await flat().waitFor();
+  await slip()
+    .getByRole('button', { name: /Paint out what no plan has/ })
+    .first()
+    .click();
+  await page
+    .getByTestId('show-me')
+    .getByText(/compared every 2 mm/)
+    .waitFor();
+  await page.goto(`${server.url}/painting/${paintingId}/decide/1`);
+  const listed = page.getByRole('region', { name: 'Unplanned' }).getByRole('button').first();
+  await listed.focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('heading', { name: /paint out what no plan has/i }).waitFor();
+  await cleanOnEverySurround(page, 'what no plan has, decided');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await cleanOnEverySurround(page, 'what no plan has, 390 px');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.keyboard.press('f');
+  await listed.getByText('meant to be so', { exact: true }).waitFor();
+  const departures = async () =>
+    (await ask(server, 'getPainting', { params: { paintingId } })).plan?.departures.map(({ change }) => change.kind);
+  await expect.poll(departures, { timeout: 15_000 }).toEqual(['left-out', 'ignored']);
+  expect(await told()).toBe(0);
+});
+
 test('a line across an edge measures it in plan and painting, by mouse and by keys; one that is too short is told so', async () => {
   await page.goto(`${server.url}/painting/${id}/wall/1?read=edges`);
   await flat().waitFor();
@@ -198,15 +246,15 @@ test('a line across an edge measures it in plan and painting, by mouse and by ke
   expect(problem).toMatch(/too short to cross an edge: draw at least 2 mm/);
 });
 
-test('an edge is kept freely and colour may cross it: kept with the plan, by keyboard alone', async () => {
+test('an edge inside a mass is kept freely and colour may cross it: kept with the plan, by keyboard alone', async () => {
   const kept = async () => {
     const { plan } = await ask(server, 'getPainting', { params: { paintingId: id } });
     return plan?.edges.map(({ is, tolerance, mayCross }) => ({ is, tolerance, mayCross }));
   };
   await page.goto(`${server.url}/painting/${id}/plan?part=edges`);
   await page.getByText(/of [1-9]\d* cm of edge/).waitFor();
-  await page.keyboard.press('ArrowRight');
   const chosen = page.getByRole('region', { name: 'The chosen edge' });
+  await page.keyboard.press('ArrowRight');
   const press = async (name: string) => {
     await chosen.getByRole('button', { name, exact: true }).focus();
     await page.keyboard.press('Enter');

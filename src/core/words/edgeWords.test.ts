@@ -5,6 +5,7 @@ import {
   edgeAskedInWords,
   edgeBasisInWords,
   edgeEvidenceInWords,
+  chosenEdgeInWords,
   edgeNameInWords,
   edgeRequestInWords,
   edgesAlikeInWords,
@@ -65,6 +66,16 @@ test('a stretch is told with what to do, where, what it is and what it should be
   ).toMatch(/: spread over 23 mm; planned hard/);
   expect(told({ into: 1, lengthMm: 55 })).toMatch(/wall, 55 mm with the edges it runs into: 6\.1 mm wide/);
   expect(told({ wished: true, change: 'softer', wanted: 'soft' })).toMatch(/6\.1 mm wide; you want it soft$/);
+});
+
+test('a planned edge that is chosen is called by what it parts, by the one side that has a name, or not at all', () => {
+  expect(chosenEdgeInWords(['pot, shadow', 'wall'])).toBe('The edge of the pot, shadow, against the wall');
+  expect(chosenEdgeInWords(['', 'wall'])).toBe('The edge of the wall');
+  expect(chosenEdgeInWords(['pot', ''])).toBe('The edge of the pot');
+  expect(chosenEdgeInWords(['', ''])).toBe('');
+  expect(chosenEdgeInWords(['pot, shadow'])).toBe('The edge inside the pot, shadow');
+  expect(chosenEdgeInWords([''])).toBe('The edge inside a mass');
+  expect(chosenEdgeInWords(['pot', 'pot'])).toBe('The edge inside the pot');
 });
 
 test('a finding names the edge by what it parts, or by where it lies, and tells both widths', () => {

@@ -149,6 +149,18 @@ function whereInWords(place: string): string {
   return `${plain.includes(AGAINST) ? 'of' : 'at'} ${plain}`;
 }
 
+/**
+ * What a planned edge is called where it is chosen; '' = neither side of it has a name.
+ * @param names of the masses on its two sides, '' = none; one mass = it lies inside
+ */
+export function chosenEdgeInWords(names: readonly [one: string, two: string] | readonly [within: string]): string {
+  const [one, two = one] = names;
+  const called = one || two ? calledInWords(one || two).replace(/,$/, '') : '';
+  if (names.length === 1 && !one) return `The edge ${INSIDE}a mass`;
+  if (one === two) return called && `The edge ${INSIDE}${called}`;
+  return one && two ? `The edge ${whereInWords(edgeNameInWords(called, two))}` : `The edge of ${called}`;
+}
+
 /** Both edges, as it is decided by. @param edge with the half-width of its doubt */
 export function edgeEvidenceInWords({ planned, painted, ...edge }: EdgeSaid & { doubt: number }, per = 1): string {
   const seen = (edge: EdgeLook) =>

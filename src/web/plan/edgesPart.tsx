@@ -1,5 +1,12 @@
 import { EDGE_ROOM, type Closeness, type EdgeClass, type EdgePlanLine, type Shares } from '../../core/edges';
-import { EDGE_TEXT, edgesSeenInWords, edgeWantedInWords, PLAN_TEXT, plannedEdgeInWords } from '../../core/words';
+import {
+  EDGE_TEXT,
+  edgesSeenInWords,
+  edgeWantedInWords,
+  PLAN_TEXT,
+  chosenEdgeInWords,
+  plannedEdgeInWords,
+} from '../../core/words';
 import { Mark } from '../marks/mark';
 import { useScale } from '../settings';
 import { ProblemNote } from '../ui/problem';
@@ -47,12 +54,16 @@ function Shared({ edging: { edgePlan, draft }, shares }: Props & { shares: Share
 }
 
 /** The chosen edge: as it is in the reference, and as it should be. */
-function Chosen({ edging: { want }, edge }: Props & { edge: EdgePlanLine }) {
+function Chosen({ edging: { want, marks }, edge }: Props & { edge: EdgePlanLine }) {
   const { per } = useScale();
   const { wanted } = edge;
+  const nameOf = (id: number) => marks.get(id)?.name ?? '';
+  const [one, two] = edge.between;
+  const name = chosenEdgeInWords(one === two ? [nameOf(one)] : [nameOf(one), nameOf(two)]);
   return (
     <section aria-label="The chosen edge" className="mt-3">
       <hr className="rule mb-3" />
+      {name && <h3 className="mb-1">{name}</h3>}
       <p className="serif">{plannedEdgeInWords(edge, per)}</p>
       <WordChoice
         label="This edge should be"
