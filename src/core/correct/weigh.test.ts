@@ -22,6 +22,13 @@ describe('what a stage calls for', () => {
     expect([missing(0.012, 2), missing(0.05, 2), missing(0.05, 3)]).toEqual([false, true, false]);
     expect(missing(0.003, 1)).toBe(true);
   });
+
+  test('what is missing is told in the place of value, where a stage asks about value alone', () => {
+    const missing = (share: number, loud: FindingKind[]) =>
+      isLoud({ kind: 'missing', amount: -1, share }, { loud, coarse: 2 });
+    expect([missing(0.05, ['value']), missing(0.012, ['value'])]).toEqual([true, false]);
+    expect(missing(0.05, ['temperature'])).toBe(false);
+  });
 });
 
 test('what no plan has is told where paint would be that is so far off, a line at no coarse stage', () => {

@@ -18,7 +18,7 @@ export const MISSING: Kind<MissingFinding> = {
   least: LEAST_GONE,
   settledWithin: 0.4,
   always: false,
-  calledWith: null,
+  calledWith: 'value',
   byLandmark: true,
   find: missingFound,
   times: ({ share }) => Math.max(1, Math.sqrt(share / DUE_FROM)),
