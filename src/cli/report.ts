@@ -1,11 +1,11 @@
 import { edgeClass, EVERY_MM, lapsingOf, lookOf, mostlyAtMost, type EdgeAcross, type SeenEdge } from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
-import { placeInWords } from '../core/words';
+import { jumpInWords, placeInWords, plainLine, stepInWords } from '../core/words';
 import { cardScale } from '../core/photo';
 import { boxOf, halfWidth, type Box, type Point } from '../core/raster';
 import { driftPoints, halfWidthsOf, lightAsTold } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
-import { coursesOf, isEven } from '../core/thin';
+import { coursesOf, isEven, jumpsBehind, stepsBehind, type Strip } from '../core/thin';
 import { InputError } from '../server/images/inputError';
 import type { ReadRequest } from './arguments';
 
@@ -53,7 +53,18 @@ function formsIn({ reading, account: { forms, turnings } }: Against) {
   );
 }
 
-/** Every thin shape: how it runs, planned and painted, and whether it runs on too evenly. */
+/** What does not carry on behind a thin shape: the values of its two sides, and edges that pass behind it. */
+function behindIn(strip: Strip) {
+  const [step] = stepsBehind([strip]);
+  const jumps = jumpsBehind([strip]);
+  return {
+    steps: step ? { target: step.planned, painted: step.painted } : null,
+    jumps: jumps.map(({ at, planned, painted }) => ({ at, target: { mm: planned }, painted: { mm: painted } })),
+    words: [...(step ? [stepInWords(step, null)] : []), ...jumps.map((jump) => jumpInWords(jump, null))].map(plainLine),
+  };
+}
+
+/** Every thin shape: how it runs, planned and painted, whether too evenly, and what lies behind it. */
 const thinIn = ({ strips, edges: { viewingM } }: Against) =>
   coursesOf(strips, viewingM).map((one) => ({
     region: { box: boxAbout(one.strip.places.map(({ at }) => at)) },
@@ -61,6 +72,7 @@ const thinIn = ({ strips, edges: { viewingM } }: Against) =>
     target: one.planned,
     painted: one.painted,
     tooEven: isEven(one),
+    behind: behindIn(one.strip),
   }));
 
 /** Every edge that can be read, from junction to junction, by the middle of its places. */

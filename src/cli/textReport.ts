@@ -43,10 +43,10 @@ export function textReport(report: ReadReport): string {
         ({ boxes, target, painted }) =>
           `Reads flat in ${boxes.map((box) => box.map(Math.round).join(',')).join(' and ')} mm: should turn through ${target.steps.toFixed(1)} steps, turns through ${painted.steps.toFixed(1)}.`,
       ),
-    ...thin.map(
-      ({ region: { box }, lengthMm, target, painted, tooEven }) =>
-        `${tooEven ? 'Too even' : 'Thin shape'} in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: painted ${courseInWords(painted)}; planned ${courseInWords(target)}.`,
-    ),
+    ...thin.flatMap(({ region: { box }, lengthMm, target, painted, tooEven, behind }) => [
+      `${tooEven ? 'Too even' : 'Thin shape'} in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: painted ${courseInWords(painted)}; planned ${courseInWords(target)}.`,
+      ...behind.words.map((words) => `  ${words}`),
+    ]),
     ...allEdges.map(
       ({ region: { box }, lengthMm, target, painted, lapsing }) =>
         `Edge in ${box.map(Math.round).join(',')} mm, ${lengthMm} mm long: planned ${seenEdgeInWords(target)}; painted ${seenEdgeInWords(painted)}${lapsingBriefInWords(lapsing)}.`,

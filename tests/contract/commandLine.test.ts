@@ -60,10 +60,17 @@ describe('a photograph measured from the command line', () => {
     expect(code).toBe(0);
     type Course = { widthsMm: [number, number] | null; hard: number; broken: number; even: number };
     const { thin } = JSON.parse(out) as {
-      thin: { region: { box: number[] }; lengthMm: number; target: Course; painted: Course; tooEven: boolean }[];
+      thin: {
+        region: { box: number[] };
+        lengthMm: number;
+        target: Course;
+        painted: Course;
+        tooEven: boolean;
+        behind: unknown;
+      }[];
     };
     expect(thin.length).toBeGreaterThan(5);
-    for (const { region, lengthMm, target, painted, tooEven } of thin) {
+    for (const { region, lengthMm, target, painted, tooEven, behind } of thin) {
       const [x, y, w, h] = region.box;
       expect([x >= 0, y >= 0, x + w <= 400.5, y + h <= 300.5, lengthMm >= 15]).toEqual([true, true, true, true, true]);
       expect(target.widthsMm?.[0]).toBeGreaterThan(0.4);
@@ -73,6 +80,7 @@ describe('a photograph measured from the command line', () => {
         expect(hard + broken).toBeLessThanOrEqual(1 + 1e-9);
       }
       expect(tooEven).toBe(false);
+      expect(behind).toEqual({ steps: null, jumps: [], words: [] });
     }
     const plain = await read(...usual, '--thin');
     expect(plain.out).toMatch(/Thin shape in [\d,]+ mm, \d+ mm long: painted [\d.]+/);

@@ -1,6 +1,6 @@
 import { chance } from '../../src/demo/studio/chance';
 import type { Setup } from '../../src/demo/studio/camera';
-import { luminance, quickValue, rgbOfLab } from '../../src/demo/studio/colour';
+import { labOf, luminance, quickValue, rgbOfLab } from '../../src/demo/studio/colour';
 import { pixel, type Sheet } from '../../src/demo/studio/scene';
 import { measure, paintMotif, shoot, type Motif } from './easel';
 import { inFrame } from './findings';
@@ -99,6 +99,67 @@ function paintedOnce(motif: Motif, seed: number): Sheet {
   return sheet;
 }
 
+const [FAR, DEEP_MM] = [0.35, 18]; // of a stem's length along it, and mm to either side: a patch that lies behind it
+const PATCH_STEPS = 1.6; // from what lies there, away from the stem's own value
+
+/** A patch behind a stem, whose nearer edge passes behind its middle. @param by mm further on its second side */
+function patchBehind(motif: Motif, seed: number, by: number): Thing {
+  const { at, length, turn, bow } = wayOf(motif, seed);
+  const [cx, cy] = at;
+  const [c, s] = [Math.cos(turn), Math.sin(turn)];
+  const perMm = motif.subject.picture.width / motif.widthMm;
+  const [x, y] = at.map((mm) => Math.round(mm * perMm));
+  const rgb = pixel(motif.subject.picture, y * motif.subject.picture.width + x);
+  const here = quickValue(luminance(rgb));
+  const own = standingOut(motif.subject, perMm, at, seed);
+  const value = Math.min(9.3, Math.max(1, here + (own.value > here ? -PATCH_STEPS : PATCH_STEPS)));
+  const half = 0.5 * length + DEEP_MM;
+  const [, a, b] = labOf(rgb);
+  return {
+    box: [cx - half, cy - half, 2 * half, 2 * half],
+    cover: (u, v) => {
+      const along = (u - cx) * c + (v - cy) * s;
+      const across = (v - cy) * c - (u - cx) * s - bow * (0.5 - (2 * along) ** 2 / length ** 2);
+      const from = across > 0 ? by : 0;
+      const inside = Math.min(along - from, FAR * length - along, DEEP_MM - Math.abs(across));
+      return Math.min(1, Math.max(0, 0.5 + inside / HARD_MM));
+    },
+    light: () => rgbOfLab([lightnessOf(value), a, b]),
+  };
+}
+
+/** What was said of an edge that passes behind a stem. */
+export interface BehindCase {
+  readonly told: boolean;
+  /** mm by which it is said to come out further than planned; null = nothing is said */
+  readonly by: number | null;
+  /** what is said of other thin shapes */
+  readonly unbacked: readonly string[];
+}
+
+/** Paints a motif by hand with a stem before an edge that comes out so many mm beside where it goes in. */
+export async function behindCase(
+  motif: Motif,
+  by: number,
+  { setup, seed }: { setup: Setup; seed: number },
+): Promise<BehindCase> {
+  const [meant, made] = [0, by].map((mm) => patchBehind(motif, seed, mm));
+  const thing = stem(motif, 'even', { seed, hand: [] });
+  const own = { ...motif, reference: await referenceWith(motif, [meant, thing], `behind-${seed}`) };
+  const sheet = paintedOnce(motif, seed);
+  const perMm = sheet.width / motif.widthMm;
+  const laid = withThing(withThing(sheet, made, perMm), stem(motif, 'even', { seed, hand: wobbleOf(seed) }), perMm);
+  const shot = await shoot(laid, own, setup);
+  const { thin = [] } = await measure(own, shot.path, { corners: shot.corners, greys: inFrame(shot), thin: true });
+  const jumps = thin.flatMap(({ region, behind }) => (within(region.box, thing.box) ? behind.jumps : []));
+  const [jump] = jumps;
+  return {
+    told: jumps.length > 0,
+    by: jump ? jump.painted.mm - jump.target.mm : null,
+    unbacked: thin.filter(({ region }) => !within(region.box, thing.box)).flatMap(({ behind }) => behind.words),
+  };
+}
+
 /** What was said of thin shapes in a picture with a stem in it. */
 export interface ThinCase {
   /** the stem was read; it was said to be too even */
@@ -107,6 +168,8 @@ export interface ThinCase {
   /** other thin shapes: read, and said to be too even */
   readonly others: number;
   readonly unbacked: readonly string[];
+  /** what is said not to carry on behind any */
+  readonly behind: readonly string[];
 }
 
 type Box = readonly number[];
@@ -134,6 +197,7 @@ export async function thinCase(
     read: thin.some(isStem),
     tooEven: thin.some((one) => isStem(one) && one.tooEven),
     others: others.length,
+    behind: thin.flatMap(({ behind }) => behind.words),
     unbacked: others
       .filter(({ tooEven }) => tooEven)
       .map(

@@ -3,4 +3,5 @@ export { thinLines, thinPlane, type Channel, type ThinLine, type ThinPlace } fro
 export { APART_MM, readStrips, type Strip, type StripLook, type StripPlace, type StripsAsk } from './strips';
 export { coursesOf, evenStrips, isEven, type Course, type CoursedStrip } from './evenness';
 export { stepsBehind, type Step } from './behind';
+export { jumpsBehind, type Jump } from './heights';
 export { tellStrips, type StripsTold } from './told';

@@ -4,7 +4,7 @@ import { codeFromLinear, luminanceFromValue, SRGB_PROFILE } from '../colour';
 import { chance } from '../chance.testing';
 import { closeLightOf, makeRaster, type CloseLight, type Picture } from '../raster';
 import { coloursOf } from '../photo';
-import { evenStrips, readStrips, stepsBehind, tellStrips } from './index';
+import { evenStrips, jumpsBehind, readStrips, stepsBehind, tellStrips } from './index';
 import { OVER, profileOf } from './profile';
 
 /** A thin shape of so many mm about a place, its sides rising over so much, two steps over five. */
@@ -178,5 +178,44 @@ describe('what lies behind a thin shape', () => {
     expect(stepsBehind((await even(straight, straight)).strips)).toEqual([]);
     expect(stepsBehind((await even(before(6, 7.4), before(6, 7.4))).strips)).toEqual([]);
     expect(stepsBehind((await even(straight, before(6, 6.6))).strips)).toEqual([]);
+  });
+});
+
+/** A stem with an upright edge behind it: where it lies above the stem and below it, mm. */
+const beforeEdge = (above: number, below: number, steps = 1.6): ValueAt => {
+  const own = stem(() => 2.4);
+  return (x, y) => {
+    const edge = y - 45 - 0.05 * (x - 60) < 0 ? above : below;
+    return own(x, y) < 5.9 ? own(x, y) : 6 + (x < edge ? 0 : steps);
+  };
+};
+
+describe('an edge that passes behind a thin shape', () => {
+  const jumps = async (planned: ValueAt, painted: ValueAt) => jumpsBehind((await even(planned, painted)).strips);
+
+  test.each([6, -6])('does not carry on where it comes out elsewhere, by %d mm', async (by) => {
+    const { strips } = await even(beforeEdge(60, 60), beforeEdge(60, 60 + by));
+    const [jump, ...more] = jumpsBehind(strips);
+    expect(more).toEqual([]);
+    expect(Math.abs(jump.planned)).toBeLessThan(1.5);
+    expect(Math.abs(jump.painted)).toBeGreaterThan(4.5);
+    expect(Math.abs(jump.painted)).toBeLessThan(7.5);
+    expect(Math.abs(jump.at[0] - 60)).toBeLessThan(3);
+    // Below the stem it lies to the right where the edge was moved to the right.
+    const below = Math.sign(jump.across[1]) * Math.sign(jump.along[0]);
+    expect(Math.sign(below * jump.painted)).toBe(Math.sign(by));
+    expect(tellStrips(strips, 1).jumps).toEqual([jump]);
+  });
+
+  test('is let be where it carries on, where the plan’s does not, and where it is hardly off', async () => {
+    expect(await jumps(beforeEdge(60, 60), beforeEdge(63, 63))).toEqual([]);
+    expect(await jumps(beforeEdge(60, 60), beforeEdge(60, 62))).toEqual([]);
+    expect(await jumps(beforeEdge(60, 68), beforeEdge(60, 74))).toEqual([]);
+  });
+
+  test('is told of nowhere where it cannot be seen on both sides', async () => {
+    const lost: ValueAt = (x, y) => (y > 47 ? beforeEdge(60, 60, 0)(x, y) : beforeEdge(60, 60)(x, y));
+    expect(await jumps(beforeEdge(60, 60), lost)).toEqual([]);
+    expect(await jumps(straight, beforeEdge(60, 66))).toEqual([]);
   });
 });

@@ -1,5 +1,6 @@
 import { stepsBehind, type Step } from './behind';
 import { coursesOf, evenStrips, type CoursedStrip } from './evenness';
+import { jumpsBehind, type Jump } from './heights';
 import type { Strip } from './strips';
 
 /** What thin shapes come to. */
@@ -9,6 +10,7 @@ export interface StripsTold {
   /** those that run on too evenly */
   readonly even: readonly CoursedStrip[];
   readonly steps: readonly Step[];
+  readonly jumps: readonly Jump[];
 }
 
 /** @param viewingM m from which the painting is looked at */
@@ -16,4 +18,5 @@ export const tellStrips = (strips: readonly Strip[], viewingM: number): StripsTo
   all: coursesOf(strips, viewingM).sort((a, b) => b.lengthMm - a.lengthMm),
   even: evenStrips(strips, viewingM),
   steps: stepsBehind(strips),
+  jumps: jumpsBehind(strips),
 });

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
-import type { Course, CoursedStrip, Step } from '../thin';
+import type { Course, CoursedStrip, Jump, Step } from '../thin';
 import { plainLine } from './accountWords';
-import { courseInWords, evenInWords, stepInWords } from './thinWords';
+import { courseInWords, evenInWords, jumpInWords, stepInWords } from './thinWords';
 
 const strip = { lengthMm: 0, places: [] };
 const EVEN: Course = { widthsMm: [2.3, 2.5], hard: 0.95, broken: 0.02, even: 0.92 };
@@ -33,4 +33,16 @@ test('a step behind a thin shape is told in steps of the painter', () => {
   expect(plainLine(stepInWords({ ...step, planned: 0.5 }, STEM, 2))).toMatch(
     /three steps apart; planned one step apart\.$/,
   );
+});
+
+test('an edge that does not carry on behind a thin shape is told by where it comes out, whichever way the shape runs', () => {
+  const jump: Jump = { strip, at: [60, 45], across: [1, 0], along: [0, 1], planned: 0.4, painted: 6.2 };
+  const words = (part: Partial<Jump>) => plainLine(jumpInWords({ ...jump, ...part }, STEM));
+  expect(words({})).toBe(
+    'What lies behind does not carry on: an edge passes behind the thin shape at the spout, and is 6 mm lower to its right than to its left; planned alike.',
+  );
+  expect(words({ across: [-1, 0] })).toMatch(/6 mm higher to its right than to its left/);
+  expect(words({ along: [0, -1], planned: -2.3 })).toMatch(/6 mm higher to its right .*; planned 2 mm lower\.$/);
+  expect(words({ across: [0, 1], along: [1, 0] })).toMatch(/6 mm further right below it than above it/);
+  expect(words({ across: [0, 1], along: [1, 0], painted: -6.2 })).toMatch(/6 mm further left below it than above it/);
 });

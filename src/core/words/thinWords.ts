@@ -1,6 +1,6 @@
 import type { Line, Piece } from './accountWords';
 import { stepsInWords } from './amounts';
-import type { Course, CoursedStrip, Step } from '../thin';
+import type { Course, CoursedStrip, Jump, Step } from '../thin';
 import { figure } from './figures';
 import { percent } from './listed';
 
@@ -58,3 +58,27 @@ export const stepInWords = ({ lengthMm, planned, painted }: Step, on: On | null,
   ...atInWords(on),
   `${Math.round(lengthMm)} mm, its two sides are ${stepsInWords(painted, per)} apart; planned ${planned < LEAST_TOLD ? 'alike' : `${stepsInWords(planned, per)} apart`}.`,
 ];
+
+const LEVEL_MM = 1.5; // up to which it is told as alike: places lie 2.5 mm apart
+
+/** On which of its sides an edge lies further, and which way: [the side, the other side, further, less far]. */
+function sidesOf({ across, along }: Jump): readonly [string, string, string, string] {
+  const upright = Math.abs(across[0]) >= Math.abs(across[1]);
+  const [sides, ways] = upright
+    ? [['to its right', 'to its left'] as const, ['lower', 'higher'] as const]
+    : [['below it', 'above it'] as const, ['further right', 'further left'] as const];
+  const onward = (upright ? across[0] : across[1]) > 0 === (upright ? along[1] : along[0]) > 0;
+  return [...sides, ...(onward ? ways : ([ways[1], ways[0]] as const))];
+}
+
+/** An edge that passes behind a thin shape does not carry on. @param on null = on no mass */
+export function jumpInWords(jump: Jump, on: On | null): Line {
+  const [side, other, further, less] = sidesOf(jump);
+  const by = (mm: number) => `${Math.round(Math.abs(mm))} mm ${mm > 0 ? further : less}`;
+  const planned = Math.abs(jump.planned) <= LEVEL_MM ? 'alike' : by(jump.planned);
+  return [
+    'What lies behind does not carry on: an edge passes behind the thin shape ',
+    ...atInWords(on),
+    `and is ${by(jump.painted)} ${side} than ${other}; planned ${planned}.`,
+  ];
+}

@@ -19,7 +19,8 @@ import { useScale } from '../settings';
 import { namesOf, type WordsProps } from './subjectSlip';
 
 const CLASSES: readonly EdgeClass[] = [...EDGE_NAMES].reverse();
-const LEAST_MARKED = 0.05; // of all edges, from which a piece of the bar has room for its mark
+// Of all edges, from which a piece of the bar has room: inside for its mark, under it for its words.
+const [LEAST_MARKED, LEAST_WORDED] = [0.05, 0.07];
 
 /** What holds of the edges over the whole picture. */
 export function EdgeWords({ reading, edges, thin, focal, marks, onMass }: WordsProps) {
@@ -60,6 +61,7 @@ export function EdgeWords({ reading, edges, thin, focal, marks, onMass }: WordsP
 /** One bar: a piece for each class, as long as its share. */
 function Bar({ name, shares }: { name: string; shares: Shares }) {
   const held = CLASSES.filter((is) => Math.round(100 * shares[is]) > 0);
+  const roomy = held.every((is) => shares[is] >= LEAST_WORDED);
   return (
     <div className="mt-1 grid grid-cols-[4.25rem_minmax(0,1fr)] gap-x-2">
       <span className="small pt-1">{name}</span>
@@ -73,13 +75,17 @@ function Bar({ name, shares }: { name: string; shares: Shares }) {
             >
               {shares[is] >= LEAST_MARKED && <Mark name={`edge-${is}`} label="" />}
             </div>
-            <span className="small block text-center leading-tight whitespace-nowrap max-sm:hidden">
+            <span
+              className={roomy ? 'small block text-center leading-tight whitespace-nowrap max-sm:hidden' : 'sr-only'}
+            >
               {shareInWords(is, shares[is])}
             </span>
           </li>
         ))}
       </ul>
-      <p className="small col-start-2 leading-tight sm:hidden">{sharesOfEdgesInWords(shares, held)}</p>
+      <p className={`small col-start-2 leading-tight${roomy ? ' sm:hidden' : ''}`} aria-hidden={!roomy}>
+        {sharesOfEdgesInWords(shares, held)}
+      </p>
     </div>
   );
 }

@@ -2,7 +2,16 @@ import { useMemo } from 'react';
 import type { MassOfReading } from '../../contract';
 import { placeHolds, type Point } from '../../core/raster';
 import type { CoursedStrip, Strip } from '../../core/thin';
-import { BETWEEN_MASSES, evenInWords, percent, stepInWords, THIN_TEXT, widthsInWords } from '../../core/words';
+import {
+  BETWEEN_MASSES,
+  calledInWords,
+  evenInWords,
+  jumpInWords,
+  percent,
+  stepInWords,
+  THIN_TEXT,
+  widthsInWords,
+} from '../../core/words';
 import { useScale } from '../settings';
 import { SortTable, type Column } from '../ui/sortTable';
 import type { TableProps } from './readingTables';
@@ -20,9 +29,15 @@ function massUnder({ places }: Strip, masses: readonly MassOfReading[]): { mass:
 /** Thin shapes that run on too evenly, and those behind which nothing carries on. */
 export function ThinWords({ reading: { masses }, thin, onMass }: Pick<WordsProps, 'reading' | 'thin' | 'onMass'>) {
   const { per } = useScale();
+  /** The mass a thin shape lies on, as a sentence calls it. */
+  const on = ({ strip }: { readonly strip: Strip }) => {
+    const under = massUnder(strip, masses);
+    return under && { ...under, words: calledInWords(under.words).replace(/,$/, '') };
+  };
   const lines = [
-    ...thin.even.map((one) => evenInWords(one, massUnder(one.strip, masses))),
-    ...thin.steps.map((one) => stepInWords(one, massUnder(one.strip, masses), per)),
+    ...thin.even.map((one) => evenInWords(one, on(one))),
+    ...thin.steps.map((one) => stepInWords(one, on(one), per)),
+    ...thin.jumps.map((one) => jumpInWords(one, on(one))),
   ];
   return lines.length > 0 ? <Lines {...{ lines, masses, onMass }} /> : null;
 }

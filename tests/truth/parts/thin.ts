@@ -1,6 +1,6 @@
 import { say } from '../say';
 import type { Row } from '../targets';
-import { COURSES, thinCase, type StemCourse, type ThinCase } from '../thin';
+import { behindCase, COURSES, thinCase, type BehindCase, type StemCourse, type ThinCase } from '../thin';
 import { HALVES, motifBySeed } from './motifBySeed';
 
 /** A stem as it was planned and painted, and what was said. */
@@ -27,7 +27,48 @@ function rowsOf(half: string, all: readonly Told[]): Row[] {
       name: `thin shapes, ${half}, said too even of ${faithful.length} faithful stems and all other thin shapes`,
       ...{ reached: claimed, target: 0, unit: 'shape' },
     },
+    {
+      name: `thin shapes, ${half}, said not to carry on behind them, where all does`,
+      ...{ reached: all.flatMap(({ behind }) => behind).length, target: 0, unit: 'sentence' },
+    },
   ];
+}
+
+const JUMPS_MM = [8, -8, 0]; // by which an edge comes out beside where it went in
+
+/** An edge that passes behind a stem, as it is said to come out. */
+interface Passed extends BehindCase {
+  readonly jump: number;
+}
+
+function behindRows(half: string, all: readonly Passed[]): Row[] {
+  const off = all.filter(({ jump }) => jump !== 0);
+  const told = off.filter(({ jump, by }) => by !== null && Math.abs(Math.abs(by) - Math.abs(jump)) <= 2.5);
+  const claimed = all.flatMap(({ jump, told, unbacked }) => [...unbacked, ...(told && jump === 0 ? ['0'] : [])]);
+  return [
+    {
+      name: `behind thin shapes, ${half}, an edge comes out 8 mm off: told to 2.5 mm, of ${off.length}`,
+      ...{ reached: told.length / Math.max(1, off.length), target: 0.9, atLeast: true, unit: 'share' },
+    },
+    {
+      name: `behind thin shapes, ${half}, said of those that carry on`,
+      ...{ reached: claimed.length, target: 0, unit: 'sentence' },
+    },
+  ];
+}
+
+async function behindStems(half: (typeof HALVES)[number], count: number): Promise<Row[]> {
+  const all: Passed[] = [];
+  for (let k = 0; k < count * JUMPS_MM.length; k++) {
+    const jump = JUMPS_MM[k % JUMPS_MM.length];
+    const { motif, setup } = await motifBySeed(k, half);
+    const one = { jump, ...(await behindCase(motif, jump, { setup, seed: k })) };
+    say(
+      `  ${half}, an edge ${jump} mm off behind a stem: ${one.by?.toFixed(1) ?? 'nothing told'}; ${one.unbacked.join(' ')}`,
+    );
+    all.push(one);
+  }
+  return behindRows(half, all);
 }
 
 /** Stems that vary in the plan, painted evenly or as planned. @param count of each, in each half */
@@ -47,7 +88,7 @@ export async function thin(count: number): Promise<Row[]> {
           );
           all.push(one);
         }
-    rows.push(...rowsOf(half, all));
+    rows.push(...rowsOf(half, all), ...(await behindStems(half, count)));
   }
   return rows;
 }
