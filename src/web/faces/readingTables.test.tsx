@@ -8,6 +8,7 @@ import type { Account, MassOfReading, Settings } from '../../contract';
 import { keys } from '../api/queries';
 import { SettingsProvider } from '../settings';
 import { tellStrips } from '../../core/thin';
+import { EdgeShares } from './edgeViews';
 import { ColourTable, RelationTable, ValueTable } from './readingTables';
 
 afterEach(cleanup);
@@ -86,4 +87,25 @@ test('a mass of which nothing is told stands last, up or down', () => {
   expect(names()).toEqual(['wall', 'pot', 'ledge']);
   fireEvent.click(warmth);
   expect(names()).toEqual(['pot', 'wall', 'ledge']);
+});
+
+test('shares of edges stand under their pieces where there is room, else in one line', () => {
+  const shares = {
+    planned: { hard: 0.6, firm: 0.2, soft: 0.1, lost: 0.1 },
+    painted: { hard: 0.91, firm: 0.01, soft: 0, lost: 0.08 },
+  };
+  shown(<EdgeShares {...{ ...parts, thin: THIN, edges: { ...EDGES, shares } }} />, 10);
+  const under = (name: string) => {
+    const list = screen.getByRole('list', { name });
+    const words = within(list)
+      .getAllByRole('listitem')
+      .map(({ textContent }) => textContent);
+    const line = list.parentElement?.querySelector('p');
+    return { words, line: line?.textContent, alone: !line?.classList.contains('sm:hidden') };
+  };
+  expect(under('planned').alone).toBe(false);
+  expect(under('planned').words.join()).toMatch(/firm.20.%/);
+  expect(under('painted').alone).toBe(true);
+  expect(under('painted').line).toMatch(/hard.91.%, firm.1.%, lost.8.%/);
+  expect(under('painted').words).toHaveLength(3);
 });
