@@ -42,10 +42,13 @@ export function unplannedEvidenceInWords(
 }
 
 /** How it was measured and how sure that is. @param doubt half-width, steps */
-export const unplannedBasisInWords = (
+export function unplannedBasisInWords(
   { of, doubt }: Pick<ThingSaid, 'of'> & { readonly doubt: number },
   per = 1,
-): string =>
-  of === 'line'
-    ? `The painting’s line was looked for within 5 mm of its place in the plan, along the drift, every millimetre; give or take ${setOffInWords(doubt, per)}.`
-    : `Both sides of its outline were compared every 2 mm, in the painting and in the plan, along the drift; give or take ${setOffInWords(doubt, per)}.`;
+): string {
+  const compared =
+    of === 'line'
+      ? 'The painting’s line was looked for within 5 mm of its place in the plan, along the drift, every millimetre.'
+      : 'Both sides of its outline were compared every 2 mm, in the painting and in the plan, along the drift.';
+  return `${compared} A fifth of its place stands out by more than is told, the rest by less; give or take ${setOffInWords(doubt, per)}.`;
+}
