@@ -60,7 +60,7 @@ function behindIn(strip: Strip) {
   return {
     steps: step ? { target: step.planned, painted: step.painted } : null,
     jumps: jumps.map(({ at, planned, painted }) => ({ at, target: { mm: planned }, painted: { mm: painted } })),
-    words: [...(step ? [stepInWords(step, null)] : []), ...jumps.map((jump) => jumpInWords(jump, null))].map(plainLine),
+    words: [...(step ? [stepInWords(step, {})] : []), ...jumps.map((jump) => jumpInWords(jump))].map(plainLine),
   };
 }
 

@@ -57,12 +57,12 @@ export function boxColumns(
 /** Means over squares of several radii, one after the other; two pictures are made, whatever their number. */
 function boxBlurs(plane: Plane, radii: readonly number[]): Plane {
   const { width, height } = plane;
-  const told = radii.filter((radius) => radius >= 1);
-  if (told.length === 0) return plane;
+  const wide = radii.filter((radius) => radius >= 1);
+  if (wide.length === 0) return plane;
   const half = new Float32Array(plane.data.length);
   const out = new Float32Array(plane.data.length);
   let from = plane.data;
-  for (const radius of told) {
+  for (const radius of wide) {
     boxRows(from, half, { width, height, radius });
     boxColumns(half, out, { width, height, radius });
     from = out;

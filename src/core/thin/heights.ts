@@ -1,5 +1,5 @@
 import type { Point } from '../raster';
-import type { Strip, StripPlace } from './strips';
+import { apart, fromOneEnd, type Strip, type StripPlace } from './strips';
 
 /** An edge that passes behind a thin shape and comes out elsewhere than the plan's does. */
 export interface Jump {
@@ -25,16 +25,13 @@ interface Stop {
 
 const GOES_ON_MM = 6; // from one place to the next: further apart it branches, or was not read
 
-const apart = ([x, y]: Point, [u, v]: Point): number => Math.hypot(x - u, y - v);
 const against = ([x, y]: Point, [u, v]: Point): boolean => x * u + y * v < 0;
 
 /** Places of a thin shape, one after the other, in pieces that go on. */
 function piecesOf({ places }: Strip): Stop[][] {
-  if (places.length === 0) return [];
-  const end = places.reduce((far, one) => (apart(one.at, places[0].at) > apart(far.at, places[0].at) ? one : far));
   const pieces: Stop[][] = [];
   let last: Stop | null = null;
-  for (const place of [...places].sort((a, b) => apart(a.at, end.at) - apart(b.at, end.at))) {
+  for (const place of fromOneEnd(places)) {
     const mm: number = last ? apart(place.at, last.place.at) : Infinity;
     if (!last || mm > GOES_ON_MM) {
       last = { place, mm: 0, turn: 1 };

@@ -32,7 +32,7 @@ function ridgeAt(plane: Plane, x: number, y: number, sigma: number): Ridge | nul
   const half = Math.sqrt(unlike * unlike + xy * xy);
   const strength = (Math.abs(middle) + half) * sigma * sigma;
   if (strength < LEAST_BENT) return null;
-  // The eigenvector by half the angle; of a valley's middle the other one is the stronger.
+  // The eigenvector of the larger eigenvalue, by half the angle; where their mean is below 0 the smaller is stronger.
   const double = half > 0 ? unlike / half : 1;
   const [cos, sin] = [Math.sqrt((1 + double) / 2), Math.sign(xy || 1) * Math.sqrt((1 - double) / 2)];
   const [wayX, wayY] = middle < 0 ? [-sin, cos] : [cos, sin];

@@ -57,15 +57,19 @@ const lookOf = (
   sides: [own(one, blurMm), own(two, blurMm)],
 });
 
-const apart = ([x, y]: Point, [u, v]: Point): number => Math.hypot(x - u, y - v);
+export const apart = ([x, y]: Point, [u, v]: Point): number => Math.hypot(x - u, y - v);
+
+/** Places of a thin shape, the nearer to one of its ends the earlier. */
+export function fromOneEnd<T extends { readonly at: Point }>(places: readonly T[]): T[] {
+  const [first] = places;
+  const end = places.reduce((far, one) => (apart(one.at, first.at) > apart(far.at, first.at) ? one : far), first);
+  return [...places].sort((a, b) => apart(a.at, end.at) - apart(b.at, end.at));
+}
 
 /** Places no closer to one another than {@link APART_MM}, from one end on. */
 function spaced(places: readonly Spot[]): Spot[] {
-  const [first] = places;
-  const end = places.reduce((far, one) => (apart(one.at, first.at) > apart(far.at, first.at) ? one : far), first);
   const out: Spot[] = [];
-  for (const place of [...places].sort((a, b) => apart(a.at, end.at) - apart(b.at, end.at)))
-    if (!out.some(({ at }) => apart(at, place.at) < APART_MM)) out.push(place);
+  for (const place of fromOneEnd(places)) if (!out.some(({ at }) => apart(at, place.at) < APART_MM)) out.push(place);
   return out;
 }
 

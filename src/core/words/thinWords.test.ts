@@ -17,6 +17,9 @@ test('a thin shape that runs on too evenly is told with both its courses', () =>
     'Too even: the thin shape at the spout, 34 mm long, is 2.4 mm wide and hard on both sides along 92 % of it. Planned 1.2 to 3.6 mm wide, softer along 40 % of it, broken off along 20 %.',
   );
   expect(evenInWords(told(), STEM)).toContainEqual(STEM);
+  expect(plainLine(evenInWords(told(), { mass: 5, words: 'pot, shadow' }))).toMatch(
+    /thin shape at the pot, shadow, 34/,
+  );
   expect(plainLine(evenInWords(told(), null))).toMatch(/^Too even: the thin shape between masses, 34 mm long,/);
 });
 
@@ -27,10 +30,10 @@ test('what hardly softens or breaks is not told as such', () => {
 
 test('a step behind a thin shape is told in steps of the painter', () => {
   const step: Step = { strip, lengthMm: 41, planned: 0.05, painted: 1.5 };
-  expect(plainLine(stepInWords(step, STEM))).toBe(
+  expect(plainLine(stepInWords(step, { on: STEM }))).toBe(
     'What lies behind does not carry on: along the thin shape at the spout, 41 mm, its two sides are one step and a half apart; planned alike.',
   );
-  expect(plainLine(stepInWords({ ...step, planned: 0.5 }, STEM, 2))).toMatch(
+  expect(plainLine(stepInWords({ ...step, planned: 0.5 }, { on: STEM, per: 2 }))).toMatch(
     /three steps apart; planned one step apart\.$/,
   );
 });
@@ -41,6 +44,7 @@ test('an edge that does not carry on behind a thin shape is told by where it com
   expect(words({})).toBe(
     'What lies behind does not carry on: an edge passes behind the thin shape at the spout, and is 6 mm lower to its right than to its left; planned alike.',
   );
+  expect(plainLine(jumpInWords(jump))).toMatch(/behind the thin shape, and is 6 mm lower/);
   expect(words({ across: [-1, 0] })).toMatch(/6 mm higher to its right than to its left/);
   expect(words({ along: [0, -1], planned: -2.3 })).toMatch(/6 mm higher to its right .*; planned 2 mm lower\.$/);
   expect(words({ across: [0, 1], along: [1, 0] })).toMatch(/6 mm further right below it than above it/);

@@ -1,5 +1,6 @@
 import type { Line, Piece } from './accountWords';
 import { stepsInWords } from './amounts';
+import { calledInWords } from './calledWords';
 import type { Course, CoursedStrip, Jump, Step } from '../thin';
 import { figure } from './figures';
 import { percent } from './listed';
@@ -38,13 +39,18 @@ interface On {
   readonly words: string;
 }
 
-const atInWords = (on: On | null): Piece[] => (on === null ? ['between masses, '] : ['at ', on, ', ']);
+/** Where a thin shape lies, as it follows its name. @param on null = on no mass; left out = that is told beside it */
+function atInWords(on?: On | null): Piece[] {
+  if (on === undefined) return [', '];
+  if (on === null) return [' between masses, '];
+  return [' at ', { ...on, words: calledInWords(on.words).replace(/,$/, '') }, ', '];
+}
 
 /** A thin shape that runs on too evenly. @param on null = on no mass */
 export function evenInWords({ lengthMm, planned, painted }: CoursedStrip, on: On | null): Line {
   const wide = painted.widthsMm ? `${widthsInWords(painted.widthsMm)} wide and ` : '';
   return [
-    'Too even: the thin shape ',
+    'Too even: the thin shape',
     ...atInWords(on),
     `${Math.round(lengthMm)} mm long, is ${wide}hard on both sides along ${percent(painted.even)} of it. Planned ${courseInWords(planned)}.`,
   ];
@@ -52,9 +58,12 @@ export function evenInWords({ lengthMm, planned, painted }: CoursedStrip, on: On
 
 const LEAST_TOLD = 0.125; // steps: the finest amount spoken of
 
-/** What is behind a thin shape does not carry on. @param on null = on no mass */
-export const stepInWords = ({ lengthMm, planned, painted }: Step, on: On | null, per = 1): Line => [
-  'What lies behind does not carry on: along the thin shape ',
+/** What is behind a thin shape does not carry on. @param on see {@link atInWords} */
+export const stepInWords = (
+  { lengthMm, planned, painted }: Step,
+  { on, per = 1 }: { on?: On | null; per?: number },
+): Line => [
+  'What lies behind does not carry on: along the thin shape',
   ...atInWords(on),
   `${Math.round(lengthMm)} mm, its two sides are ${stepsInWords(painted, per)} apart; planned ${planned < LEAST_TOLD ? 'alike' : `${stepsInWords(planned, per)} apart`}.`,
 ];
@@ -71,13 +80,13 @@ function sidesOf({ across, along }: Jump): readonly [string, string, string, str
   return [...sides, ...(onward ? ways : ([ways[1], ways[0]] as const))];
 }
 
-/** An edge that passes behind a thin shape does not carry on. @param on null = on no mass */
-export function jumpInWords(jump: Jump, on: On | null): Line {
+/** An edge that passes behind a thin shape does not carry on. @param on see {@link atInWords} */
+export function jumpInWords(jump: Jump, on?: On | null): Line {
   const [side, other, further, less] = sidesOf(jump);
   const by = (mm: number) => `${Math.round(Math.abs(mm))} mm ${mm > 0 ? further : less}`;
   const planned = Math.abs(jump.planned) <= LEVEL_MM ? 'alike' : by(jump.planned);
   return [
-    'What lies behind does not carry on: an edge passes behind the thin shape ',
+    'What lies behind does not carry on: an edge passes behind the thin shape',
     ...atInWords(on),
     `and is ${by(jump.painted)} ${side} than ${other}; planned ${planned}.`,
   ];

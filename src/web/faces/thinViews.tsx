@@ -4,7 +4,6 @@ import { placeHolds, type Point } from '../../core/raster';
 import type { CoursedStrip, Strip } from '../../core/thin';
 import {
   BETWEEN_MASSES,
-  calledInWords,
   evenInWords,
   jumpInWords,
   percent,
@@ -29,14 +28,10 @@ function massUnder({ places }: Strip, masses: readonly MassOfReading[]): { mass:
 /** Thin shapes that run on too evenly, and those behind which nothing carries on. */
 export function ThinWords({ reading: { masses }, thin, onMass }: Pick<WordsProps, 'reading' | 'thin' | 'onMass'>) {
   const { per } = useScale();
-  /** The mass a thin shape lies on, as a sentence calls it. */
-  const on = ({ strip }: { readonly strip: Strip }) => {
-    const under = massUnder(strip, masses);
-    return under && { ...under, words: calledInWords(under.words).replace(/,$/, '') };
-  };
+  const on = ({ strip }: { readonly strip: Strip }) => massUnder(strip, masses);
   const lines = [
     ...thin.even.map((one) => evenInWords(one, on(one))),
-    ...thin.steps.map((one) => stepInWords(one, on(one), per)),
+    ...thin.steps.map((one) => stepInWords(one, { on: on(one), per })),
     ...thin.jumps.map((one) => jumpInWords(one, on(one))),
   ];
   return lines.length > 0 ? <Lines {...{ lines, masses, onMass }} /> : null;
