@@ -1,4 +1,13 @@
-import { edgeClass, EVERY_MM, lapsingOf, lookOf, mostlyAtMost, type EdgeAcross, type SeenEdge } from '../core/edges';
+import {
+  classesAlong,
+  edgeClass,
+  EVERY_MM,
+  lapsingOf,
+  lookOf,
+  mostlyAtMost,
+  type EdgeAcross,
+  type SeenEdge,
+} from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
 import { jumpInWords, placeInWords, plainLine, stepInWords } from '../core/words';
 import { cardScale } from '../core/photo';
@@ -83,7 +92,13 @@ const edgesAlong = ({ edges: { lines, viewingM } }: Against) =>
     const side = (of: 'planned' | 'painted') => {
       const seen = read.map((place) => place[of]);
       const look = lookOf(seen);
-      return { ...look, atMost: mostlyAtMost(seen), class: edgeClass(look, viewingM) };
+      return {
+        ...{ ...look, atMost: mostlyAtMost(seen), class: edgeClass(look, viewingM) },
+        stretches: classesAlong(
+          line.places.map((place) => place && place[of]),
+          viewingM,
+        ),
+      };
     };
     return {
       region: { box: boxAbout(read.map(({ at }) => at)) },

@@ -1,5 +1,6 @@
 import {
   courseInWords,
+  classesBriefInWords,
   lapsingBriefInWords,
   NOTHING_TO_CORRECT,
   plural,
@@ -49,7 +50,7 @@ export function textReport(report: ReadReport): string {
     ]),
     ...allEdges.map(
       ({ region: { box }, lengthMm, target, painted, lapsing }) =>
-        `Edge in ${box.map(Math.round).join(',')} mm, ${lengthMm} mm long: planned ${seenEdgeInWords(target)}; painted ${seenEdgeInWords(painted)}${lapsingBriefInWords(lapsing)}.`,
+        `Edge in ${box.map(Math.round).join(',')} mm, ${lengthMm} mm long: planned ${seenEdgeInWords(target)}${classesBriefInWords(target.stretches)}; painted ${seenEdgeInWords(painted)}${classesBriefInWords(painted.stretches)}${lapsingBriefInWords(lapsing)}.`,
     ),
     findings.length === 0
       ? NOTHING_TO_CORRECT

@@ -93,6 +93,14 @@ try {
       },
     ],
     [
+      'the wall, all edges drawn',
+      async () => {
+        await page.goto(`${wall}?read=edges`);
+        await page.getByRole('slider', { name: /Faintest edge counted/ }).focus();
+        await page.keyboard.press('Home');
+      },
+    ],
+    [
       'the wall, all marks on',
       async () => {
         await page.goto(wall);

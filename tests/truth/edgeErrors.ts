@@ -5,7 +5,7 @@ import type { Setup } from '../../src/demo/studio/camera';
 import { luminance, quickValue } from '../../src/demo/studio/colour';
 import { bytesOf } from '../../src/demo/studio/files';
 import { pixel, type Sheet } from '../../src/demo/studio/scene';
-import { measure, paintMotif, scenes, shoot, type Motif } from './easel';
+import { measure, paintMotif, printMotif, scenes, shoot, type Motif } from './easel';
 import { inFrame } from './findings';
 
 /** What is wrong with a stretch of edge: how it is painted against its plan. */
@@ -141,5 +141,30 @@ export async function edgeCase(
     rank: edges.findIndex(({ box, softer }) => isThere(box) && softer === (error !== 'harder')),
     lapsing: allEdges.filter(({ lapsing }) => lapsing !== null).length,
     unbacked: edges.filter(({ box }) => !isThere(box)).map(({ words }) => words),
+  };
+}
+
+const THREADS = { mm: 0.9, by: 0.08 };
+const RIDGES = 0.08; // share of the light by which they differ
+
+/** A print on canvas: every second thread over its neighbours lies in more light. */
+function woven({ width, height, data }: Sheet, widthMm: number): Sheet {
+  const turns = (2 * Math.PI * widthMm) / (width * THREADS.mm);
+  const out = data.map((light, i) => {
+    const [x, y] = [Math.floor(i / 3) % width, Math.floor(i / 3 / width)];
+    return light * (1 + THREADS.by * Math.cos(turns * x) * Math.cos(turns * y));
+  });
+  return { width, height, data: out };
+}
+
+/** What is told of edges that nothing but weave and ridges of paint disturb. */
+export async function weaveCase(motif: Motif, setup: Setup): Promise<{ segments: number; told: readonly string[] }> {
+  const shot = await shoot(woven(printMotif(motif, {}), motif.widthMm), motif, { ...setup, relief: RIDGES });
+  const { findings, allEdges = [] } = await measure(motif, shot.path, {
+    ...{ corners: shot.corners, greys: inFrame(shot), allEdges: true },
+  });
+  return {
+    segments: allEdges.length,
+    told: findings.flatMap(({ kind, words }) => (kind === 'edge' ? [words] : [])),
   };
 }

@@ -1,134 +1,56 @@
-import { join } from 'node:path';
-import sharp from 'sharp';
-import { chance, smoothNoise } from '../../src/demo/studio/chance';
+import { chance } from '../../src/demo/studio/chance';
 import type { Setup } from '../../src/demo/studio/camera';
-import { lightOfValue, type Rgb } from '../../src/demo/studio/colour';
-import { bytesOf } from '../../src/demo/studio/files';
-import type { Sheet } from '../../src/demo/studio/scene';
+import { discScene, photographDiscs, smoothly, type Border, type Disc, type DiscScene, type Hand } from './discs';
 import { inFrame } from './findings';
-import { measure, scenes, shoot, type Motif } from './easel';
+import { measure } from './easel';
 
-/** One half of a disc's border: how wide it rises in the plan and as it is painted, 10-90 %, mm. */
-export interface Border {
-  readonly planned: number;
-  readonly painted: number;
+/** Discs whose left and right borders are each of one width. */
+export interface EdgeScene extends DiscScene {
+  /** by disc: to the left, to the right */
+  readonly borders: readonly (readonly [Border, Border])[];
 }
 
-/** A disc on an even ground, its left and its right border of their own. */
-interface Disc {
-  readonly at: readonly [number, number];
-  readonly radius: number;
-  /** steps its inside differs from the ground by, as planned; and times as much as painted */
-  readonly contrast: number;
-  readonly times: number;
-  readonly left: Border;
-  readonly right: Border;
-  readonly tint: Rgb;
-}
+/** 10-90 % widths of each class, clear of its limits, mm. */
+const WIDTHS = {
+  hard: [0.5, 0.7, 0.85, 0.98],
+  firm: [1.5, 1.9, 2.4, 2.9],
+  soft: [4.3, 5.2, 6.5, 8, 9.8],
+  lost: [14.5, 17],
+} as const;
+type EdgeClass = keyof typeof WIDTHS;
+const [NARROWEST, WIDEST] = [0.45, 17];
 
-/** A picture whose every edge is known: discs on a ground that grows lighter to one side. */
-export interface EdgeScene {
-  readonly name: string;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly discs: readonly Disc[];
-}
+const CELL_MM = 66; // at least: the widest border has room in it
+const MOST_CELLS = [9, 7] as const;
 
-const SPREAD = 2.5631; // 10-90 % of a normal rise of one sigma
-/** Share of a normal distribution below z, within 0.0002. */
-const share = (z: number): number => 1 / (1 + Math.exp(-z * (1.5976 + 0.070566 * z * z)));
-
-const smoothly = (t: number) => {
-  const u = Math.min(1, Math.max(0, t));
-  return u * u * (3 - 2 * u);
-};
-
-/** How an edge wanders by hand: mm it lies outside its place at an angle. */
-type Wander = (disc: number, angle: number) => number;
-
-const GROUND = 5.2;
-
-/** Columns and rows of discs. */
-const CELLS = [4, 3] as const;
-
-/** Value and tint at a place, mm. */
-function paintAt(
-  { discs, widthMm, heightMm }: EdgeScene,
-  [x, y]: readonly [number, number],
-  side: 'planned' | 'painted',
-  wander: Wander,
-): { value: number; tint: Rgb } {
-  // A disc stays inside its own cell.
-  const k = Math.floor((CELLS[1] * y) / heightMm) * CELLS[0] + Math.floor((CELLS[0] * x) / widthMm);
-  const { at, radius, left, right, contrast, times, tint } = discs[k];
-  const [dx, dy] = [x - at[0], y - at[1]];
-  const toRight = smoothly(0.5 + dx / 24); // the two borders pass over into one another above and below
-  const wide = left[side] ** (1 - toRight) * right[side] ** toRight;
-  const inside = share(((radius + wander(k, Math.atan2(dy, dx)) - Math.hypot(dx, dy)) * SPREAD) / wide);
-  return {
-    value: GROUND + (0.5 * x) / widthMm + (side === 'painted' ? times : 1) * contrast * inside,
-    tint: [0, 1, 2].map((c) => 1 + inside * (tint[c] - 1)) as Rgb,
+/** The two borders pass over into one another above and below. */
+const widthBetween =
+  ([left, right]: readonly [Border, Border]): Disc['widthAt'] =>
+  (side, { dx }) => {
+    const toRight = smoothly(0.5 + dx / 24);
+    return left[side] ** (1 - toRight) * right[side] ** toRight;
   };
-}
 
-interface Hand {
-  readonly pxPerMm: number;
-  /** steps by which strokes differ, and mm by which an edge wanders */
-  readonly strokes: number;
-  readonly wander: number;
-  readonly seed: number;
-}
-
-/** The scene as light, as planned or as painted. */
-function sheetOf(scene: EdgeScene, side: 'planned' | 'painted', { pxPerMm, strokes, wander, seed }: Hand): Sheet {
-  const [width, height] = [scene.widthMm * pxPerMm, scene.heightMm * pxPerMm].map(Math.round);
-  const data = new Float32Array(width * height * 3);
-  const brush = smoothNoise(seed + 3);
-  const edge = smoothNoise(seed + 9);
-  const aside: Wander = (k, angle) =>
-    wander === 0 ? 0 : wander * edge(20 * k + 4 * Math.cos(angle), 4 * Math.sin(angle));
-  for (let v = 0, i = 0; v < height; v++)
-    for (let u = 0; u < width; u++, i += 3) {
-      const [x, y] = [(u + 0.5) / pxPerMm, (v + 0.5) / pxPerMm];
-      const { value, tint } = paintAt(scene, [x, y], side, aside);
-      const stroke = strokes === 0 ? 0 : strokes * (brush(x / 4, y / 1.1) + 0.6 * brush(60 + x / 1.1, y / 3.3));
-      const light = lightOfValue(value + stroke);
-      for (let c = 0; c < 3; c++) data[i + c] = light * tint[c];
-    }
-  return { width, height, data };
-}
-
-/** Widths from well inside hard to beyond soft. */
-const WIDTHS = [0.5, 0.8, 1, 1.5, 1.9, 2.4, 3, 4.2, 5, 6.5, 8, 10] as const;
-
-const WIDEST = 17; // lost
-
-/** Twelve discs with twenty-four borders: every width planned, painted alike or one to four times as wide or narrow. */
-export function edgeScene(seed: number, [widthMm, heightMm]: readonly [number, number]): EdgeScene {
+/**
+ * Discs with two borders each, painted as wide as the classes in turn, planned alike or one to three times as wide or
+ * narrow.
+ */
+export function edgeScene(
+  seed: number,
+  [widthMm, heightMm]: readonly [number, number],
+  classes: readonly EdgeClass[],
+): EdgeScene {
   const random = chance(seed * 71 + 3);
+  const among = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)];
   const border = (k: number): Border => {
-    const planned = WIDTHS[(k * 5 + seed) % WIDTHS.length];
-    const factor = [1, 0.5, 2, 1, 3, 0.35][Math.floor(random() * 6)];
-    return { planned, painted: Math.min(WIDEST, Math.max(0.45, planned * factor)) };
+    const painted = among(WIDTHS[classes[k % classes.length]]);
+    const planned = painted / among([1, 0.5, 2, 1, 3, 0.35]);
+    return { painted, planned: Math.min(WIDEST, Math.max(NARROWEST, planned)) };
   };
-  const cell = [widthMm / CELLS[0], heightMm / CELLS[1]] as const;
-  const discs = Array.from({ length: CELLS[0] * CELLS[1] }, (_, k): Disc => {
-    const at = [
-      (k % CELLS[0]) * cell[0] + cell[0] * (0.47 + 0.06 * random()),
-      Math.floor(k / CELLS[0]) * cell[1] + cell[1] * (0.47 + 0.06 * random()),
-    ] as const;
-    const contrast = (random() < 0.5 ? -1 : 1) * (0.8 + 1.8 * random());
-    return {
-      at,
-      radius: Math.min(...cell) * (0.25 + 0.04 * random()),
-      contrast,
-      times: 0.85 + 0.3 * random(),
-      left: border(2 * k),
-      right: border(2 * k + 1),
-      tint: [1 + 0.2 * (random() - 0.5), 1, 1 + 0.2 * (random() - 0.5)],
-    };
-  });
-  return { name: `edges-${seed}`, widthMm, heightMm, discs };
+  const cells = [widthMm, heightMm].map((mm, k) => Math.min(MOST_CELLS[k], Math.floor(mm / CELL_MM)));
+  const borders = Array.from({ length: cells[0] * cells[1] }, (_, k) => [border(2 * k), border(2 * k + 1)] as const);
+  const own = { name: `edges-${seed}`, widthMm, heightMm, cells: [cells[0], cells[1]] as const };
+  return { ...discScene(own, random, { widthOf: (k) => widthBetween(borders[k]), radius: 0.25 }), borders };
 }
 
 /** A border as it was read beside as it is. */
@@ -153,11 +75,30 @@ const linesOf = ({ discs }: EdgeScene, turn: number) =>
     }),
   );
 
+/** Photographs a scene and reads every border of it. @param asPainted where it is drawn otherwise */
+export async function readScene(
+  scene: EdgeScene,
+  setup: Setup,
+  hand: Hand,
+  asPainted: DiscScene = scene,
+): Promise<EdgeResult[]> {
+  const { motif, shot } = await photographDiscs(scene, setup, hand, asPainted);
+  const lines = linesOf(scene, 0.3);
+  const report = await measure(motif, shot.path, { corners: shot.corners, greys: inFrame(shot), edges: lines });
+  return report.edges.map((edge, k) => ({
+    border: scene.borders[k >> 1][k % 2],
+    target: edge.target,
+    painted: edge.painted,
+    uncertaintyMm: edge.uncertaintyMm,
+    blurMm: report.photo.sharpnessMm ?? 0,
+  }));
+}
+
 const OFF_MM = 6;
 const EVERY_THIRD = 3;
 
 /** The scene with every third disc drawn 6 mm off, each another way. */
-const drawnOff = (scene: EdgeScene): EdgeScene => ({
+const drawnOff = (scene: EdgeScene): DiscScene => ({
   ...scene,
   discs: scene.discs.map((disc, k) => {
     if (k % EVERY_THIRD !== 0) return disc;
@@ -166,43 +107,20 @@ const drawnOff = (scene: EdgeScene): EdgeScene => ({
   }),
 });
 
-/** How wide each border of what is drawn 6 mm off was read, beside the same where it is planned, mm; null = lost. */
+/**
+ * How wide each border of what is drawn 6 mm off was read, beside the same where it is planned, mm; null = lost.
+ * @param inPlace the same picture with everything in its place, as it was read
+ */
 export async function readDrawnOff(
   scene: EdgeScene,
   setup: Setup,
-  hand: Omit<Hand, 'pxPerMm'>,
+  hand: Hand,
+  inPlace: readonly EdgeResult[],
 ): Promise<(readonly [off: number | null, inPlace: number | null])[]> {
   const off = await readScene(scene, setup, hand, drawnOff(scene));
-  const inPlace = await readScene(scene, setup, hand);
   return off.flatMap(({ painted, border }, k) =>
     (k >> 1) % EVERY_THIRD === 0 && border.painted > inPlace[k].blurMm
       ? [[painted.widthMm, inPlace[k].painted.widthMm] as const]
       : [],
   );
-}
-
-/** Photographs a scene and reads every border of it. @param asPainted where it is drawn otherwise */
-export async function readScene(
-  scene: EdgeScene,
-  setup: Setup,
-  { strokes, wander, seed }: Omit<Hand, 'pxPerMm'>,
-  asPainted: EdgeScene = scene,
-): Promise<EdgeResult[]> {
-  const pxPerMm = Math.min(5, 2400 / scene.widthMm);
-  const planned = sheetOf(scene, 'planned', { pxPerMm, strokes: 0, wander: 0, seed });
-  const reference = join(scenes, `${scene.name}.png`);
-  const raw = { width: planned.width, height: planned.height, channels: 3 } as const;
-  await sharp(bytesOf(planned), { raw }).png({ compressionLevel: 2 }).toFile(reference);
-  const painted = sheetOf(asPainted, 'painted', { pxPerMm, strokes, wander, seed });
-  const motif: Motif = { ...scene, reference, subject: { picture: planned, objects: new Uint8Array(0) } };
-  const shot = await shoot(painted, motif, setup);
-  const lines = linesOf(scene, 0.3);
-  const report = await measure(motif, shot.path, { corners: shot.corners, greys: inFrame(shot), edges: lines });
-  return report.edges.map((edge, k) => ({
-    border: k % 2 === 0 ? scene.discs[k >> 1].left : scene.discs[k >> 1].right,
-    target: edge.target,
-    painted: edge.painted,
-    uncertaintyMm: edge.uncertaintyMm,
-    blurMm: report.photo.sharpnessMm ?? 0,
-  }));
 }

@@ -5,6 +5,7 @@ import { lookOf, sharesIn, type EdgeLook, type Shares } from './edgeLook';
 import { AS_PLANNED, roomOf, wishedOn, type EdgeWish, type Wished } from './edgeWish';
 import { isReversed, type EdgeLine, type EdgePlace } from './edgeReading';
 import { lapsingOf, type Lapsing } from './lapses';
+import { sameAlong } from './sameAlong';
 import { EVERY_MM } from './soughtEdges';
 
 /** How edges are judged. */
@@ -54,9 +55,7 @@ export interface EdgesTold {
 }
 
 const LEAST_RUN = 4; // places: 20 mm
-const LEAST_PIECE = 2; // the same of a stretch that runs into another
 const RUNS_INTO_MM = 8;
-const MOST_GAP = 1; // place between two of a run that says nothing else
 
 /** The class that most of some places have. */
 function mostly(classes: readonly EdgeClass[]): EdgeClass {
@@ -87,23 +86,9 @@ function runOf(line: WishedLine, from: number, to: number, how: { change: EdgeCh
   };
 }
 
-/** Stretches of places that say the same, from the first to the last, a place between that says nothing else or not. */
-function stretchesOf<T>(says: readonly (T | null)[]): { readonly is: T; readonly from: number; readonly to: number }[] {
-  const out: { is: T; from: number; to: number }[] = [];
-  for (let from = 0; from < says.length; from++) {
-    const is = says[from];
-    if (is === null) continue;
-    let to = from;
-    for (let k = from + 1; k < says.length && k - to <= MOST_GAP + 1; k++) if (says[k] === is) to = k;
-    if (says.slice(from, to + 1).filter((one) => one === is).length >= LEAST_PIECE) out.push({ is, from, to });
-    from = to;
-  }
-  return out;
-}
-
 /** Stretches of one line along which the same should change. */
 const runsOn = (line: WishedLine, viewingM: number): EdgeRun[] =>
-  stretchesOf(line.places.map((place) => place && changeAt(place, viewingM, line.wanted))).map(({ is, from, to }) =>
+  sameAlong(line.places.map((place) => place && changeAt(place, viewingM, line.wanted))).map(({ is, from, to }) =>
     runOf(line, from, to, { change: is, viewingM }),
   );
 
@@ -117,7 +102,7 @@ export interface ReversedRun {
 }
 
 const reversedOn = ({ between, places }: WishedLine): ReversedRun[] =>
-  stretchesOf(places.map((place) => (place && isReversed(place) ? true : null)))
+  sameAlong(places.map((place) => (place && isReversed(place) ? true : null)))
     .filter(({ from, to }) => to - from + 1 >= LEAST_RUN)
     .map(({ from, to }) => {
       const own = places.slice(from, to + 1).filter((place) => place !== null && isReversed(place));

@@ -46,5 +46,6 @@ export {
   type WishedLine,
 } from './edgesTold';
 export { lapsingOf, type Lapsing } from './lapses';
+export { classesAlong, type ClassStretch } from './sameAlong';
 export { RISE, risen } from './rise';
 export { valuesOf } from './stretch';

@@ -3,6 +3,7 @@ import {
   LOST_UNDER,
   PER_CLASS,
   type EdgeBy,
+  type ClassStretch,
   type EdgeClass,
   type EdgeLook,
   type EdgeRun,
@@ -201,6 +202,12 @@ export const reversedInWords = (
 /** The same in a list; '' = it does neither. @param side that comes and goes */
 export const lapsingBriefInWords = (side: Lapsing['side'] | null): string =>
   side ? `, ${side === 'painted' ? 'comes and goes' : 'runs on where the plan comes and goes'}` : '';
+
+/** The classes of an edge in turn, in a list; '' = it is of one all along. */
+export const classesBriefInWords = (stretches: readonly Pick<ClassStretch, 'class' | 'lengthMm'>[]): string =>
+  stretches.length > 1
+    ? ` (${stretches.map(({ class: is, lengthMm }) => `${is} for ${Math.round(lengthMm)} mm`).join(', then ')})`
+    : '';
 
 /** An edge that comes and goes, or runs on, against the plan. @param name as {@link edgeNameInWords} calls it */
 export function lapsingInWords(name: string, { side, times, lengthMm, ofMm, even }: Omit<Lapsing, 'between'>): string {

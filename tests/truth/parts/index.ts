@@ -1,5 +1,6 @@
 import type { Row } from '../targets';
 import { corners } from './corners';
+import { courses } from './courses';
 import { departures } from './departures';
 import { drift } from './drift';
 import { edgeFindings } from './edgeFindings';
@@ -13,6 +14,7 @@ import { missing } from './missing';
 import { phone } from './phone';
 import { thin } from './thin';
 import { values } from './values';
+import { weave } from './weave';
 
 /**
  * The suite in parts that can run beside one another, the longest first.
@@ -29,8 +31,10 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   ends,
   edges: (scale) => edges(Math.max(1, Math.round(3 * scale))),
   edgeFindings: (scale) => edgeFindings(Math.max(2, Math.round(6 * scale))),
+  weave: (scale) => weave(Math.max(1, Math.round(12 * scale))),
   missing: (scale) => missing(Math.max(1, Math.round(3 * scale))),
   phone: (scale) => phone(6 * scale),
   thin: (scale) => thin(Math.max(1, Math.round(scale))),
+  courses: (scale) => courses(Math.max(1, Math.round(2 * scale))),
   forms: (scale) => forms(10 * scale),
 };
