@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { Painting } from '../../contract';
 import { EDGE_NAMES, piecesOf, type EdgePiece, type EdgesTold } from '../../core/edges';
 import type { Point } from '../../core/raster';
@@ -24,8 +24,8 @@ function piecesShown({ lines, runs, viewingM }: EdgesTold, side: 'planned' | 'pa
   }));
 }
 
-/** Edges in the four lines of the notation, as planned or as painted. */
-export function EdgeMarks({
+/** Edges in the four lines of the notation, as planned or as painted. While the hand pans nothing of it is worked out. */
+export const EdgeMarks = memo(function EdgeMarks({
   edges,
   side,
   shown: { only, faintest },
@@ -44,11 +44,11 @@ export function EdgeMarks({
       piecesShown(edges, side, only).filter((piece) => piece.class === 'lost' || piece.contrast >= faintest),
     [edges, side, only, faintest],
   );
-  // One path a class: drawn anew when the view moves, however many edges there are.
+  // One path a class: drawn anew when the view zooms, however many edges there are.
   const paths = EDGE_NAMES.map((is) => {
     const own = pieces.filter((piece) => piece.class === is);
     const d = own.map(({ line }) => lineOf(line, ([x, y]: Point) => toPx([x / widthMm, y / heightMm]))).join('');
     return d === '' ? null : <EdgePath key={is} d={d} is={is} />;
   });
   return <g data-testid="edges">{paths}</g>;
-}
+});

@@ -1,4 +1,4 @@
-import type { ComponentType } from 'react';
+import { memo, type ComponentType } from 'react';
 import type { MassOfReading, ReadingDetail } from '../../contract';
 import { ValueLadder } from '../charts/valueLadder';
 import type { EdgesTold } from '../../core/edges';
@@ -69,16 +69,22 @@ const VIEWS: Record<Exclude<Subject, 'all'>, View> = {
 /** Maps that can be laid over the flat. */
 export const mapsOf = (subject: Subject): readonly MapChoice[] => (subject === 'all' ? [] : VIEWS[subject].maps);
 
-/** What holds of the whole picture for a subject. */
-export function SubjectWords({ subject, ...props }: WordsProps & { subject: Exclude<Subject, 'all'> }) {
+/** What holds of the whole picture for a subject. Not said anew while the hand pans. */
+export const SubjectWords = memo(function SubjectWords({
+  subject,
+  ...props
+}: WordsProps & { subject: Exclude<Subject, 'all'> }) {
   const { Words } = VIEWS[subject];
   return <Words {...props} />;
-}
+});
 
 const MOST_LADDERED = 40; // masses the ladder has room for
 
-/** What stands under the pictures: the ladder of values, or the numbers of the subject that is read. */
-export function ReadingTables({
+/**
+ * What stands under the pictures: the ladder of values, or the numbers of the subject that is read. Not drawn anew while
+ * the hand pans: of a table every cell would be.
+ */
+export const ReadingTables = memo(function ReadingTables({
   reading,
   subject,
   onChoose,
@@ -105,4 +111,4 @@ export function ReadingTables({
       <Table {...told} {...{ masses, account, edges, thin, edgesBefore }} onChoose={choose} />
     </div>
   );
-}
+});

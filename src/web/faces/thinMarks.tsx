@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Painting } from '../../contract';
 import type { Point } from '../../core/raster';
 import type { CoursedStrip, StripLook } from '../../core/thin';
@@ -18,7 +19,7 @@ function sidesOf({ at: [x, y], widthMm }: StripLook, [u, v]: Point): Point[][] {
 }
 
 /** Thin shapes that run on too evenly: a pair of dashes at each place, as wide as it is planned or painted there. */
-export function ThinMarks({
+export const ThinMarks = memo(function ThinMarks({
   strips,
   side,
   painting: { widthMm, heightMm },
@@ -41,4 +42,4 @@ export function ThinMarks({
       <Onpic d={d} width={1.6} />
     </g>
   );
-}
+});
