@@ -9,12 +9,21 @@ import {
   type SeenEdge,
 } from '../core/edges';
 import { kindOf, sentenceFor, type Finding } from '../core/kinds';
-import { jumpInWords, placeInWords, plainLine, stepInWords } from '../core/words';
+import { jumpInWords, placeInWords, plainLine, stepInWords, type FrontName } from '../core/words';
 import { cardScale } from '../core/photo';
-import { boxOf, halfWidth, type Box, type Point } from '../core/raster';
+import { boxOf, halfWidth, median, type Box, type Point } from '../core/raster';
 import { driftPoints, halfWidthsOf, lightAsTold } from '../core/read';
 import type { Against, SessionReading, Shot } from '../core/session';
-import { coursesOf, isEven, jumpsBehind, stepsBehind, type Strip } from '../core/thin';
+import {
+  coursesOf,
+  isEven,
+  jumpsBehind,
+  stepsBehind,
+  stepsBesideBars,
+  type BarLook,
+  type Front,
+  type Step,
+} from '../core/thin';
 import { InputError } from '../server/images/inputError';
 import type { ReadRequest } from './arguments';
 
@@ -62,14 +71,16 @@ function formsIn({ reading, account: { forms, turnings } }: Against) {
   );
 }
 
-/** What does not carry on behind a thin shape: the values of its two sides, and edges that pass behind it. */
-function behindIn(strip: Strip) {
-  const [step] = stepsBehind([strip]);
-  const jumps = jumpsBehind([strip]);
+/** What does not carry on behind what stands in front: the values of its two sides, and edges that pass behind it. */
+function behindIn<F extends Front>(one: F, front: FrontName, stepsOf: (all: readonly F[]) => Step[]) {
+  const [step] = stepsOf([one]);
+  const jumps = jumpsBehind([one]);
   return {
     steps: step ? { target: step.planned, painted: step.painted } : null,
     jumps: jumps.map(({ at, planned, painted }) => ({ at, target: { mm: planned }, painted: { mm: painted } })),
-    words: [...(step ? [stepInWords(step, {})] : []), ...jumps.map((jump) => jumpInWords(jump))].map(plainLine),
+    words: [...(step ? [stepInWords(step, { front })] : []), ...jumps.map((jump) => jumpInWords(jump, { front }))].map(
+      plainLine,
+    ),
   };
 }
 
@@ -81,8 +92,23 @@ const thinIn = ({ strips, edges: { viewingM } }: Against) =>
     target: one.planned,
     painted: one.painted,
     tooEven: isEven(one),
-    behind: behindIn(one.strip),
+    behind: behindIn(one.strip, 'thin shape', stepsBehind),
   }));
+
+const middleWidth = (looks: readonly BarLook[]): number | null =>
+  looks.length > 0 ? median(looks.map(({ widthMm }) => widthMm)) : null;
+
+/** Every bar: how wide it is, planned and painted (null = nowhere there), and what lies behind it. */
+const barsIn = ({ bars }: Against) =>
+  bars
+    .filter(({ places }) => places.length > 0)
+    .map((bar) => ({
+      region: { box: boxAbout(bar.places.map(({ at }) => at)) },
+      lengthMm: bar.lengthMm,
+      target: { widthMm: middleWidth(bar.places.map(({ planned }) => planned)) },
+      painted: { widthMm: middleWidth(bar.places.flatMap(({ painted }) => painted ?? [])) },
+      behind: behindIn(bar, 'bar', stepsBesideBars),
+    }));
 
 /** Every edge that can be read, from junction to junction, by the middle of its places. */
 const edgesAlong = ({ edges: { lines, viewingM } }: Against) =>
@@ -203,7 +229,7 @@ export function reportOf(request: ReadRequest, { flat, against, places, edges }:
         words: sentenceFor(f, nameOf(f, request.canvas)),
       })),
     ...(request.forms ? { forms: formsIn(against) } : {}),
-    ...(request.thin ? { thin: thinIn(against) } : {}),
+    ...(request.thin ? { thin: thinIn(against), bars: barsIn(against) } : {}),
     ...(request.allEdges ? { allEdges: edgesAlong(against) } : {}),
   };
 }

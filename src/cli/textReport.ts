@@ -1,5 +1,6 @@
 import {
   courseInWords,
+  barWidthsInWords,
   classesBriefInWords,
   lapsingBriefInWords,
   NOTHING_TO_CORRECT,
@@ -23,7 +24,7 @@ const LIGHT_WORDS = {
 
 /** The same report for people: values on the scale 0 black to 10 white, differences painted minus plan. */
 export function textReport(report: ReadReport): string {
-  const { photo, regions, edges, findings, drawing, forms = [], thin = [], allEdges = [] } = report;
+  const { photo, regions, edges, findings, drawing, forms = [], thin = [], bars = [], allEdges = [] } = report;
   const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return [
     `${photo.cornersFrom === 'found' ? `All four corners found (confidence ${Math.round(photo.confidence * 100)} %)` : `Corners ${photo.cornersFrom}`}: ${corners}`,
@@ -46,6 +47,10 @@ export function textReport(report: ReadReport): string {
       ),
     ...thin.flatMap(({ region: { box }, lengthMm, target, painted, tooEven, behind }) => [
       `${tooEven ? 'Too even' : 'Thin shape'} in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: painted ${courseInWords(painted)}; planned ${courseInWords(target)}.`,
+      ...behind.words.map((words) => `  ${words}`),
+    ]),
+    ...bars.flatMap(({ region: { box }, lengthMm, target, painted, behind }) => [
+      `Bar in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: ${barWidthsInWords(target, painted)}.`,
       ...behind.words.map((words) => `  ${words}`),
     ]),
     ...allEdges.map(

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { EDGE_BY, type EdgeAcross, type EdgeLine, type PlanLine } from '../core/edges';
 import { PAINT_RANGE } from '../core/plan';
 import { INPUT_TEXT } from '../core/words';
-import type { Strip as ThinShape } from '../core/thin';
+import type { Bar as ReadBar, InFront, Strip as ThinShape } from '../core/thin';
 import type { Account as Told, GlobalDrift as Whole, Landmark as Shown, Seat as Sits } from '../core/read';
 import { Point, Shape, type Made } from './shapes';
 
@@ -71,6 +71,13 @@ const Strip = z.object({
   places: z.array(z.object({ at: Point, way: Point, planned: StripLook.nullable(), painted: StripLook.nullable() })),
 }) satisfies z.ZodType<ThinShape>;
 
+const BarLook = z.object({ widthMm: z.number(), beside: Point });
+/** A bar of the plan, place by place. */
+const Bar = z.object({
+  lengthMm: z.number(),
+  places: z.array(z.object({ at: Point, way: Point, planned: BarLook, painted: BarLook.nullable() })),
+}) satisfies z.ZodType<ReadBar>;
+
 /** The ends of a line across an edge, canvas mm. */
 export const CrossedLine = z.tuple([Point, Point]);
 const Crossed = SeenEdge.extend({ course: z.object({ at: z.array(z.number()), values: z.array(z.number()) }) });
@@ -118,7 +125,9 @@ export const Account = z.object({
   edges: z.array(EdgeOnLine).default([]),
   /** empty in readings made before thin shapes were read */
   strips: z.array(Strip).default([]),
-}) satisfies z.ZodType<Told & { readonly edges: readonly EdgeLine[]; readonly strips: readonly ThinShape[] }>;
+  /** empty in readings made before bars were read */
+  bars: z.array(Bar).default([]),
+}) satisfies z.ZodType<Told & InFront & { readonly edges: readonly EdgeLine[] }>;
 
 /** A point the painter showed on both pictures. */
 export const Landmark = z.object({

@@ -59,7 +59,9 @@ describe('a photograph measured from the command line', () => {
     const { code, out } = await read(...usual, '--thin', '--json');
     expect(code).toBe(0);
     type Course = { widthsMm: [number, number] | null; hard: number; broken: number; even: number };
-    const { thin } = JSON.parse(out) as {
+    type Wide = { widthMm: number | null };
+    const { thin, bars } = JSON.parse(out) as {
+      bars: { region: { box: number[] }; lengthMm: number; target: Wide; painted: Wide; behind: unknown }[];
       thin: {
         region: { box: number[] };
         lengthMm: number;
@@ -82,14 +84,23 @@ describe('a photograph measured from the command line', () => {
       expect(tooEven).toBe(false);
       expect(behind).toEqual({ steps: null, jumps: [], words: [] });
     }
+    expect(bars.length).toBeGreaterThan(0);
+    for (const { lengthMm, target, painted, behind } of bars) {
+      const [planned, is] = [target, painted].map(({ widthMm }) => widthMm ?? 0);
+      expect([planned >= 6, planned <= 26, Math.abs(is - planned) <= 10]).toEqual([true, true, true]);
+      expect(lengthMm).toBeGreaterThanOrEqual(3 * planned);
+      expect(behind).toEqual({ steps: null, jumps: [], words: [] });
+    }
     const plain = await read(...usual, '--thin');
+    expect(plain.out).toMatch(/Bar in [\d,]+ mm, \d+ mm long: painted [\d.]+ mm wide; planned [\d.]+ mm\./);
     expect(plain.out).toMatch(/Thin shape in [\d,]+ mm, \d+ mm long: painted [\d.]+/);
   });
 
   test('every edge is told on request, planned and painted', async () => {
     const { code, out } = await read(...usual, '--all-edges', '--json');
     expect(code).toBe(0);
-    type Side = { widthMm: number | null; atMost: boolean; contrast: number; by: string; class: string };
+    type Stretch = { class: string; from: number[]; to: number[]; lengthMm: number };
+    type Side = { widthMm: number | null; atMost: boolean; class: string; stretches: Stretch[] };
     const { allEdges } = JSON.parse(out) as {
       allEdges: { region: { box: number[] }; lengthMm: number; target: Side; painted: Side; lapsing: string | null }[];
     };
@@ -97,8 +108,14 @@ describe('a photograph measured from the command line', () => {
     for (const { lengthMm, target, painted, lapsing } of allEdges) {
       expect(lengthMm).toBeGreaterThanOrEqual(10);
       expect(['planned', 'painted', null]).toContain(lapsing);
-      for (const side of [target, painted]) expect(['hard', 'firm', 'soft', 'lost']).toContain(side.class);
+      for (const side of [target, painted]) {
+        expect(['hard', 'firm', 'soft', 'lost']).toContain(side.class);
+        const along = side.stretches.reduce((sum, stretch) => sum + stretch.lengthMm, 0);
+        expect(along).toBeLessThanOrEqual(lengthMm);
+        for (const [k, { from }] of side.stretches.entries()) if (k > 0) expect(from).toEqual(side.stretches[k - 1].to);
+      }
     }
+    expect(allEdges.some(({ painted }) => painted.stretches.length > 1)).toBe(true);
     const plain = await read(...usual, '--all-edges');
     expect(plain.out).toMatch(/Edge in [\d,]+ mm, \d+ mm long: planned (hard|firm|soft|lost), /);
     // Where most of an edge is as narrow as the picture can show, no narrower width is claimed.

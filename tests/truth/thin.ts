@@ -60,12 +60,16 @@ function wayOf(motif: Motif, seed: number): Way {
   throw new Error('nowhere a stem could stand out');
 }
 
-/** A bowed stem across a motif. @param hand numbers by which its sides wobble */
-function stem(motif: Motif, course: StemCourse, { seed, hand }: { seed: number; hand: readonly number[] }): Thing {
+/** A bowed stem across a motif. @param hand numbers by which its sides wobble; @param wideMm absent = thin */
+function stem(
+  motif: Motif,
+  course: StemCourse,
+  { seed, hand, wideMm }: { seed: number; hand: readonly number[]; wideMm?: number },
+): Thing {
   const way = wayOf(motif, seed);
   const { at, length, turn, bow } = way;
   const [cx, cy] = at;
-  const wide = 1.8 + 1.2 * chance(seed * 43 + 7)();
+  const wide = wideMm ?? 1.8 + 1.2 * chance(seed * 43 + 7)();
   const [c, s] = [Math.cos(turn), Math.sin(turn)];
   const own = standingOut(motif.subject, motif.subject.picture.width / motif.widthMm, at, seed);
   const half = 0.5 * length + wide;
@@ -137,26 +141,36 @@ export interface BehindCase {
   readonly unbacked: readonly string[];
 }
 
-/** Paints a motif by hand with a stem before an edge that comes out so many mm beside where it goes in. */
+/**
+ * Paints a motif by hand with a stem, or a bar, before an edge that comes out so many mm beside where it goes in.
+ * @param how wide it is; absent = thin
+ */
 export async function behindCase(
   motif: Motif,
   by: number,
-  { setup, seed }: { setup: Setup; seed: number },
+  { setup, seed, wideMm }: { setup: Setup; seed: number; wideMm?: number },
 ): Promise<BehindCase> {
   const [meant, made] = [0, by].map((mm) => patchBehind(motif, seed, mm));
-  const thing = stem(motif, 'even', { seed, hand: [] });
+  const thing = stem(motif, 'even', { seed, hand: [], wideMm });
   const own = { ...motif, reference: await referenceWith(motif, [meant, thing], `behind-${seed}`) };
   const sheet = paintedOnce(motif, seed);
   const perMm = sheet.width / motif.widthMm;
-  const laid = withThing(withThing(sheet, made, perMm), stem(motif, 'even', { seed, hand: wobbleOf(seed) }), perMm);
+  const laid = withThing(
+    withThing(sheet, made, perMm),
+    stem(motif, 'even', { seed, hand: wobbleOf(seed), wideMm }),
+    perMm,
+  );
   const shot = await shoot(laid, own, setup);
-  const { thin = [] } = await measure(own, shot.path, { corners: shot.corners, greys: inFrame(shot), thin: true });
-  const jumps = thin.flatMap(({ region, behind }) => (within(region.box, thing.box) ? behind.jumps : []));
+  const { thin = [], bars = [] } = await measure(own, shot.path, {
+    ...{ corners: shot.corners, greys: inFrame(shot), thin: true },
+  });
+  const fronts = [...thin, ...bars];
+  const jumps = fronts.flatMap(({ region, behind }) => (within(region.box, thing.box) ? behind.jumps : []));
   const [jump] = jumps;
   return {
     told: jumps.length > 0,
     by: jump ? jump.painted.mm - jump.target.mm : null,
-    unbacked: thin.filter(({ region }) => !within(region.box, thing.box)).flatMap(({ behind }) => behind.words),
+    unbacked: fronts.filter(({ region }) => !within(region.box, thing.box)).flatMap(({ behind }) => behind.words),
   };
 }
 

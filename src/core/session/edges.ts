@@ -14,7 +14,7 @@ import {
 import { coloursOf, type Flat } from '../photo';
 import type { Point } from '../raster';
 import { shiftAt, type Aligned } from '../read';
-import { readStrips, type Strip, type StripLook } from '../thin';
+import { readBars, readStrips, type Bar, type BarLook, type InFront, type Strip, type StripLook } from '../thin';
 import type { SessionAsk, SessionPlan } from './ask';
 
 const UNMEASURED_PX = 1.6; // 10-90 % rise of a phone's photograph whose own blur could not be measured
@@ -103,6 +103,24 @@ async function everyStrip(closely: Closely, aligned: Aligned): Promise<Strip[]> 
   }));
 }
 
+const roundedBar = ({ widthMm, beside }: BarLook): BarLook => ({
+  widthMm: hundredths(widthMm),
+  beside: pointIn(beside),
+});
+
+/** Every bar of the plan, planned and painted; to hundredths. */
+async function everyBar(closely: Closely, aligned: Aligned): Promise<Bar[]> {
+  const bars = await readBars({ ...closely, planned: aligned.planned, grid: aligned });
+  return bars.map(({ lengthMm, places }) => ({
+    lengthMm: hundredths(lengthMm),
+    places: places.map(({ at, way, planned, painted }) => ({
+      ...{ at: pointIn(at), way: pointIn(way) },
+      planned: roundedBar(planned),
+      painted: painted && roundedBar(painted),
+    })),
+  }));
+}
+
 /** What edges of a plan run along. */
 function shapesOf({ picture: { masses, picture } }: SessionPlan, widthMm: number): Omit<PlanLook, 'plan'> {
   return { masses, mmPerPixel: widthMm / masses.width, value: () => coloursOf(picture).value };
@@ -125,14 +143,17 @@ async function everyEdge(closely: Closely, plan: SessionPlan, flat: Flat): Promi
   }));
 }
 
-/** Every edge, and every thin shape of the plan. */
+/** Every edge of the plan, every thin shape and every bar. */
 export async function edgesAndStrips(
   plan: SessionPlan,
   aligned: Aligned,
   flat: Flat,
-): Promise<{ readonly lines: EdgeLine[]; readonly strips: Strip[] }> {
+): Promise<InFront & { readonly lines: EdgeLine[] }> {
   const closely = closelyOf(plan, aligned, flat);
-  return { lines: await everyEdge(closely, plan, flat), strips: await everyStrip(closely, aligned) };
+  return {
+    lines: await everyEdge(closely, plan, flat),
+    ...{ strips: await everyStrip(closely, aligned), bars: await everyBar(closely, aligned) },
+  };
 }
 
 /** Every edge of a plan as it is planned, to hundredths. */

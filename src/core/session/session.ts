@@ -20,7 +20,7 @@ import {
   type Reading,
   type UniformChange,
 } from '../read';
-import type { Strip } from '../thin';
+import type { InFront } from '../thin';
 import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
 import { edgesAlone, edgesAndStrips, edgesOn } from './edges';
 import { flatOf, gridOf, shapeOf } from './flat';
@@ -33,7 +33,7 @@ export class AnotherPicture extends Error {
 }
 
 /** What a flat shows against its plan. */
-export interface Against {
+export interface Against extends InFront {
   readonly reading: Reading;
   readonly coverage: Covering | null;
   /** one change over the whole picture since the last session */
@@ -43,7 +43,6 @@ export interface Against {
   readonly account: Account;
   /** every edge of the plan, and what they come to */
   readonly edges: EdgesTold;
-  readonly strips: readonly Strip[];
 }
 
 /** What a session's photographs show. */
@@ -122,7 +121,7 @@ async function against(
   await onStep({ at: 'reading', reading });
   const change = await changeSince(ask.last, flat);
   const judged = { canvas: ask.canvas, flat, plan, reading };
-  const { lines, strips } = await edgesAndStrips(plan, reading.aligned, flat);
+  const { lines, strips, bars } = await edgesAndStrips(plan, reading.aligned, flat);
   const edges = tellEdges(lines, plan.judging);
   await onStep({ at: 'edges' });
   return {
@@ -133,7 +132,7 @@ async function against(
     findings: findingsAfter(change, edges, judged),
     account: accountFor(judged),
     edges,
-    strips,
+    ...{ strips, bars },
   };
 }
 

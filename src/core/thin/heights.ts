@@ -1,22 +1,25 @@
 import type { Point } from '../raster';
-import { apart, fromOneEnd, type Strip, type StripPlace } from './strips';
+import type { Front, FrontPlace } from './front';
+import { apart, fromOneEnd } from './strips';
 
-/** An edge that passes behind a thin shape and comes out elsewhere than the plan's does. */
-export interface Jump {
-  readonly strip: Strip;
+/** An edge that passes behind something in front and comes out elsewhere than the plan's does. */
+export interface Jump<F extends Front = Front> {
+  readonly front: F;
   /** where it passes behind, canvas mm, as planned */
   readonly at: Point;
-  /** from the one side of the thin shape to its other, and along it: unit vectors */
+  /** from the one side of the front to its other, and along it: unit vectors */
   readonly across: Point;
   readonly along: Point;
+  /** mm, of what stands in front, there */
+  readonly widthMm: number;
   /** mm along it, by which the edge lies further on the other side than on the one; below 0 = less far */
   readonly planned: number;
   readonly painted: number;
 }
 
-/** A place of a thin shape on its way from end to end. */
+/** A place of a front on its way from end to end. */
 interface Stop {
-  readonly place: StripPlace;
+  readonly place: FrontPlace;
   /** mm from the first */
   readonly mm: number;
   /** -1 = its way across goes against that of the first */
@@ -27,8 +30,8 @@ const GOES_ON_MM = 6; // from one place to the next: further apart it branches, 
 
 const against = ([x, y]: Point, [u, v]: Point): boolean => x * u + y * v < 0;
 
-/** Places of a thin shape, one after the other, in pieces that go on. */
-function piecesOf({ places }: Strip): Stop[][] {
+/** Places along it, one after the other, in pieces that go on. */
+function piecesOf({ places }: Front): Stop[][] {
   const pieces: Stop[][] = [];
   let last: Stop | null = null;
   for (const place of fromOneEnd(places)) {
@@ -45,7 +48,7 @@ function piecesOf({ places }: Strip): Stop[][] {
   return pieces;
 }
 
-/** The value beside a thin shape, so many mm along it. */
+/** The value beside a front, so many mm along it. */
 interface Beside {
   readonly mm: number;
   readonly value: number;
@@ -59,7 +62,7 @@ function valuesBeside(piece: readonly Stop[], seen: 'planned' | 'painted', side:
   });
 }
 
-/** Where the value beside a thin shape changes, and by how many steps. */
+/** Where the value beside a front changes, and by how many steps. */
 interface Crossing {
   readonly mm: number;
   readonly rise: number;
@@ -107,12 +110,23 @@ const LEAST_JUMP_MM = 4;
 const bothSides = (piece: readonly Stop[], seen: 'planned' | 'painted') =>
   ([0, 1] as const).map((side) => crossingsIn(valuesBeside(piece, seen, side), LEAST_RISE[seen]));
 
-function jumpsAlong(strip: Strip, piece: readonly Stop[]): Jump[] {
-  const [[one, two], [made, madeBeyond]] = [bothSides(piece, 'planned'), bothSides(piece, 'painted')];
-  return one.flatMap((goesIn): Jump[] => {
+/** Edges of the plan that pass behind a piece: where each goes in and where it comes out. */
+function passingBehind(piece: readonly Stop[]): (readonly [Crossing, Crossing])[] {
+  const [one, two] = bothSides(piece, 'planned');
+  return one.flatMap((goesIn): (readonly [Crossing, Crossing])[] => {
     const comesOut = onlyOne(two, goesIn, SEARCHED_MM);
     const alone = onlyOne(one, goesIn, SEARCHED_MM);
-    if (!comesOut || !alone || Math.abs(comesOut.mm - goesIn.mm) > CARRIES_ON_MM) return [];
+    return comesOut && alone && Math.abs(comesOut.mm - goesIn.mm) <= CARRIES_ON_MM ? [[goesIn, comesOut]] : [];
+  });
+}
+
+/** Whether an edge of the plan passes behind: what it passes behind stands in front. */
+export const edgePassesBehind = (front: Front): boolean =>
+  piecesOf(front).some((piece) => passingBehind(piece).length > 0);
+
+function jumpsAlong<F extends Front>(front: F, piece: readonly Stop[]): Jump<F>[] {
+  const [made, madeBeyond] = bothSides(piece, 'painted');
+  return passingBehind(piece).flatMap(([goesIn, comesOut]): Jump<F>[] => {
     const [paintedIn, paintedOut] = [onlyOne(made, goesIn, SEARCHED_MM), onlyOne(madeBeyond, comesOut, SEARCHED_MM)];
     if (!paintedIn || !paintedOut) return [];
     const [planned, painted] = [comesOut.mm - goesIn.mm, paintedOut.mm - paintedIn.mm];
@@ -123,12 +137,13 @@ function jumpsAlong(strip: Strip, piece: readonly Stop[]): Jump[] {
     const [x, y] = to.place.at;
     const along: Point = [(x - from.place.at[0]) / long, (y - from.place.at[1]) / long];
     const across: Point = [to.turn * to.place.way[0], to.turn * to.place.way[1]];
-    return [{ strip, at: to.place.at, across, along, planned, painted }];
+    const { widthMm } = to.place.planned ?? { widthMm: 0 };
+    return [{ front, at: to.place.at, across, along, widthMm, planned, painted }];
   });
 }
 
-/** Edges that pass behind thin shapes and come out elsewhere than in the plan, the farthest first. */
-export const jumpsBehind = (strips: readonly Strip[]): Jump[] =>
-  strips
-    .flatMap((strip) => piecesOf(strip).flatMap((piece) => jumpsAlong(strip, piece)))
+/** Edges that pass behind what stands in front and come out elsewhere than in the plan, the farthest first. */
+export const jumpsBehind = <F extends Front>(fronts: readonly F[]): Jump<F>[] =>
+  fronts
+    .flatMap((front) => piecesOf(front).flatMap((piece) => jumpsAlong(front, piece)))
     .sort((a, b) => Math.abs(b.painted - b.planned) - Math.abs(a.painted - a.planned));

@@ -111,7 +111,7 @@ const isOne = ({ width, one, two, at }: Tried, middle: number, half: number): bo
 
 const FOLLOWS = 0.2; // of what it stands out by, what may be left beside it, root of mean square
 const LEAST_STANDS = 0.3; // steps
-const THIN_MM = 6; // what is wider is no thin shape
+export const THIN_MM = 6; // what is wider is no thin shape
 
 /** The moves from a course that are tried next. */
 function movesFrom({ at, width, one, two }: Tried, step: number): Tried[] {

@@ -61,10 +61,10 @@ function ridgesAt(plane: Plane, sigma: number): Map<number, Ridge> {
   return out;
 }
 
-/** The strongest of the ridges of all widths, thinned to every place once. */
-export function ridgesOf(plane: Plane, mmPerPixel: number): Map<number, Ridge> {
+/** The strongest of the ridges of all widths, thinned to every place once. @param sigmasMm half of how wide they are */
+export function ridgesOf(plane: Plane, mmPerPixel: number, sigmasMm = SIGMAS_MM): Map<number, Ridge> {
   const out = new Map<number, Ridge>();
-  for (const mm of SIGMAS_MM)
+  for (const mm of sigmasMm)
     for (const [i, ridge] of ridgesAt(plane, Math.max(0.8, mm / mmPerPixel))) {
       const known = out.get(i);
       if (!known || known.strength < ridge.strength) out.set(i, ridge);
@@ -72,8 +72,15 @@ export function ridgesOf(plane: Plane, mmPerPixel: number): Map<number, Ridge> {
   return out;
 }
 
-/** Groups of ridges that follow one another within so many pixels and are light or dark alike. */
-export function connected(ridges: ReadonlyMap<number, Ridge>, width: number, reach: number): Ridge[][] {
+/**
+ * Groups of ridges that follow one another within so many pixels and are light or dark alike.
+ * @param onward cosine of the angle up to which one goes on the other's way
+ */
+export function connected(
+  ridges: ReadonlyMap<number, Ridge>,
+  width: number,
+  { reach, onward = 0 }: { reach: number; onward?: number },
+): Ridge[][] {
   const left = new Set(ridges.keys());
   const out: Ridge[][] = [];
   for (const first of ridges.keys()) {
@@ -89,6 +96,7 @@ export function connected(ridges: ReadonlyMap<number, Ridge>, width: number, rea
           const k = i + v * width + u;
           const other = ridges.get(k);
           if (!other || other.sign !== own.sign || Math.abs(other.x - own.x) > reach) continue;
+          if (Math.abs(other.way[0] * own.way[0] + other.way[1] * own.way[1]) < onward) continue;
           if (left.delete(k)) open.push(k);
         }
     }

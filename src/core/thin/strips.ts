@@ -67,14 +67,14 @@ export function fromOneEnd<T extends { readonly at: Point }>(places: readonly T[
 }
 
 /** Places no closer to one another than {@link APART_MM}, from one end on. */
-function spaced(places: readonly Spot[]): Spot[] {
-  const out: Spot[] = [];
+export function spaced<T extends Pick<Spot, 'at'>>(places: readonly T[]): T[] {
+  const out: T[] = [];
   for (const place of fromOneEnd(places)) if (!out.some(({ at }) => apart(at, place.at) < APART_MM)) out.push(place);
   return out;
 }
 
 /** How long a shape is, mm: every place stands for half the way to the two beside it. */
-function lengthOf(places: readonly Spot[]): number {
+export function lengthOf(places: readonly Pick<Spot, 'at'>[]): number {
   const beside = places.map(({ at }) =>
     places
       .map((other) => Math.min(2 * APART_MM, apart(at, other.at)))

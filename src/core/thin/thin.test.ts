@@ -1,9 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { pixelBlur, risen, RISE } from '../edges';
-import { codeFromLinear, luminanceFromValue, SRGB_PROFILE } from '../colour';
+import { risen, RISE } from '../edges';
 import { chance } from '../chance.testing';
-import { closeLightOf, makeRaster, type CloseLight, type Picture } from '../raster';
-import { coloursOf } from '../photo';
+import { askFor, type ValueAt } from './ask.testing';
 import { evenStrips, jumpsBehind, readStrips, stepsBehind, tellStrips } from './index';
 import { OVER, profileOf } from './profile';
 
@@ -51,46 +49,8 @@ describe('across a thin shape', () => {
   });
 });
 
-type ValueAt = (x: number, y: number) => number;
-const SIZE = { width: 120, height: 90 }; // mm
-const PER_MM = 6;
-
-/** A picture at reading size, two pixels a millimetre. */
-function coarse(at: ValueAt) {
-  const raster = makeRaster(2 * SIZE.width, 2 * SIZE.height);
-  for (const plane of [raster.r, raster.g, raster.b])
-    for (let i = 0; i < plane.length; i++)
-      plane[i] = luminanceFromValue(at(((i % 240) + 0.5) / 2, (Math.floor(i / 240) + 0.5) / 2)) / 100;
-  return raster;
-}
-
-function close(at: ValueAt): CloseLight {
-  const [width, height] = [PER_MM * SIZE.width, PER_MM * SIZE.height];
-  const data = new Uint8Array(3 * width * height);
-  for (let v = 0, i = 0; v < height; v++)
-    for (let u = 0; u < width; u++, i += 3) {
-      const value = at((u + 0.5) / PER_MM, (v + 0.5) / PER_MM);
-      data.fill(Math.round(255 * codeFromLinear(luminanceFromValue(value) / 100)), i, i + 3);
-    }
-  const picture: Picture = { width, height, data, profile: SRGB_PROFILE };
-  const cut = coarse(at);
-  return closeLightOf({
-    ...{ picture, cut, shown: cut, other: null, widthMm: SIZE.width },
-    place: ([x, y]) => [PER_MM * x, PER_MM * y],
-  });
-}
-
-const sight = (light: CloseLight) => ({ light, blurMm: pixelBlur(light.pixelMm) });
-
 async function even(planned: ValueAt, painted: ValueAt) {
-  const strips = await readStrips({
-    plan: () => sight(close(planned)),
-    photo: sight(close(painted)),
-    planned: coloursOf(coarse(planned)),
-    grid: { width: 2 * SIZE.width, height: 2 * SIZE.height, mmPerPixel: 0.5 },
-    shift: () => [0, 0],
-    readable: ([x, y]) => x > 0 && y > 0 && x < SIZE.width && y < SIZE.height,
-  });
+  const strips = await readStrips(askFor(planned, painted));
   return { strips, told: evenStrips(strips, 1) };
 }
 
@@ -171,7 +131,7 @@ describe('what lies behind a thin shape', () => {
     expect(more).toEqual([]);
     expect(step.planned).toBeLessThan(0.2);
     expect(step.painted).toBeCloseTo(1.4, 0);
-    expect(tellStrips(strips, 1).steps).toHaveLength(1);
+    expect(tellStrips({ strips, bars: [] }, 1).steps).toHaveLength(1);
   });
 
   test('is let be where it carries on, where the plan parts it, too, and where the step is small', async () => {
@@ -204,7 +164,7 @@ describe('an edge that passes behind a thin shape', () => {
     // Below the stem it lies to the right where the edge was moved to the right.
     const below = Math.sign(jump.across[1]) * Math.sign(jump.along[0]);
     expect(Math.sign(below * jump.painted)).toBe(Math.sign(by));
-    expect(tellStrips(strips, 1).jumps).toEqual([jump]);
+    expect(tellStrips({ strips, bars: [] }, 1).jumps).toEqual([jump]);
   });
 
   test('is let be where it carries on, where the plan’s does not, and where it is hardly off', async () => {

@@ -51,7 +51,7 @@ export function thinPlane(colours: Colours, by: Channel, { width, height, mmPerP
 
 function linesOn({ plane, mmPerPixel }: ThinPlane, by: Channel): ThinLine[] {
   const step = Math.max(1, Math.round(EVERY_MM / mmPerPixel));
-  return connected(ridgesOf(plane, mmPerPixel), plane.width, REACH).flatMap((group): ThinLine[] => {
+  return connected(ridgesOf(plane, mmPerPixel), plane.width, { reach: REACH }).flatMap((group): ThinLine[] => {
     const lengthMm = lengthOf(group, mmPerPixel);
     if (lengthMm < LEAST_MM) return [];
     const places = group.flatMap((ridge, k): ThinPlace[] => {

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Course, CoursedStrip, Jump, Step } from '../thin';
 import { plainLine } from './accountWords';
-import { courseInWords, evenInWords, jumpInWords, stepInWords } from './thinWords';
+import { barWidthsInWords, courseInWords, evenInWords, jumpInWords, stepInWords } from './thinWords';
 
 const strip = { lengthMm: 0, places: [] };
 const EVEN: Course = { widthsMm: [2.3, 2.5], hard: 0.95, broken: 0.02, even: 0.92 };
@@ -29,7 +29,7 @@ test('what hardly softens or breaks is not told as such', () => {
 });
 
 test('a step behind a thin shape is told in steps of the painter', () => {
-  const step: Step = { strip, lengthMm: 41, planned: 0.05, painted: 1.5 };
+  const step: Step = { front: strip, lengthMm: 41, planned: 0.05, painted: 1.5 };
   expect(plainLine(stepInWords(step, { on: STEM }))).toBe(
     'What lies behind does not carry on: along the thin shape at the spout, 41 mm, its two sides are one step and a half apart; planned alike.',
   );
@@ -38,9 +38,26 @@ test('a step behind a thin shape is told in steps of the painter', () => {
   );
 });
 
+test('a bar is told by its two widths, and what is beside it as beside it', () => {
+  expect(barWidthsInWords({ widthMm: 12 }, { widthMm: 11.8 })).toBe('painted 11.8 mm wide; planned 12.0 mm');
+  expect(barWidthsInWords({ widthMm: 12 }, { widthMm: null })).toBe('nowhere painted; planned 12.0 mm');
+  const step: Step = { front: strip, lengthMm: 41, planned: 0.05, painted: 1.5 };
+  expect(plainLine(stepInWords(step, { on: STEM, front: 'bar' }))).toMatch(
+    /^What lies beside does not carry on: along the bar at the spout, 41 mm, its two sides are /,
+  );
+});
+
 test('an edge that does not carry on behind a thin shape is told by where it comes out, whichever way the shape runs', () => {
-  const jump: Jump = { strip, at: [60, 45], across: [1, 0], along: [0, 1], planned: 0.4, painted: 6.2 };
-  const words = (part: Partial<Jump>) => plainLine(jumpInWords({ ...jump, ...part }, STEM));
+  const jump: Jump = {
+    front: strip,
+    at: [60, 45],
+    across: [1, 0],
+    along: [0, 1],
+    widthMm: 2,
+    planned: 0.4,
+    painted: 6.2,
+  };
+  const words = (part: Partial<Jump>) => plainLine(jumpInWords({ ...jump, ...part }, { on: STEM }));
   expect(words({})).toBe(
     'What lies behind does not carry on: an edge passes behind the thin shape at the spout, and is 6 mm lower to its right than to its left; planned alike.',
   );

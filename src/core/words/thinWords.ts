@@ -39,6 +39,15 @@ interface On {
   readonly words: string;
 }
 
+/** What stands in front. */
+export type FrontName = 'thin shape' | 'bar';
+
+/** How what lies behind is told: the mass it lies on, see {@link atInWords}, and what stands in front. */
+interface Told {
+  readonly on?: On | null;
+  readonly front?: FrontName;
+}
+
 /** Where a thin shape lies, as it follows its name. @param on null = on no mass; left out = that is told beside it */
 function atInWords(on?: On | null): Piece[] {
   if (on === undefined) return [', '];
@@ -56,14 +65,22 @@ export function evenInWords({ lengthMm, planned, painted }: CoursedStrip, on: On
   ];
 }
 
+interface Wide {
+  readonly widthMm: number | null;
+}
+
+/** How wide a bar is: "painted 11.8 mm wide; planned 12.0 mm". */
+export const barWidthsInWords = (planned: Wide, painted: Wide): string =>
+  `${painted.widthMm === null ? 'nowhere painted' : `painted ${mm(painted.widthMm)} mm wide`}; planned ${planned.widthMm === null ? 'nowhere' : `${mm(planned.widthMm)} mm`}`;
+
 const LEAST_TOLD = 0.125; // steps: the finest amount spoken of
 
-/** What is behind a thin shape does not carry on. @param on see {@link atInWords} */
+/** What is behind a thin shape, or beside a bar, does not carry on. */
 export const stepInWords = (
   { lengthMm, planned, painted }: Step,
-  { on, per = 1 }: { on?: On | null; per?: number },
+  { on, front = 'thin shape', per = 1 }: Told & { per?: number },
 ): Line => [
-  'What lies behind does not carry on: along the thin shape',
+  `What lies ${front === 'bar' ? 'beside' : 'behind'} does not carry on: along the ${front}`,
   ...atInWords(on),
   `${Math.round(lengthMm)} mm, its two sides are ${stepsInWords(painted, per)} apart; planned ${planned < LEAST_TOLD ? 'alike' : `${stepsInWords(planned, per)} apart`}.`,
 ];
@@ -80,13 +97,13 @@ function sidesOf({ across, along }: Jump): readonly [string, string, string, str
   return [...sides, ...(onward ? ways : ([ways[1], ways[0]] as const))];
 }
 
-/** An edge that passes behind a thin shape does not carry on. @param on see {@link atInWords} */
-export function jumpInWords(jump: Jump, on?: On | null): Line {
+/** An edge that passes behind a thin shape or a bar does not carry on. */
+export function jumpInWords(jump: Jump, { on, front = 'thin shape' }: Told = {}): Line {
   const [side, other, further, less] = sidesOf(jump);
   const by = (mm: number) => `${Math.round(Math.abs(mm))} mm ${mm > 0 ? further : less}`;
   const planned = Math.abs(jump.planned) <= LEVEL_MM ? 'alike' : by(jump.planned);
   return [
-    'What lies behind does not carry on: an edge passes behind the thin shape',
+    `What lies behind does not carry on: an edge passes behind the ${front}`,
     ...atInWords(on),
     `and is ${by(jump.painted)} ${side} than ${other}; planned ${planned}.`,
   ];

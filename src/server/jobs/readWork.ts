@@ -96,7 +96,7 @@ function answerOf(task: ReadTask, { flat, notRead, against, checks }: SessionRea
     masses: against?.reading.masses ?? [],
     findings: against?.findings ?? [],
     account: against && {
-      ...{ ...against.account, strips: against.strips },
+      ...{ ...against.account, strips: against.strips, bars: against.bars },
       edges: against.edges.lines.map(({ wanted: _, ...line }) => line),
     },
     checks,

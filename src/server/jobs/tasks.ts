@@ -1,7 +1,7 @@
 import type { Numbering } from '../../core/colour';
 import type { CanvasSize, Covered, Light, LightMethod, Paint, PhotoFault, QualityWords } from '../../core/photo';
 import type { EdgeAcross, EdgeLine, Judging, PlanLine } from '../../core/edges';
-import type { Strip } from '../../core/thin';
+import type { InFront } from '../../core/thin';
 import type { FindingKind } from '../../core/kinds';
 import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
 import type { Account, Ground, MassReading, Traced, UniformChange } from '../../core/read';
@@ -147,7 +147,7 @@ export interface ReadAnswer {
   readonly quality: readonly PhotoFault[];
   readonly masses: readonly MassReading[];
   /** null = there is no plan */
-  readonly account: (Account & { readonly edges: readonly EdgeLine[]; readonly strips: readonly Strip[] }) | null;
+  readonly account: (Account & InFront & { readonly edges: readonly EdgeLine[] }) | null;
   /** the map of differences as a picture, see differencesPng; null = there is no plan */
   readonly mapPng: Uint8Array | null;
   /** how much of the ground is covered, and where it is bare; null = the ground's colour is not known */

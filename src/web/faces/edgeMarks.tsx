@@ -24,7 +24,7 @@ function piecesShown({ lines, runs, viewingM }: EdgesTold, side: 'planned' | 'pa
   }));
 }
 
-/** Edges in the four lines of the notation, as planned or as painted. While the hand pans nothing of it is worked out. */
+/** Edges in the four lines of the notation, planned or painted. Not worked out anew while the hand pans. */
 export const EdgeMarks = memo(function EdgeMarks({
   edges,
   side,

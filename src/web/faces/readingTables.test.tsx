@@ -14,7 +14,7 @@ import { ColourTable, RelationTable, ValueTable } from './readingTables';
 afterEach(cleanup);
 
 const EDGES = tellEdges([], { viewingM: 1, wishes: [] });
-const THIN = tellStrips([], 1);
+const THIN = tellStrips({ strips: [], bars: [] }, 1);
 const measured = (value: number, warmth: number) => ({
   value,
   warmth,

@@ -81,8 +81,8 @@ export const SubjectWords = memo(function SubjectWords({
 const MOST_LADDERED = 40; // masses the ladder has room for
 
 /**
- * What stands under the pictures: the ladder of values, or the numbers of the subject that is read. Not drawn anew while
- * the hand pans: of a table every cell would be.
+ * What stands under the pictures: the ladder of values, or the numbers of the subject that is read. Not drawn anew
+ * while the hand pans: of a table every cell would be.
  */
 export const ReadingTables = memo(function ReadingTables({
   reading,

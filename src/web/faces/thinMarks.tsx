@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Painting } from '../../contract';
 import type { Point } from '../../core/raster';
-import type { CoursedStrip, StripLook } from '../../core/thin';
+import type { CoursedStrip, Jump, StripLook } from '../../core/thin';
 import type { ToPx } from '../stage/layer';
 import { Onpic } from '../stage/onpic';
 import { lineOf } from '../stage/paths';
@@ -17,6 +17,40 @@ function sidesOf({ at: [x, y], widthMm }: StripLook, [u, v]: Point): Point[][] {
     ]),
   );
 }
+
+const BEYOND_MM = [1, 14]; // of what stands in front, that an edge behind it is marked at
+
+/** Where an edge passes behind something in front: a stroke on either side of it, as far apart as it comes out. */
+function strokesOf({ at: [x, y], across, along, widthMm, ...by }: Jump, side: 'planned' | 'painted'): Point[][] {
+  return [-1, 1].map((beyond) =>
+    BEYOND_MM.map((clear): Point => {
+      const mm = clear + widthMm / 2;
+      const onward = beyond > 0 ? by[side] : 0;
+      return [x + beyond * mm * across[0] + onward * along[0], y + beyond * mm * across[1] + onward * along[1]];
+    }),
+  );
+}
+
+/** Edges that do not carry on behind what stands in front: a stroke on either side, planned and painted. */
+export const JumpMarks = memo(function JumpMarks({
+  jumps,
+  side,
+  painting: { widthMm, heightMm },
+  toPx,
+}: {
+  jumps: readonly Jump[];
+  side: 'planned' | 'painted';
+  painting: Painting;
+  toPx: ToPx;
+}) {
+  const strokes = jumps.flatMap((jump) => strokesOf(jump, side));
+  const d = strokes.map((stroke) => lineOf(stroke, ([x, y]: Point) => toPx([x / widthMm, y / heightMm]))).join('');
+  return d === '' ? null : (
+    <g data-testid="jumps">
+      <Onpic d={d} width={4} />
+    </g>
+  );
+});
 
 /** Thin shapes that run on too evenly: a pair of dashes at each place, as wide as it is planned or painted there. */
 export const ThinMarks = memo(function ThinMarks({

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { MassOfReading } from '../../contract';
 import { placeHolds, type Point } from '../../core/raster';
-import type { CoursedStrip, Strip } from '../../core/thin';
+import type { CoursedStrip, Front } from '../../core/thin';
 import {
   BETWEEN_MASSES,
   evenInWords,
@@ -16,8 +16,8 @@ import { SortTable, type Column } from '../ui/sortTable';
 import type { TableProps } from './readingTables';
 import { Lines, type WordsProps } from './subjectSlip';
 
-/** The mass that most of a thin shape lies on; null = it lies on none. */
-function massUnder({ places }: Strip, masses: readonly MassOfReading[]): { mass: number; words: string } | null {
+/** The mass that most of a thin shape or a bar lies on; null = it lies on none. */
+function massUnder({ places }: Front, masses: readonly MassOfReading[]): { mass: number; words: string } | null {
   const holds = (at: Point) => masses.find(({ place }) => placeHolds(place, at));
   const under = places.flatMap(({ at }) => holds(at) ?? []);
   const count = (id: number) => under.filter((one) => one.id === id).length;
@@ -28,11 +28,13 @@ function massUnder({ places }: Strip, masses: readonly MassOfReading[]): { mass:
 /** Thin shapes that run on too evenly, and those behind which nothing carries on. */
 export function ThinWords({ reading: { masses }, thin, onMass }: Pick<WordsProps, 'reading' | 'thin' | 'onMass'>) {
   const { per } = useScale();
-  const on = ({ strip }: { readonly strip: Strip }) => massUnder(strip, masses);
+  const at = ({ front }: { readonly front: Front }) => ({ on: massUnder(front, masses), per });
   const lines = [
-    ...thin.even.map((one) => evenInWords(one, on(one))),
-    ...thin.steps.map((one) => stepInWords(one, { on: on(one), per })),
-    ...thin.jumps.map((one) => jumpInWords(one, on(one))),
+    ...thin.even.map((one) => evenInWords(one, massUnder(one.strip, masses))),
+    ...thin.steps.map((one) => stepInWords(one, at(one))),
+    ...thin.jumps.map((one) => jumpInWords(one, at(one))),
+    ...thin.bars.steps.map((one) => stepInWords(one, { ...at(one), front: 'bar' })),
+    ...thin.bars.jumps.map((one) => jumpInWords(one, { ...at(one), front: 'bar' })),
   ];
   return lines.length > 0 ? <Lines {...{ lines, masses, onMass }} /> : null;
 }

@@ -1,7 +1,7 @@
 import { DifferenceField } from '../faces/differenceField';
 import { DriftMarks, MassOutlines } from '../faces/driftMarks';
 import { EdgeMarks } from '../faces/edgeMarks';
-import { ThinMarks } from '../faces/thinMarks';
+import { JumpMarks, ThinMarks } from '../faces/thinMarks';
 import { isPattern, PatternPlaces } from '../faces/patternPlaces';
 import { SeatMarks } from '../faces/seats';
 import type { Layer, Layers } from '../stage/layer';
@@ -49,8 +49,12 @@ const edgesOn = ({ subject, state, edges, thin, painting }: WallModel, side: 'pl
   ...when(subject === 'edges' && state.marks && state.thin === null && edges, (told, toPx) => (
     <EdgeMarks edges={told} {...{ side, painting, toPx }} shown={state.edges} />
   )),
-  ...when(subject === 'edges' && state.marks && thin, ({ all, even }, toPx) => (
-    <ThinMarks strips={[...even, ...all.filter((_, k) => k === state.thin)]} {...{ side, painting, toPx }} />
+  ...when(subject === 'edges' && state.marks && thin, ({ all, even, jumps, bars }, toPx) => (
+    <>
+      <ThinMarks strips={[...even, ...all.filter((_, k) => k === state.thin)]} {...{ side, painting, toPx }} />
+      <JumpMarks jumps={jumps} {...{ side, painting, toPx }} />
+      <JumpMarks jumps={bars.jumps} {...{ side, painting, toPx }} />
+    </>
   )),
 ];
 

@@ -84,8 +84,8 @@ function useEdgesTold({ painting, plan }: PaintingDetail, reading: ReadingDetail
 /** What the reading's thin shapes come to. */
 function useStripsTold({ painting }: PaintingDetail, reading: ReadingDetail | undefined): StripsTold | null {
   const { viewingM } = painting.setUp;
-  const strips = reading?.account?.strips;
-  return useMemo(() => strips && tellStrips(strips, viewingM), [strips, viewingM]) ?? null;
+  const account = reading?.account;
+  return useMemo(() => account && tellStrips(account, viewingM), [account, viewingM]) ?? null;
 }
 
 /** Everything the parts of the wall show and do, for one session of a painting. */

@@ -1,7 +1,7 @@
 import { say } from '../say';
 import type { Row } from '../targets';
 import { behindCase, COURSES, thinCase, type BehindCase, type StemCourse, type ThinCase } from '../thin';
-import { HALVES, motifBySeed } from './motifBySeed';
+import { HALVES, motifBySeed, type Half } from './motifBySeed';
 
 /** A stem as it was planned and painted, and what was said. */
 interface Told extends ThinCase {
@@ -41,34 +41,37 @@ interface Passed extends BehindCase {
   readonly jump: number;
 }
 
-function behindRows(half: string, all: readonly Passed[]): Row[] {
+function behindRows(half: string, front: string, all: readonly Passed[]): Row[] {
   const off = all.filter(({ jump }) => jump !== 0);
   const told = off.filter(({ jump, by }) => by !== null && Math.abs(Math.abs(by) - Math.abs(jump)) <= 2.5);
   const claimed = all.flatMap(({ jump, told, unbacked }) => [...unbacked, ...(told && jump === 0 ? ['0'] : [])]);
   return [
     {
-      name: `behind thin shapes, ${half}, an edge comes out 8 mm off: told to 2.5 mm, of ${off.length}`,
+      name: `behind ${front}, ${half}, an edge comes out 8 mm off: told to 2.5 mm, of ${off.length}`,
       ...{ reached: told.length / Math.max(1, off.length), target: 0.9, atLeast: true, unit: 'share' },
     },
     {
-      name: `behind thin shapes, ${half}, said of those that carry on`,
+      name: `behind ${front}, ${half}, said of those that carry on`,
       ...{ reached: claimed.length, target: 0, unit: 'sentence' },
     },
   ];
 }
 
-async function behindStems(half: (typeof HALVES)[number], count: number): Promise<Row[]> {
+const BARS_MM = [8, 12, 17, 10];
+
+async function behind(half: Half, front: 'thin shapes' | 'bars', count: number): Promise<Row[]> {
   const all: Passed[] = [];
   for (let k = 0; k < count * JUMPS_MM.length; k++) {
     const jump = JUMPS_MM[k % JUMPS_MM.length];
     const { motif, setup } = await motifBySeed(k, half);
-    const one = { jump, ...(await behindCase(motif, jump, { setup, seed: k })) };
+    const wideMm = front === 'bars' ? BARS_MM[k % BARS_MM.length] : undefined;
+    const one = { jump, ...(await behindCase(motif, jump, { setup, seed: k, wideMm })) };
     say(
-      `  ${half}, an edge ${jump} mm off behind a stem: ${one.by?.toFixed(1) ?? 'nothing told'}; ${one.unbacked.join(' ')}`,
+      `  ${half}, an edge ${jump} mm off behind ${front}: ${one.by?.toFixed(1) ?? 'nothing told'}; ${one.unbacked.join(' ')}`,
     );
     all.push(one);
   }
-  return behindRows(half, all);
+  return behindRows(half, front, all);
 }
 
 /** Stems that vary in the plan, painted evenly or as planned. @param count of each, in each half */
@@ -88,7 +91,8 @@ export async function thin(count: number): Promise<Row[]> {
           );
           all.push(one);
         }
-    rows.push(...rowsOf(half, all), ...(await behindStems(half, count)));
+    rows.push(...rowsOf(half, all));
+    for (const front of ['thin shapes', 'bars'] as const) rows.push(...(await behind(half, front, count)));
   }
   return rows;
 }
