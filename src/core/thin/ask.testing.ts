@@ -14,7 +14,7 @@ function coarse(at: ValueAt) {
   const raster = makeRaster(2 * SIZE.width, 2 * SIZE.height);
   for (const plane of [raster.r, raster.g, raster.b])
     for (let i = 0; i < plane.length; i++)
-      plane[i] = luminanceFromValue(at(((i % 240) + 0.5) / 2, (Math.floor(i / 240) + 0.5) / 2)) / 100;
+      plane[i] = luminanceFromValue(at(((i % raster.width) + 0.5) / 2, (Math.floor(i / raster.width) + 0.5) / 2)) / 100;
   return raster;
 }
 

@@ -2,7 +2,7 @@ import { valuesOf, type EdgeSight } from '../edges';
 import type { Colours } from '../photo';
 import { gathered, makeLightRun, shrinkPlane, type Grid, type Point } from '../raster';
 import type { Beside, Front } from './front';
-import { type Spot } from './joined';
+import type { Spot } from './joined';
 import { THIN_MM } from './profile';
 import { connected, ridgesOf } from './ridges';
 import { lengthOf, spaced, type StripsAsk } from './strips';
@@ -46,7 +46,11 @@ function sumsAcross({ light }: EdgeSight, [x, y]: Point, way: Point): Float64Arr
   for (const mm of ALONG_MM) {
     light.along([x - mm * way[1], y + mm * way[0]], way, OVER, run);
     const values = valuesOf(run);
-    for (let k = 0, sum = 0; k < values.length; k++) sums[k + 1] += sum += values[k] / ALONG_MM.length;
+    let sum = 0;
+    for (let k = 0; k < values.length; k++) {
+      sum += values[k] / ALONG_MM.length;
+      sums[k + 1] += sum;
+    }
   }
   return sums;
 }
