@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { chance, smoothNoise } from '../../src/demo/studio/chance';
 import type { Setup, Shot } from '../../src/demo/studio/camera';
-import { lightOfValue, type Rgb } from '../../src/demo/studio/colour';
+import { lightOfValue, luminance, type Rgb } from '../../src/demo/studio/colour';
 import { bytesOf } from '../../src/demo/studio/files';
 import type { Sheet } from '../../src/demo/studio/scene';
 import { scenes, shoot, type Motif } from './easel';
@@ -34,14 +34,22 @@ export interface DiscScene {
   readonly discs: readonly Disc[];
 }
 
+/** Redder or greener than grey, and as light. */
+const asLight = (by: number): Rgb => {
+  const [red, green, blue] = [1 + by, 1 - 0.3 * by, 1 - 0.3 * by];
+  const light = luminance([red, green, blue]);
+  return [red / light, green / light, blue / light];
+};
+
 /**
  * A disc in each cell, of its own size, contrast and tint.
- * @param how borders by the number of the disc, and its radius as a share of its cell
+ * @param how borders by the number of the disc, its radius as a share of its cell, and whether value tells it from the
+ * ground or colour alone
  */
 export function discScene(
   { name, widthMm, heightMm, cells }: Omit<DiscScene, 'discs'>,
   random: ReturnType<typeof chance>,
-  how: { widthOf: (k: number) => Disc['widthAt']; radius: number },
+  how: { widthOf: (k: number) => Disc['widthAt']; radius: number; by?: 'value' | 'colour' },
 ): DiscScene {
   const cell = [widthMm / cells[0], heightMm / cells[1]] as const;
   const discs = Array.from({ length: cells[0] * cells[1] }, (_, k): Disc => {
@@ -50,13 +58,15 @@ export function discScene(
       Math.floor(k / cells[0]) * cell[1] + cell[1] * (0.47 + 0.06 * random()),
     ] as const;
     const contrast = (random() < 0.5 ? -1 : 1) * (0.8 + 1.8 * random());
+    const tint: Rgb = [1 + 0.2 * (random() - 0.5), 1, 1 + 0.2 * (random() - 0.5)];
+    const byColour = how.by === 'colour';
     return {
       at,
       radius: Math.min(...cell) * (how.radius + 0.04 * random()),
-      contrast,
+      contrast: byColour ? 0 : contrast,
       times: 0.85 + 0.3 * random(),
       widthAt: how.widthOf(k),
-      tint: [1 + 0.2 * (random() - 0.5), 1, 1 + 0.2 * (random() - 0.5)],
+      tint: byColour ? asLight(0.75 * Math.sign(contrast)) : tint,
     };
   });
   return { name, widthMm, heightMm, cells, discs };

@@ -18,7 +18,8 @@ const WIDTHS = {
   lost: [14.5, 17],
 } as const;
 type EdgeClass = keyof typeof WIDTHS;
-const [NARROWEST, WIDEST] = [0.45, 17];
+const NARROWEST = 0.45;
+const WIDEST = { value: 17, colour: 9.8 }; // what spreads further in colour alone is no edge of the plan
 
 const CELL_MM = 66; // at least: the widest border has room in it
 const MOST_CELLS = [9, 7] as const;
@@ -39,25 +40,31 @@ export function edgeScene(
   seed: number,
   [widthMm, heightMm]: readonly [number, number],
   classes: readonly EdgeClass[],
+  by: 'value' | 'colour' = 'value',
 ): EdgeScene {
   const random = chance(seed * 71 + 3);
   const among = <T>(list: readonly T[]) => list[Math.floor(random() * list.length)];
   const border = (k: number): Border => {
     const painted = among(WIDTHS[classes[k % classes.length]]);
     const planned = painted / among([1, 0.5, 2, 1, 3, 0.35]);
-    return { painted, planned: Math.min(WIDEST, Math.max(NARROWEST, planned)) };
+    return { painted, planned: Math.min(WIDEST[by], Math.max(NARROWEST, planned)) };
   };
   const cells = [widthMm, heightMm].map((mm, k) => Math.min(MOST_CELLS[k], Math.floor(mm / CELL_MM)));
   const borders = Array.from({ length: cells[0] * cells[1] }, (_, k) => [border(2 * k), border(2 * k + 1)] as const);
-  const own = { name: `edges-${seed}`, widthMm, heightMm, cells: [cells[0], cells[1]] as const };
-  return { ...discScene(own, random, { widthOf: (k) => widthBetween(borders[k]), radius: 0.25 }), borders };
+  const own = { name: `edges-${by}-${seed}`, widthMm, heightMm, cells: [cells[0], cells[1]] as const };
+  return { ...discScene(own, random, { widthOf: (k) => widthBetween(borders[k]), radius: 0.25, by }), borders };
 }
 
 /** A border as it was read beside as it is. */
 export interface EdgeResult {
   readonly border: Border;
   readonly target: { readonly widthMm: number | null; readonly class: string };
-  readonly painted: { readonly widthMm: number | null; readonly atMost: boolean; readonly class: string };
+  readonly painted: {
+    readonly widthMm: number | null;
+    readonly atMost: boolean;
+    readonly class: string;
+    readonly by: string;
+  };
   readonly uncertaintyMm: number;
   /** the photograph's own blur, mm */
   readonly blurMm: number;

@@ -61,7 +61,10 @@ describe('an edge that comes and goes', () => {
 
   test('where the plan lets it run evenly is told: how often, how much of it', () => {
     expect(told(lapsing)).toEqual([
-      { between: [1, 2], side: 'painted', times: 2, lengthMm: 25, ofMm: 17 * EVERY_MM, even: 'hard' },
+      {
+        ...{ between: [1, 2], side: 'painted', times: 2, lengthMm: 25, ofMm: 17 * EVERY_MM, even: 'hard' },
+        places: lapsing.places,
+      },
     ]);
   });
 
@@ -176,7 +179,8 @@ test('what is lighter on the side that is planned darker is told as reversed, wi
   const TURNED: Look = [0.9, -1.2];
   const line = edge(HARD, [...times(6, HARD), ...times(8, TURNED), ...times(2, HARD)]);
   const { reversed, runs } = tellEdges([line, edge(HARD, times(3, TURNED))], NEAR);
-  expect(reversed).toEqual([{ between: [1, 2], lengthMm: 8 * EVERY_MM, planned: 2, painted: 1.2 }]);
+  const places = line.places.slice(6, 14);
+  expect(reversed).toEqual([{ between: [1, 2], lengthMm: 8 * EVERY_MM, planned: 2, painted: 1.2, places }]);
   expect(runs).toEqual([]);
   expect(tellEdges([edge(HARD, times(8, [0.9, -0.2]))], NEAR).reversed).toEqual([]);
 });

@@ -99,15 +99,17 @@ export interface ReversedRun {
   /** steps, in the middle of its places, without a sign */
   readonly planned: number;
   readonly painted: number;
+  readonly places: readonly EdgePlace[];
 }
 
 const reversedOn = ({ between, places }: WishedLine): ReversedRun[] =>
   sameAlong(places.map((place) => (place && isReversed(place) ? true : null)))
     .filter(({ from, to }) => to - from + 1 >= LEAST_RUN)
     .map(({ from, to }) => {
-      const own = places.slice(from, to + 1).filter((place) => place !== null && isReversed(place));
-      const middle = (side: 'planned' | 'painted') => median(own.map((one) => Math.abs(one?.[side].contrast ?? 0)));
-      return { between, lengthMm: (to - from + 1) * EVERY_MM, planned: middle('planned'), painted: middle('painted') };
+      const own = places.slice(from, to + 1).flatMap((place) => (place && isReversed(place) ? [place] : []));
+      const middle = (side: 'planned' | 'painted') => median(own.map((one) => Math.abs(one[side].contrast)));
+      const lengthMm = (to - from + 1) * EVERY_MM;
+      return { between, lengthMm, planned: middle('planned'), painted: middle('painted'), places: own };
     });
 
 /** What a run weighs: how long it is, how far its class is off, how much it is seen. */

@@ -2,7 +2,7 @@ import { median, quantile } from '../raster';
 import type { SeenEdge } from './across';
 import { edgeClass, softnessOf, type EdgeClass } from './edgeClass';
 import { lookOf } from './edgeLook';
-import type { EdgeLine } from './edgeReading';
+import type { EdgeLine, EdgePlace } from './edgeReading';
 import type { Wished } from './edgeWish';
 import { EVERY_MM } from './soughtEdges';
 
@@ -18,6 +18,8 @@ export interface Lapsing {
   readonly ofMm: number;
   /** what the other is all along */
   readonly even: EdgeClass;
+  /** of its line; null = not read */
+  readonly places: readonly (EdgePlace | null)[];
 }
 
 const LEAST_PLACES = 12; // 60 mm: of a shorter edge nothing can come and go
@@ -79,7 +81,7 @@ export function lapsingOf({ between, places, wanted }: Wished<EdgeLine>, viewing
     if (lapses.length < LEAST_TIMES || lapsed < LEAST_SHARE * places.length) continue;
     if (even === 'lost' || !runsEvenly(other, viewingM)) continue;
     const [lengthMm, ofMm] = [lapsed * EVERY_MM, places.length * EVERY_MM];
-    return { between, side, times: lapses.length, lengthMm, ofMm, even };
+    return { between, side, times: lapses.length, lengthMm, ofMm, even, places };
   }
   return null;
 }

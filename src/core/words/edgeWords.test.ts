@@ -11,6 +11,7 @@ import {
   edgesAlikeInWords,
   edgesInFocusInWords,
   edgesInWords,
+  slightInWords,
   lapsingInWords,
   reversedInWords,
   seenEdgeInWords,
@@ -134,20 +135,20 @@ test('hard edges away from the focal area are told where the plan has them in it
   const outward = { inside: 0.3, outside: 0.6 };
   expect(edgesInFocusInWords({ planned: outward, painted: { inside: 0.3, outside: 0.65 } })).toBeNull();
   const shares = { hard: 0.25, firm: 0.25, soft: 0.25, lost: 0.25 };
-  const all = { read: true, slight: 0, shares: { planned: shares, painted: shares } };
+  const all = { read: true, shares: { planned: shares, painted: shares } };
   expect(edgesInWords({ ...all, focus: { planned, painted: { inside: 0.4, outside: 0.6 } } })).toEqual([told]);
 });
 
 test('what differs too little to be told is counted, and without edges the way to them is said', () => {
   const shares = { hard: 0.25, firm: 0.25, soft: 0.25, lost: 0.25 };
   const both = { planned: shares, painted: shares };
-  expect(edgesInWords({ read: true, slight: 0, focus: null, shares: both })).toEqual([]);
-  expect(edgesInWords({ read: true, slight: 1, focus: null, shares: both })[0]).toMatch(/^One more stretch differs/);
-  expect(edgesInWords({ read: true, slight: 3, focus: null, shares: both })[0]).toMatch(/^3 more stretches differ/);
-  expect(edgesInWords({ read: false, slight: 0, focus: null, shares: null })).toEqual([
+  expect(edgesInWords({ read: true, focus: null, shares: both })).toEqual([]);
+  expect(slightInWords(1)).toMatch(/^One more stretch differs/);
+  expect(slightInWords(3)).toMatch(/^3 more stretches differ/);
+  expect(edgesInWords({ read: false, focus: null, shares: null })).toEqual([
     'This reading was made before edges were read. Read the photograph again to see them.',
   ]);
-  expect(edgesInWords({ read: true, slight: 0, focus: null, shares: null })[0]).toMatch(/^No edge can be read/);
+  expect(edgesInWords({ read: true, focus: null, shares: null })[0]).toMatch(/^No edge can be read/);
 });
 
 test('an edge as it is read on the command line', () => {

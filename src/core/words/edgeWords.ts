@@ -210,7 +210,10 @@ export const classesBriefInWords = (stretches: readonly Pick<ClassStretch, 'clas
     : '';
 
 /** An edge that comes and goes, or runs on, against the plan. @param name as {@link edgeNameInWords} calls it */
-export function lapsingInWords(name: string, { side, times, lengthMm, ofMm, even }: Omit<Lapsing, 'between'>): string {
+export function lapsingInWords(
+  name: string,
+  { side, times, lengthMm, ofMm, even }: Omit<Lapsing, 'between' | 'places'>,
+): string {
   const edge = `the edge ${whereInWords(calledInWords(name))}`;
   const [part, whole] = [lengthMm, ofMm].map(Math.round);
   return side === 'painted'
@@ -246,35 +249,34 @@ export function edgesAlikeInWords(
 
 /**
  * What holds of the edges beside their findings, a sentence each.
- * @param read whether the reading was made with edges; @param slight how many stretches differ by less than is told
+ * @param read whether the reading was made with edges
  * @param shares null = no edge can be read; @param focus null = there is no focal area, or too few edges lie in it
  */
 export function edgesInWords({
   read,
-  slight,
   shares,
   focus,
   before = null,
 }: {
   read: boolean;
-  slight: number;
   shares: { planned: Shares; painted: Shares } | null;
   focus: { planned: HardShares; painted: HardShares } | null;
   before?: SharesBefore | null;
 }): string[] {
   if (!read) return ['This reading was made before edges were read. Read the photograph again to see them.'];
   if (!shares) return ['No edge can be read: where the plan has one, the painting is bare, left out or under glare.'];
-  return [
-    edgesAlikeInWords(shares, before),
-    focus && edgesInFocusInWords(focus),
-    slight > 0 && slightInWords(slight),
-  ].filter((sentence) => typeof sentence === 'string');
+  return [edgesAlikeInWords(shares, before), focus && edgesInFocusInWords(focus)].filter(
+    (sentence) => typeof sentence === 'string',
+  );
 }
 
-const slightInWords = (slight: number): string =>
-  slight === 1
+/** How many stretches differ by less than is told; '' = none. */
+export const slightInWords = (slight: number): string => {
+  if (slight === 0) return '';
+  return slight === 1
     ? 'One more stretch differs by less, or is shorter: it is drawn on the pictures.'
     : `${slight} more stretches differ by less, or are shorter: they are drawn on the pictures.`;
+};
 
 /** How sure edges are read, and from where. */
 export const edgesReadInWords = (viewingM: number, blurMm: number | null): string =>
@@ -284,6 +286,7 @@ export const EDGE_TEXT = {
   which: 'Which edges are drawn',
   change: 'Only what should change',
   all: 'All edges',
+  one: 'Only this edge',
   faintest: 'Faintest edge counted',
   across:
     'mm from the middle of the edge; bars are the plan, dots the painting, the grey band the photograph’s own blur.',

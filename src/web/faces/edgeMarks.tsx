@@ -1,6 +1,6 @@
 import { memo, useMemo } from 'react';
 import type { Painting } from '../../contract';
-import { EDGE_NAMES, piecesOf, type EdgePiece, type EdgesTold } from '../../core/edges';
+import { AS_PLANNED, EDGE_NAMES, piecesOf, type EdgePiece, type EdgesTold } from '../../core/edges';
 import type { Point } from '../../core/raster';
 import { EdgePath } from '../stage/edgeLine';
 import type { ToPx } from '../stage/layer';
@@ -14,8 +14,20 @@ export interface EdgesShown {
   readonly faintest: number;
 }
 
+/** Which of all edges: those that should change, or a single one told of as a whole. */
+interface Drawn {
+  readonly only: boolean;
+  readonly along: number | null;
+}
+
+/** Edges that are told of as a whole, in the order they are told. */
+export const edgesAlong = ({ reversed, lapsing }: EdgesTold) => [...reversed, ...lapsing];
+
 /** The pieces of every edge that is drawn on one of the pictures. */
-function piecesShown({ lines, runs, viewingM }: EdgesTold, side: 'planned' | 'painted', only: boolean): EdgePiece[] {
+function piecesShown(told: EdgesTold, side: 'planned' | 'painted', { only, along }: Drawn): EdgePiece[] {
+  const { lines, runs, viewingM } = told;
+  const one = along === null ? undefined : edgesAlong(told)[along];
+  if (one) return piecesOf({ wanted: AS_PLANNED, places: one.places }, side, viewingM);
   if (!only) return lines.flatMap((line) => piecesOf(line, side, viewingM));
   return runs.map((run) => ({
     class: side === 'planned' ? run.wanted : run.shown,
@@ -29,20 +41,23 @@ export const EdgeMarks = memo(function EdgeMarks({
   edges,
   side,
   shown: { only, faintest },
+  along,
   painting: { widthMm, heightMm },
   toPx,
 }: {
   edges: EdgesTold;
   side: 'planned' | 'painted';
   shown: EdgesShown;
+  /** the edge that is shown alone; null = none */
+  along: number | null;
   painting: Painting;
   toPx: ToPx;
 }) {
   const pieces = useMemo(
     () =>
       // A lost edge has no contrast by which it could count.
-      piecesShown(edges, side, only).filter((piece) => piece.class === 'lost' || piece.contrast >= faintest),
-    [edges, side, only, faintest],
+      piecesShown(edges, side, { only, along }).filter((piece) => piece.class === 'lost' || piece.contrast >= faintest),
+    [edges, side, only, along, faintest],
   );
   // One path a class: drawn anew when the view zooms, however many edges there are.
   const paths = EDGE_NAMES.map((is) => {

@@ -9,6 +9,7 @@ import {
   reversedInWords,
   shareInWords,
   sharesOfEdgesInWords,
+  slightInWords,
   tooBareInWords,
 } from '../../core/words';
 import { Mark } from '../marks/mark';
@@ -23,39 +24,52 @@ const CLASSES: readonly EdgeClass[] = [...EDGE_NAMES].reverse();
 const [LEAST_MARKED, LEAST_WORDED] = [0.05, 0.07];
 
 /** What holds of the edges over the whole picture. */
-export function EdgeWords({ reading, edges, thin, focal, marks, onMass }: WordsProps) {
-  const { blurMm, coverage, findings, masses, edgesBefore } = reading;
+export function EdgeWords({ reading, edges, thin, focal, marks, onMass, along, onAlong }: WordsProps) {
+  const { coverage, masses, edgesBefore } = reading;
   const { per } = useScale();
   const bare = tooBareInWords(coverage?.covered ?? null);
   if (bare) return <p className="serif mb-2">{bare}</p>;
-  const { runs, shares, lines, viewingM } = edges;
+  const { shares, lines } = edges;
   const { mass } = namesOf(masses, marks);
   const nameOf = ({ between: [one, two] }: { between: readonly [number, number] }) =>
     edgeNameInWords(mass(one), mass(two));
-  const along = [
+  // In the order of edgesAlong.
+  const told = [
     ...edges.reversed.map((run) => reversedInWords(nameOf(run), run, per)),
     ...edges.lapsing.map((edge) => lapsingInWords(nameOf(edge), edge)),
   ];
-  const told = findings.filter(({ kind }) => faceOf(kind).subject === 'edges');
   const focus = focal && edgesInFocus(edges, focal);
-  const slight = runs.filter(({ places }) => {
-    const middle = places[Math.floor(places.length / 2)];
-    return middle && !told.some(({ place }) => placeHolds(place, middle.at));
-  });
   return (
     <>
-      {[
-        ...edgesInWords({ read: lines.length > 0, slight: slight.length, shares, focus, before: edgesBefore }),
-        ...along,
-      ].map((sentence) => (
+      {edgesInWords({ read: lines.length > 0, shares, focus, before: edgesBefore }).map((sentence) => (
         <p key={sentence} className="serif mb-2">
           {sentence}
         </p>
       ))}
+      {told.map((sentence, k) => (
+        <p key={sentence} className="serif mb-2">
+          {sentence}{' '}
+          <button className="line small" aria-pressed={along === k} onClick={() => onAlong(k)}>
+            {EDGE_TEXT.one}
+          </button>
+        </p>
+      ))}
       <ThinWords {...{ reading, thin, onMass }} />
-      {shares && <p className="small mb-2">{edgesReadInWords(viewingM, blurMm)}</p>}
     </>
   );
+}
+
+/** Under the findings: how much else differs, and how closely edges were read. */
+export function EdgeNotes({ reading, edges }: Pick<WordsProps, 'reading' | 'edges'>) {
+  const { runs, shares, viewingM } = edges;
+  if (!shares || tooBareInWords(reading.coverage?.covered ?? null)) return null;
+  const told = reading.findings.filter(({ kind }) => faceOf(kind).subject === 'edges');
+  const slight = runs.filter(({ places }) => {
+    const middle = places[Math.floor(places.length / 2)];
+    return middle && !told.some(({ place }) => placeHolds(place, middle.at));
+  });
+  const notes = [slightInWords(slight.length), edgesReadInWords(viewingM, reading.blurMm)];
+  return <p className="small pt-1">{notes.filter((note) => note !== '').join(' ')}</p>;
 }
 
 /** One bar: a piece for each class, as long as its share. */

@@ -30,6 +30,9 @@ export interface WordsProps {
   readonly thin: StripsTold;
   /** the plan's focal area */
   readonly focal: Focal | null;
+  /** the edge told of as a whole that is shown alone, by its index; null = none */
+  readonly along: number | null;
+  readonly onAlong: (index: number) => void;
 }
 
 const largestOf = (ids: readonly number[], masses: readonly MassOfReading[]): number | null =>

@@ -47,7 +47,7 @@ const planHangs = ({ beside, repainted }: WallModel) => beside === null && !repa
 const edgesOn = ({ subject, state, edges, thin, painting }: WallModel, side: 'planned' | 'painted'): Layer[] => [
   // Beside all the others a chosen thin shape would not be seen.
   ...when(subject === 'edges' && state.marks && state.thin === null && edges, (told, toPx) => (
-    <EdgeMarks edges={told} {...{ side, painting, toPx }} shown={state.edges} />
+    <EdgeMarks edges={told} {...{ side, painting, toPx }} shown={state.edges} along={state.along} />
   )),
   ...when(subject === 'edges' && state.marks && thin, ({ all, even, jumps, bars }, toPx) => (
     <>

@@ -86,6 +86,8 @@ interface Props {
   readonly onMore?: (more: boolean) => void;
   /** what holds of the whole picture for the subject that is read */
   readonly words?: ReactNode;
+  /** what stands under the findings */
+  readonly after?: ReactNode;
   /** what stands under the chosen finding */
   readonly under?: ReactNode;
 }
@@ -102,6 +104,7 @@ export function ReadingSlip({
   onChoose,
   title,
   words,
+  after,
   under,
   more,
   onMore,
@@ -148,6 +151,7 @@ export function ReadingSlip({
       </ul>
       {openCount > listed.length && <p className="small pt-1">{smallerInWords(openCount - listed.length)}</p>}
       <Waiting reading={reading} more={more} onMore={onMore} />
+      {after}
       {!words && <Verdicts detail={detail} number={number} />}
       {reading.coverage && (
         <p className="small mt-2 border-t pt-2" style={{ borderColor: 'var(--slip-rule)' }}>

@@ -1,5 +1,6 @@
 import { fileUrl, type Account, type FindingOfReading, type Photo, type ReadingDetail } from '../../contract';
 import { readAgainstInWords, WALL_TEXT } from '../../core/words';
+import { EdgeNotes } from '../faces/edgeViews';
 import { faceOf } from '../faces/faces';
 import { Seats } from '../faces/seats';
 import { SUBJECTS } from '../faces/subjects';
@@ -35,6 +36,7 @@ function Sentences({ photo, reading }: Read) {
   const { detail, number, subject, listed, open, quiet, state, moves, edges, thin } = useWall();
   const finding = listed.find(({ index }) => index === state.chosen) ?? null;
   const withAccount = reading.account ? (reading as ReadingDetail & { account: Account }) : null;
+  const aboutEdges = { focal: detail.plan?.focal ?? null, along: state.along, onAlong: moves.chooseAlong };
   return (
     <>
       <ReadingSlip
@@ -58,10 +60,11 @@ function Sentences({ photo, reading }: Read) {
               marks={detail.plan?.marks ?? []}
               edges={edges}
               thin={thin}
-              focal={detail.plan?.focal ?? null}
+              {...aboutEdges}
             />
           ) : null
         }
+        after={withAccount && edges && subject === 'edges' && <EdgeNotes reading={withAccount} edges={edges} />}
         under={finding && <Chosen finding={finding} reading={reading} />}
       />
       {withAccount && subject === 'drawing' && (

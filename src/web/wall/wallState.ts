@@ -20,6 +20,8 @@ export interface WallState {
   readonly seat: number | null;
   /** index of a thin shape */
   readonly thin: number | null;
+  /** index of an edge that is told of as a whole */
+  readonly along: number | null;
   /** findings that are taken out of the painting to see it without them, by index */
   readonly whatIf: readonly number[];
   readonly mapped: Mapped | PatternName | null;
@@ -49,6 +51,7 @@ export const AS_HUNG: WallState = {
   mass: null,
   seat: null,
   thin: null,
+  along: null,
   whatIf: [],
   mapped: null,
   more: false,
@@ -80,9 +83,10 @@ export const MOVES = {
   chooseMass: (_now: WallState, mass: number | null) => ({ mass }),
   chooseSeat: (_now: WallState, seat: number | null) => ({ seat }),
   /** chosen again, it is let go */
-  chooseThin: (now: WallState, thin: number) => ({ thin: now.thin === thin ? null : thin }),
+  chooseThin: (now: WallState, thin: number) => ({ thin: now.thin === thin ? null : thin, along: null }),
+  chooseAlong: (now: WallState, along: number) => ({ along: now.along === along ? null : along, thin: null }),
   /** another subject is read: what was chosen belongs to the one before */
-  turnTo: () => ({ chosen: null, seat: null, thin: null }),
+  turnTo: () => ({ chosen: null, seat: null, thin: null, along: null }),
   takeOut: ({ whatIf }: WallState, index: number) => ({
     whatIf: whatIf.includes(index) ? whatIf.filter((one) => one !== index) : [...whatIf, index],
   }),
@@ -92,7 +96,10 @@ export const MOVES = {
   switch: (now: WallState, what: Switch) => ({ [what]: !now[what] }),
   /** @param open whether it is folded out now, by itself or because something in it is in use */
   fold: (_now: WallState, what: Fold, open: boolean) => ({ [what]: !open }),
-  leave: () => ({ chosen: null, pinned: null, mass: null, seat: null, thin: null, alone: false, ...hung('side') }),
+  leave: () => ({
+    ...{ chosen: null, pinned: null, mass: null, seat: null, thin: null, along: null, alone: false },
+    ...hung('side'),
+  }),
 } as const satisfies Record<string, Move>;
 
 type After<M> = M extends (now: WallState, ...what: infer What) => unknown ? (...what: What) => void : never;

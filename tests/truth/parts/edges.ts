@@ -80,12 +80,39 @@ function rowsOf(half: Half, all: readonly EdgeResult[]): Row[] {
   ];
 }
 
+const COLOUR_MM = 1; // that a photograph spreads colour by, beside its own blur
+
+/** The same where value has no edge. A camera keeps colour coarsely: the narrowest are not asked for. */
+function colourRows(half: Half, all: readonly EdgeResult[]): Row[] {
+  const seen = all.filter(({ border, blurMm }) => border.painted > Math.hypot(blurMm, COLOUR_MM));
+  const right = seen.filter(({ border, painted }) => painted.class === classOf(border.painted));
+  const by = all.filter(({ painted }) => painted.by === 'colour');
+  const name = (what: string) => `edges of colour alone, ${half}, ${what}`;
+  return [
+    {
+      name: name(`${all.length}: read by colour`),
+      ...{ reached: by.length / all.length, target: 0.9, atLeast: true, unit: 'share' },
+    },
+    {
+      name: name(`${seen.length} above the blur: width to the truth, median`),
+      reached: medianOf(seen.map(({ border, painted }) => factor(painted.widthMm, border.painted))),
+      ...{ target: half === 'clean' ? 1.2 : 1.35, unit: 'times' },
+    },
+    {
+      name: name('the same: class'),
+      ...{ reached: right.length / seen.length, target: 0.9, atLeast: true, unit: 'share' },
+    },
+  ];
+}
+
 /** Hard edges where a photograph has pixels for them, lost ones where there is room. */
 const CLASSES = {
   small: ['hard', 'soft', 'hard', 'hard', 'firm', 'hard'],
   large: ['firm', 'lost', 'soft'],
+  colour: ['firm', 'soft', 'lost', 'soft'],
 } as const;
 const LARGE_MM = 600;
+const COLOUR_SEED = 11;
 
 /** Edges of known width, planned and painted, read across drawn lines. @param count pictures of either half */
 export async function edges(count: number): Promise<Row[]> {
@@ -106,7 +133,10 @@ export async function edges(count: number): Promise<Row[]> {
       for (const [there, inPlace] of await readDrawnOff(scene, setup, hand, read))
         off.push(inPlace === null ? 1 : factor(there, inPlace));
     }
-    rows.push(...rowsOf(half, all), drawnOffRow(half, off));
+    const [seed, size] = [COLOUR_SEED, CANVASES[0]];
+    const colour = edgeScene(seed, size, CLASSES.colour, 'colour');
+    const byColour = await readScene(colour, edgeSetup(half, seed, colour), { ...EDGE_HANDS[half], seed });
+    rows.push(...rowsOf(half, all), drawnOffRow(half, off), ...colourRows(half, byColour));
   }
   return rows;
 }
