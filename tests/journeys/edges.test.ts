@@ -108,6 +108,32 @@ test('a thin shape of the plan is shown on both pictures, its widths side by sid
   await sides(flat()).first().waitFor({ state: 'detached' });
 });
 
+test('and by touch on a phone, where another thin shape takes the place of the first', async () => {
+  const phone = await (
+    await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })
+  ).newPage();
+  phone.setDefaultTimeout(PATIENCE);
+  const complainedOf = complaintsOf(phone);
+  await phone.goto(`${server.url}/painting/${id}/wall/1?read=edges`);
+  const rows = phone.getByRole('table', { name: 'Thin shapes, planned and painted' }).getByRole('row');
+  const sides = phone.locator('[data-testid=thin] path');
+  const shownBy = async (k: number) => {
+    await rows.nth(k).getByRole('button').tap();
+    await expect
+      .poll(() => rows.nth(k).getByRole('button').getAttribute('aria-pressed'), { timeout: 15_000 })
+      .toBe('true');
+    await sides.first().waitFor({ state: 'attached' });
+    return sides.first().getAttribute('d');
+  };
+  const first = await shownBy(1);
+  expect(await shownBy(2)).not.toBe(first);
+  expect(await rows.nth(1).getByRole('button').getAttribute('aria-pressed')).toBe('false');
+  await rows.nth(2).getByRole('button').tap();
+  await sides.first().waitFor({ state: 'detached' });
+  expect(complainedOf).toEqual([]);
+  await phone.context().close();
+});
+
 const EDGE = /the edge (of|at) .* mm wide|the edge (of|at) .*planned/;
 
 test('an edge that differs is told on the wall with what it rests on, decided by key, and checked by the next photograph', async () => {

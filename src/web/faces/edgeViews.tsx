@@ -49,7 +49,12 @@ export function EdgeWords({ reading, edges, thin, focal, marks, onMass, along, o
       {told.map((sentence, k) => (
         <p key={sentence} className="serif mb-2">
           {sentence}{' '}
-          <button className="line small" aria-pressed={along === k} onClick={() => onAlong(k)}>
+          <button
+            className="line small"
+            style={{ fontWeight: along === k ? 700 : undefined }}
+            aria-pressed={along === k}
+            onClick={() => onAlong(k)}
+          >
             {EDGE_TEXT.one}
           </button>
         </p>

@@ -91,7 +91,7 @@ export const MOVES = {
     whatIf: whatIf.includes(index) ? whatIf.filter((one) => one !== index) : [...whatIf, index],
   }),
   map: (_now: WallState, mapped: Mapped | PatternName) => ({ mapped }),
-  onlyEdges: ({ edges }: WallState, only: boolean) => ({ edges: { ...edges, only } }),
+  onlyEdges: ({ edges }: WallState, only: boolean) => ({ edges: { ...edges, only }, along: null }),
   faintestEdge: ({ edges }: WallState, faintest: number) => ({ edges: { ...edges, faintest } }),
   switch: (now: WallState, what: Switch) => ({ [what]: !now[what] }),
   /** @param open whether it is folded out now, by itself or because something in it is in use */
