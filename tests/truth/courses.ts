@@ -49,6 +49,7 @@ interface CourseScene extends DiscScene {
   readonly courses: readonly { readonly course: Course; readonly begin: number }[];
 }
 
+const CLEAR_STEPS = 1.3; // from the ground: what differs by less may be of one mass with it
 const SIZE = { widthMm: 400, heightMm: 300, cells: [4, 3] as const };
 
 /** Twelve discs with the courses in turn. */
@@ -63,7 +64,10 @@ export function courseScene(seed: number): CourseScene {
     (k: number): Disc['widthAt'] =>
     (side, { angle }) =>
       widthAlong(RUNS[courses[k].course][side], courses[k].begin, angle);
-  return { ...discScene({ ...SIZE, name: `courses-${seed}` }, random, { widthOf, radius: 0.32 }), courses };
+  return {
+    ...discScene({ ...SIZE, name: `courses-${seed}` }, random, { widthOf, radius: 0.32, least: CLEAR_STEPS }),
+    courses,
+  };
 }
 
 type Told = NonNullable<ReadReport['allEdges']>[number];
@@ -84,6 +88,9 @@ export interface CourseCase {
 const BESIDE_MM = 12;
 const middleOf = ([x, y]: readonly number[], [u, v]: readonly number[]) => [(x + u) / 2, (y + v) / 2];
 
+type Stretch = Told['painted']['stretches'][number];
+const turnedRound = ({ from, to, ...stretch }: Stretch): Stretch => ({ ...stretch, from: to, to: from });
+
 function caseOf(
   { at: [x, y], radius }: Disc,
   { course, begin }: CourseScene['courses'][number],
@@ -94,7 +101,10 @@ function caseOf(
   );
   const angleOf = ([u, v]: readonly number[]) => turned(Math.atan2(v - y, u - x) - begin);
   // The line begins anywhere: its last stretch and its first are one where they are of one class.
-  const told = own.flatMap(({ painted }) => painted.stretches);
+  const along = own.flatMap(({ painted }) => painted.stretches);
+  // And it runs either way round.
+  const onward = along.filter(({ from, to }) => turned(angleOf(to) - angleOf(from)) < Math.PI).length;
+  const told = 2 * onward >= along.length ? along : along.map(turnedRound).reverse();
   const before = (k: number) => told[(k + told.length - 1) % told.length];
   const turns = told.flatMap((one, k) =>
     one.class === before(k).class ? [] : [{ class: one.class, from: angleOf(middleOf(before(k).to, one.from)) }],

@@ -34,6 +34,8 @@ export interface DiscScene {
   readonly discs: readonly Disc[];
 }
 
+const LEAST_STEPS = 0.8; // that a disc differs from the ground by
+
 /** Redder or greener than grey, and as light. */
 const asLight = (by: number): Rgb => {
   const [red, green, blue] = [1 + by, 1 - 0.3 * by, 1 - 0.3 * by];
@@ -43,13 +45,13 @@ const asLight = (by: number): Rgb => {
 
 /**
  * A disc in each cell, of its own size, contrast and tint.
- * @param how borders by the number of the disc, its radius as a share of its cell, and whether value tells it from the
- * ground or colour alone
+ * @param how borders by the number of the disc, its radius as a share of its cell, whether value tells it from the
+ * ground or colour alone, and by how many steps at least
  */
 export function discScene(
   { name, widthMm, heightMm, cells }: Omit<DiscScene, 'discs'>,
   random: ReturnType<typeof chance>,
-  how: { widthOf: (k: number) => Disc['widthAt']; radius: number; by?: 'value' | 'colour' },
+  how: { widthOf: (k: number) => Disc['widthAt']; radius: number; by?: 'value' | 'colour'; least?: number },
 ): DiscScene {
   const cell = [widthMm / cells[0], heightMm / cells[1]] as const;
   const discs = Array.from({ length: cells[0] * cells[1] }, (_, k): Disc => {
@@ -57,7 +59,7 @@ export function discScene(
       (k % cells[0]) * cell[0] + cell[0] * (0.47 + 0.06 * random()),
       Math.floor(k / cells[0]) * cell[1] + cell[1] * (0.47 + 0.06 * random()),
     ] as const;
-    const contrast = (random() < 0.5 ? -1 : 1) * (0.8 + 1.8 * random());
+    const contrast = (random() < 0.5 ? -1 : 1) * ((how.least ?? LEAST_STEPS) + 1.8 * random());
     const tint: Rgb = [1 + 0.2 * (random() - 0.5), 1, 1 + 0.2 * (random() - 0.5)];
     const byColour = how.by === 'colour';
     return {
