@@ -22,9 +22,21 @@ const LIGHT_WORDS = {
   untouched: 'taken as it is',
 } as const;
 
+/** Thin shapes and bars, and under each what does not carry on behind it. */
+const longLines = ({ thin = [], bars = [] }: ReadReport): string[] => [
+  ...thin.flatMap(({ region: { box }, lengthMm, target, painted, tooEven, behind }) => [
+    `${tooEven ? 'Too even' : 'Thin shape'} in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: painted ${courseInWords(painted)}; planned ${courseInWords(target)}.`,
+    ...behind.words.map((words) => `  ${words}`),
+  ]),
+  ...bars.flatMap(({ region: { box }, lengthMm, target, painted, behind }) => [
+    `Bar in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: ${barWidthsInWords(target, painted)}.`,
+    ...behind.words.map((words) => `  ${words}`),
+  ]),
+];
+
 /** The same report for people: values on the scale 0 black to 10 white, differences painted minus plan. */
 export function textReport(report: ReadReport): string {
-  const { photo, regions, edges, findings, drawing, forms = [], thin = [], bars = [], allEdges = [] } = report;
+  const { photo, regions, edges, findings, drawing, forms = [], allEdges = [] } = report;
   const corners = photo.corners.map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(' ');
   return [
     `${photo.cornersFrom === 'found' ? `All four corners found (confidence ${Math.round(photo.confidence * 100)} %)` : `Corners ${photo.cornersFrom}`}: ${corners}`,
@@ -45,14 +57,7 @@ export function textReport(report: ReadReport): string {
         ({ boxes, target, painted }) =>
           `Reads flat in ${boxes.map((box) => box.map(Math.round).join(',')).join(' and ')} mm: should turn through ${target.steps.toFixed(1)} steps, turns through ${painted.steps.toFixed(1)}.`,
       ),
-    ...thin.flatMap(({ region: { box }, lengthMm, target, painted, tooEven, behind }) => [
-      `${tooEven ? 'Too even' : 'Thin shape'} in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: painted ${courseInWords(painted)}; planned ${courseInWords(target)}.`,
-      ...behind.words.map((words) => `  ${words}`),
-    ]),
-    ...bars.flatMap(({ region: { box }, lengthMm, target, painted, behind }) => [
-      `Bar in ${box.map(Math.round).join(',')} mm, ${lengthMm.toFixed(0)} mm long: ${barWidthsInWords(target, painted)}.`,
-      ...behind.words.map((words) => `  ${words}`),
-    ]),
+    ...longLines(report),
     ...allEdges.map(
       ({ region: { box }, lengthMm, target, painted, lapsing }) =>
         `Edge in ${box.map(Math.round).join(',')} mm, ${lengthMm} mm long: planned ${seenEdgeInWords(target)}${classesBriefInWords(target.stretches)}; painted ${seenEdgeInWords(painted)}${classesBriefInWords(painted.stretches)}${lapsingBriefInWords(lapsing)}.`,

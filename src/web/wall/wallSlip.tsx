@@ -31,12 +31,32 @@ export function WallSlip({ photo, reading }: Read) {
   );
 }
 
+type WithAccount = ReadingDetail & { account: Account };
+
+/** What holds of the whole picture for the subject that is read. */
+function AboutSubject({ reading }: { reading: WithAccount }) {
+  const { detail, subject, state, moves, edges, thin } = useWall();
+  if (!edges || !thin || subject === 'all') return null;
+  return (
+    <SubjectWords
+      reading={reading}
+      subject={subject}
+      onMass={moves.chooseMass}
+      marks={detail.plan?.marks ?? []}
+      edges={edges}
+      thin={thin}
+      focal={detail.plan?.focal ?? null}
+      along={state.along}
+      onAlong={moves.chooseAlong}
+    />
+  );
+}
+
 /** What the reading says of its subject, sentence by sentence. */
 function Sentences({ photo, reading }: Read) {
-  const { detail, number, subject, listed, open, quiet, state, moves, edges, thin } = useWall();
+  const { detail, number, subject, listed, open, quiet, state, moves, edges } = useWall();
   const finding = listed.find(({ index }) => index === state.chosen) ?? null;
-  const withAccount = reading.account ? (reading as ReadingDetail & { account: Account }) : null;
-  const aboutEdges = { focal: detail.plan?.focal ?? null, along: state.along, onAlong: moves.chooseAlong };
+  const withAccount = reading.account ? (reading as WithAccount) : null;
   return (
     <>
       <ReadingSlip
@@ -51,19 +71,7 @@ function Sentences({ photo, reading }: Read) {
         chosen={state.chosen}
         onChoose={moves.choose}
         title={subject === 'all' ? 'Reading' : (SUBJECTS.find(([name]) => name === subject)?.[1] ?? 'Reading')}
-        words={
-          withAccount && edges && thin && subject !== 'all' ? (
-            <SubjectWords
-              reading={withAccount}
-              subject={subject}
-              onMass={moves.chooseMass}
-              marks={detail.plan?.marks ?? []}
-              edges={edges}
-              thin={thin}
-              {...aboutEdges}
-            />
-          ) : null
-        }
+        words={withAccount && subject !== 'all' ? <AboutSubject reading={withAccount} /> : null}
         after={withAccount && edges && subject === 'edges' && <EdgeNotes reading={withAccount} edges={edges} />}
         under={finding && <Chosen finding={finding} reading={reading} />}
       />
