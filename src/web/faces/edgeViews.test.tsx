@@ -100,18 +100,20 @@ test('what lies behind a bar is told as such, and a stroke on either side shows 
   expect(words).toMatch(
     /an edge passes behind the bar between masses, and is 10 mm lower to its right than to its left/,
   );
-  const strokes = (side: 'planned' | 'painted') => {
+  const drawn = (side: 'planned' | 'painted', by = 0) => {
     const { container, unmount } = render(
       <svg>
-        <JumpMarks jumps={thin.bars.jumps} {...{ side, painting, toPx }} />
+        <JumpMarks jumps={thin.bars.jumps} {...{ side, painting, toPx }} moved={() => [0, by]} />
       </svg>,
     );
     const [one, , other] = yOf(container);
     unmount();
-    return Math.abs(other - one);
+    return { one, apart: Math.abs(other - one) };
   };
-  expect(strokes('planned')).toBeLessThan(1);
-  expect(strokes('painted')).toBeCloseTo(10, 0);
+  expect(drawn('planned').apart).toBeLessThan(1);
+  expect(drawn('painted').apart).toBeCloseTo(10, 0);
+  // They follow the drift.
+  expect(drawn('painted', 6).one - drawn('painted').one).toBeCloseTo(6);
 });
 
 test('how closely edges were read stands under the findings, with how many stretches differ by less', () => {

@@ -37,13 +37,19 @@ export const JumpMarks = memo(function JumpMarks({
   side,
   painting: { widthMm, heightMm },
   toPx,
+  moved,
 }: {
   jumps: readonly Jump[];
   side: 'planned' | 'painted';
+  /** mm beyond, where the picture has a place elsewhere; null = it has it there */
+  moved: ((at: Point) => Point) | null;
   painting: Painting;
   toPx: ToPx;
 }) {
-  const strokes = jumps.flatMap((jump) => strokesOf(jump, side));
+  const strokes = jumps.flatMap((jump) => {
+    const [dx, dy] = moved?.(jump.at) ?? [0, 0];
+    return strokesOf({ ...jump, at: [jump.at[0] + dx, jump.at[1] + dy] }, side);
+  });
   const d = strokes.map((stroke) => lineOf(stroke, ([x, y]: Point) => toPx([x / widthMm, y / heightMm]))).join('');
   return d === '' ? null : (
     <g data-testid="jumps">

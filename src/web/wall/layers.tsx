@@ -44,7 +44,10 @@ function handLayers(wall: WallModel, side: Side): Layer[] {
 const planHangs = ({ beside, repainted }: WallModel) => beside === null && !repainted;
 
 /** The edges of one picture, while they are what is read. */
-const edgesOn = ({ subject, state, edges, thin, painting }: WallModel, side: 'planned' | 'painted'): Layer[] => [
+const edgesOn = (
+  { subject, state, edges, thin, painting, ...wall }: WallModel,
+  side: 'planned' | 'painted',
+): Layer[] => [
   // Beside all the others a chosen thin shape would not be seen.
   ...when(subject === 'edges' && state.marks && state.thin === null && edges, (told, toPx) => (
     <EdgeMarks edges={told} {...{ side, painting, toPx }} shown={state.edges} along={state.along} />
@@ -52,8 +55,8 @@ const edgesOn = ({ subject, state, edges, thin, painting }: WallModel, side: 'pl
   ...when(subject === 'edges' && state.marks && thin, ({ all, even, jumps, bars }, toPx) => (
     <>
       <ThinMarks strips={[...even, ...all.filter((_, k) => k === state.thin)]} {...{ side, painting, toPx }} />
-      <JumpMarks jumps={jumps} {...{ side, painting, toPx }} />
-      <JumpMarks jumps={bars.jumps} {...{ side, painting, toPx }} />
+      <JumpMarks jumps={jumps} {...{ side, painting, toPx }} moved={side === 'painted' ? wall.moved : null} />
+      <JumpMarks jumps={bars.jumps} {...{ side, painting, toPx }} moved={side === 'painted' ? wall.moved : null} />
     </>
   )),
 ];
