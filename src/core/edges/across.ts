@@ -2,7 +2,7 @@ import { halfWidth, makeLightRun, type CloseLight, type Point } from '../raster'
 import { edgeClass, LOST_UNDER, type EdgeBy } from './edgeClass';
 import { ACROSS, RISE } from './rise';
 import { doubtIn, inColour, isOfColour, seenIn, wayOfColour, type ColourWay } from './byColour';
-import { meanOf, reachOf, steepestIn, stretchOf, runsAcross, type Crossing, type Stretch } from './stretch';
+import { courseOn, meanOf, reachOf, steepestIn, stretchOf, runsAcross, type Crossing, type Stretch } from './stretch';
 
 /** A picture whose edges are read. */
 export interface EdgeSight {
@@ -128,6 +128,8 @@ function bowOf(aside: readonly number[]): [number, number, number] {
 
 interface Read extends Stretch {
   readonly place: Point;
+  /** the course of all its crossings laid on one another */
+  readonly run: Float32Array;
 }
 
 /** Reads an edge at a place, the crossings laid along it as it bends. */
@@ -141,13 +143,16 @@ function readAt(
   const first = across(crossingsAt(at, way));
   const from = reachMm > 0 ? steepestIn(meanOf(first), sign, { reach: reachOf(reachMm), widthMm }).at : 0;
   const middle: Point = [at[0] + from * way[0], at[1] + from * way[1]];
-  const near = stretchOf(from === 0 ? first : across(crossingsAt(middle, way)), sign);
+  const straight = from === 0 ? first : across(crossingsAt(middle, way));
+  const near = stretchOf(straight, sign);
   if (!near) return null;
   const [flat, tilt, bow] = bowOf(near.aside);
   const along = [near.at + flat, tilt, bow] as const;
-  const read = stretchOf(across(crossingsAt(middle, way, along)), sign) ?? near;
-  const aside = near.at + (read === near ? 0 : read.at);
-  return { ...read, place: [middle[0] + aside * way[0], middle[1] + aside * way[1]] };
+  const bent = across(crossingsAt(middle, way, along));
+  const found = stretchOf(bent, sign);
+  const [runs, read] = found ? [bent, found] : [straight, near];
+  const aside = near.at + (found?.at ?? 0);
+  return { ...read, run: courseOn(runs, read), place: [middle[0] + aside * way[0], middle[1] + aside * way[1]] };
 }
 
 /** What differs by the two ends of a run, where nothing rises between: steps over its reach. */

@@ -74,6 +74,7 @@ interface Course {
 interface Window {
   readonly middle: number;
   readonly half: number;
+  readonly count: number;
   readonly t: Float64Array;
   readonly v: Float64Array;
   readonly w: Float64Array;
@@ -82,30 +83,35 @@ interface Window {
 const BINS = 10; // either side of a window's middle; no narrower than places lie apart
 const CLOSEST = 0.25; // mm
 
-/** Means of a run over the bins of a window: a wide window needs no places as close as a narrow one. */
+// One window is looked through at a time: its places are filled in again and again.
+const [T, V, W] = [0, 1, 2].map(() => new Float64Array(2 * BINS + 2));
+
+/** Means of a run over the bins of a window, until the next is asked for: a wide window needs no places so close. */
 function windowOn(run: Float32Array, middle: number, half: number): Window {
   const bin = Math.max(CLOSEST, half / BINS);
   const count = 2 * Math.round(half / bin) + 1;
-  const [t, v, w] = [new Float64Array(count), new Float64Array(count), new Float64Array(count)];
+  T.fill(0, 0, count);
+  V.fill(0, 0, count);
+  W.fill(0, 0, count);
   for (let k = firstFrom(middle - half - bin / 2); k < ACROSS.length; k++) {
     const i = Math.round((ACROSS[k] - middle + half) / bin);
     if (i < 0) continue;
     if (i >= count) break;
     // Places far apart stand for more of the run.
     const weight = SPANS[k];
-    t[i] += (weight * (ACROSS[k] - middle)) / half;
-    v[i] += weight * run[k];
-    w[i] += weight;
+    T[i] += (weight * (ACROSS[k] - middle)) / half;
+    V[i] += weight * run[k];
+    W[i] += weight;
   }
   let filled = 0;
   for (let i = 0; i < count; i++) {
-    if (w[i] === 0) continue;
-    t[filled] = t[i] / w[i];
-    v[filled] = v[i] / w[i];
-    w[filled] = w[i];
+    if (W[i] === 0) continue;
+    T[filled] = T[i] / W[i];
+    V[filled] = V[i] / W[i];
+    W[filled] = W[i];
     filled++;
   }
-  return { middle, half, t: t.subarray(0, filled), v: v.subarray(0, filled), w: w.subarray(0, filled) };
+  return { middle, half, count: filled, t: T, v: V, w: W };
 }
 
 /** mm of the run that each place of {@link ACROSS} stands for, doubled. */
@@ -125,11 +131,11 @@ export function firstFrom(mm: number): number {
 const SLOPE_HELD = 0.02; // how strongly a slope is held at none: it and a wide rise look alike
 
 /** The best level, slope and contrast for a rise of one place and width: least squares of three unknowns. */
-function fitted({ middle, half, t: times, v: values, w: weights }: Window, at: number, sigma: number): Course {
+function fitted({ middle, half, count, t: times, v: values, w: weights }: Window, at: number, sigma: number): Course {
   let [n, st, sp, stt, stp, spp, sv, stv, spv, svv] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
   const aside = (at - middle) / half;
   const per = half / sigma;
-  for (let k = 0; k < times.length; k++) {
+  for (let k = 0; k < count; k++) {
     const w = weights[k];
     const t = times[k] - aside;
     const p = risen(t * per) - 0.5;
@@ -161,7 +167,7 @@ function fitted({ middle, half, t: times, v: values, w: weights }: Window, at: n
     slope: slope / half,
     contrast,
     left,
-    count: times.length,
+    count,
     half,
   };
 }
@@ -172,8 +178,9 @@ const WIDEST_OF_ALL = 1.4 * WIDEST;
 const BROADEST = WINDOWS[WINDOWS.length - 1];
 
 const FINEST = 0.02; // of a width, to which it is searched for
-const COARSE = 0.15; // the same, where it is only asked which window holds an edge
+const COARSE = 0.09; // the same, where it is only asked which window holds an edge
 const LEAST_GAIN = 0.98; // of what is left, that another round at the same step must bring it under
+const CLOSER = 5; // times, from round to round: the lowest of a parabola is nearer than its step
 
 /** Where a search begins: places and sigmas, mm. */
 interface Start {
@@ -187,27 +194,42 @@ const anywhere = (middle: number, half: number, sign: number): Start => ({
   from: [0.1, 0.3].flatMap((share) => [-0.25, 0, 0.25].map((aside) => [middle + aside * half, share * half] as const)),
 });
 
+/** Where the parabola through three evenly spaced values is lowest: spacings from the middle; 0 = nowhere near. */
+function lowestBetween(before: number, at: number, after: number): number {
+  const bend = before - 2 * at + after;
+  const lowest = bend > 0 ? (before - after) / (2 * bend) : 0;
+  return Math.abs(lowest) < 1 ? lowest : 0;
+}
+
 /** The best place and width in a window. */
 function bestIn(window: Window, { sign, from }: Start, finest: number): Course | null {
   const { middle, half } = window;
   const most = half * WIDEST_OF_ALL;
-  const better = (best: Course | null, at: number, sigma: number): Course | null => {
-    if (sigma < LEAST_SIGMA || sigma > most || Math.abs(at - middle) > half * 0.6) return best;
-    const one = fitted(window, at, sigma);
-    const wanted = sign === 0 || Math.sign(one.contrast) === sign;
-    return wanted && (!best || one.left < best.left) ? one : best;
-  };
   let best: Course | null = null;
-  for (const [at, sigma] of from) best = better(best, at, sigma);
-  // A pattern search: on while it gains, closer where it does not.
+  /** Looks at one more place and width: what is left there; endless where it may not be. */
+  const look = (at: number, sigma: number): number => {
+    if (sigma < LEAST_SIGMA || sigma > most || Math.abs(at - middle) > half * 0.6) return Infinity;
+    const one = fitted(window, at, sigma);
+    if (sign !== 0 && Math.sign(one.contrast) !== sign) return Infinity;
+    if (!best || one.left < best.left) best = one;
+    return one.left;
+  };
+  /** Looks either way of the best, and where the parabola through what was seen is lowest. */
+  const lookAlong = ({ left }: Course, place: (share: number) => readonly [at: number, sigma: number]) => {
+    const [before, after] = [look(...place(-1)), look(...place(1))];
+    const lowest = lowestBetween(before, left, after);
+    if (lowest !== 0) look(...place(lowest));
+  };
+  for (const [at, sigma] of from) look(at, sigma);
+  // On while it gains, closer where it does not.
   for (let step = 0.5; best && step > finest;) {
-    const { at, sigma, left }: Course = best;
-    const by = step * Math.min(0.5 * half, 1.5 * sigma);
-    best = better(best, at - by, sigma);
-    best = better(best, at + by, sigma);
-    best = better(best, at, sigma * (1 + step));
-    best = better(best, at, sigma / (1 + step));
-    if (!best || best.left >= left * LEAST_GAIN) step /= 2.5;
+    const start: Course = best;
+    const by = step * Math.min(0.5 * half, 1.5 * start.sigma);
+    lookAlong(start, (share) => [start.at + share * by, start.sigma]);
+    const moved: Course = best;
+    lookAlong(moved, (share) => [moved.at, moved.sigma * (1 + step) ** share]);
+    const gained: Course = best;
+    if (gained.left >= start.left * LEAST_GAIN) step /= CLOSER;
   }
   return best;
 }

@@ -35,7 +35,8 @@ export function runsAcross(
 export function meanOf(runs: readonly Float32Array[]): Float32Array {
   const out = new Float32Array(runs[0].length);
   for (const run of runs) for (let k = 0; k < out.length; k++) out[k] += run[k];
-  return out.map((sum) => sum / runs.length);
+  for (let k = 0; k < out.length; k++) out[k] /= runs.length;
+  return out;
 }
 
 const NEAR = { mm: 5, box: { least: 1.5, most: 6 } }; // nearer is likelier; what a change is told over
@@ -115,25 +116,43 @@ export function reachBeside(
   return { from: own - nextOn(-1), to: own + nextOn(1) };
 }
 
-/** A run moved by so many mm, between its places; what it does not reach is as at its end. */
-function movedBy(run: Float32Array, by: number): Float32Array {
-  const out = new Float32Array(run.length);
-  let low = 0;
-  for (let k = 0; k < run.length; k++) {
-    const t = ACROSS[k] + by;
+/** Some of the places of {@link ACROSS}: its first and how many. */
+interface Part {
+  readonly first: number;
+  readonly count: number;
+}
+
+const WHOLE: Part = { first: 0, count: ACROSS.length };
+
+function partAbout(at: number, half: number): Part {
+  const first = firstFrom(at - half);
+  return { first, count: firstFrom(at + half) - first };
+}
+
+/** Adds part of a run moved by so many mm, between its places; what it does not reach is as at its end. */
+function addMoved(run: Float32Array, by: number, { first, count }: Part, sum: Float32Array | Float64Array): void {
+  let low = Math.max(0, firstFrom(ACROSS[first] + by) - 1);
+  for (let k = 0; k < count; k++) {
+    const t = ACROSS[first + k] + by;
     while (low < run.length - 2 && ACROSS[low + 1] <= t) low++;
     const share = Math.min(1, Math.max(0, (t - ACROSS[low]) / (ACROSS[low + 1] - ACROSS[low])));
-    out[k] = run[low] + share * (run[low + 1] - run[low]);
+    sum[k] += run[low] + share * (run[low + 1] - run[low]);
   }
+}
+
+/** The course of crossings laid on one another, in a part; 0 elsewhere. @param aside mm each lies beside the rest */
+function laidOn(runs: readonly Float32Array[], aside: readonly number[], part: Part = WHOLE): Float32Array {
+  const out = new Float32Array(ACROSS.length);
+  const seen = out.subarray(part.first, part.first + part.count);
+  runs.forEach((run, k) => addMoved(run, aside[k], part, seen));
+  for (let k = 0; k < seen.length; k++) seen[k] /= runs.length;
   return out;
 }
 
 const FURTHEST = 2.5; // mm a crossing of one edge may lie beside its neighbours'
 
 /** What a course looks like about its middle: its shape and how it changes by a small move, both about their means. */
-interface Template {
-  /** the first place of {@link ACROSS} it covers */
-  readonly first: number;
+interface Template extends Part {
   readonly w: Float64Array;
   readonly shape: Float64Array;
   readonly steep: Float64Array;
@@ -155,32 +174,37 @@ function dot(a: Float64Array, b: Float64Array, w: Float64Array): number {
 
 function templateOf({ at, widthMm, contrast }: Rise): Template {
   const sigma = Math.max(0.35, widthMm / RISE);
-  const half = 2.2 * sigma + 0.6;
-  const first = firstFrom(at - half);
-  const count = firstFrom(at + half) - first;
-  const w = Float64Array.from({ length: count }, (_, i) => SPANS[first + i]);
-  const z = (i: number) => (ACROSS[first + i] - at) / sigma;
-  const shape = w.map((_, i) => risen(z(i)));
-  const steep = w.map((_, i) => (-contrast * Math.exp(-0.5 * z(i) ** 2)) / sigma / Math.sqrt(2 * Math.PI));
-  const total = w.reduce((sum, v) => sum + v, 0);
+  const part = partAbout(at, 2.2 * sigma + 0.6);
+  const [w, shape, steep] = [0, 1, 2].map(() => new Float64Array(part.count));
+  const steepest = -contrast / sigma / Math.sqrt(2 * Math.PI);
+  let total = 0;
+  for (let i = 0; i < part.count; i++) {
+    const z = (ACROSS[part.first + i] - at) / sigma;
+    w[i] = SPANS[part.first + i];
+    shape[i] = risen(z);
+    steep[i] = steepest * Math.exp(-0.5 * z * z);
+    total += w[i];
+  }
   centre(shape, w, total);
   centre(steep, w, total);
-  return { first, w, shape, steep, total };
+  return { ...part, w, shape, steep, total };
 }
 
 /**
  * How far each crossing lies beside the course of all, mm: least squares of a small move, in a window about the course,
  * level and contrast of its own. What noise alone would move is not moved.
+ * @param aside mm by which each is laid already
  */
-function asideOf(runs: readonly Float32Array[], rise: Rise): number[] {
-  const { first, w, shape, steep, total } = templateOf(rise);
+function asideOf(runs: readonly Float32Array[], aside: readonly number[], rise: Rise): number[] {
+  const { w, shape, steep, total, ...part } = templateOf(rise);
   const [pp, pd, dd] = [dot(shape, shape, w), dot(shape, steep, w), dot(steep, steep, w)];
   const det = pp * dd - pd * pd;
   if (!(det > 1e-9)) return runs.map(() => 0);
   const v = new Float64Array(w.length);
   let [spread, noise] = [0, 0];
-  const moves = runs.map((run) => {
-    for (let i = 0; i < v.length; i++) v[i] = run[first + i];
+  const moves = runs.map((run, k) => {
+    v.fill(0);
+    addMoved(run, aside[k], part, v);
     centre(v, w, total);
     const [pv, dv] = [dot(shape, v, w), dot(steep, v, w)];
     const move = (pp * dv - pd * pv) / det;
@@ -196,15 +220,17 @@ function asideOf(runs: readonly Float32Array[], rise: Rise): number[] {
 }
 
 const ROUNDS = 2;
+const BESIDE_MM = 1; // of a window, that its outermost bins may hold
 const LAID_MM = 0.08; // aside, that no more is gained by
 
 /** An edge as read at several crossings of it. */
 export interface Stretch extends Rise {
-  /** the course of all crossings laid on one another: values at {@link ACROSS} */
-  readonly run: Float32Array;
   /** mm each crossing lies beside the middle of all */
   readonly aside: readonly number[];
 }
+
+/** The course of an edge's crossings laid on one another: values at {@link ACROSS}. */
+export const courseOn = (runs: readonly Float32Array[], { aside }: Stretch): Float32Array => laidOn(runs, aside);
 
 /**
  * Reads an edge from its crossings, each laid on its own middle first: a wobbly edge is not a soft one.
@@ -213,22 +239,18 @@ export interface Stretch extends Rise {
  * @returns null where nothing rises
  */
 export function stretchOf(runs: readonly Float32Array[], sign: number, middle = 0): Stretch | null {
-  let mean = meanOf(runs);
-  let rise = riseIn(mean, sign, middle);
+  let rise = riseIn(meanOf(runs), sign, middle);
   if (!rise) return null;
   let aside = runs.map(() => 0);
-  let laid = runs;
   for (let round = 0; round < ROUNDS && runs.length > 1; round++) {
-    const more = asideOf(laid, rise);
+    const more = asideOf(runs, aside, rise);
     if (more.every((mm) => Math.abs(mm) < LAID_MM)) break;
     const moved = aside.map((mm, k) => Math.max(-FURTHEST, Math.min(FURTHEST, mm + more[k])));
     const level = median(moved);
-    aside = moved.map((mm) => mm - level);
-    laid = runs.map((run, k) => movedBy(run, aside[k]));
-    const next = meanOf(laid);
-    const again = riseAgain(next, rise);
+    const next = moved.map((mm) => mm - level);
+    const again = riseAgain(laidOn(runs, next, partAbout(rise.at, rise.half + BESIDE_MM)), rise);
     if (!again) break;
-    [mean, rise] = [next, again];
+    [aside, rise] = [next, again];
   }
-  return { ...rise, run: mean, aside };
+  return { ...rise, aside };
 }

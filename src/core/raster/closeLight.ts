@@ -1,5 +1,5 @@
 import { linearTables, type Picture } from './picture';
-import { channelsOf, type Point, type Raster } from './raster';
+import type { Point, Raster } from './raster';
 
 /** Light along a straight run of the canvas, a number a place. */
 export interface LightRun {
@@ -41,17 +41,18 @@ interface Source {
 const LEAST_LIGHT = 1e-3;
 const [LEAST_GAIN, MOST_GAIN] = [0.125, 8];
 
-/** By how much each pixel of the cut becomes what is shown. */
-function gainsOf(cut: Raster, shown: Raster): Raster {
-  const own = channelsOf(cut);
-  const [r, g, b] = channelsOf(shown).map((to, c) => {
-    const from = own[c];
-    const out = new Float32Array(to.length);
-    for (let i = 0; i < out.length; i++)
-      out[i] = Math.min(MOST_GAIN, Math.max(LEAST_GAIN, (to[i] + LEAST_LIGHT) / (from[i] + LEAST_LIGHT)));
-    return out;
-  });
-  return { ...cut, r, g, b };
+const gainOf = (from: number, to: number): number =>
+  Math.min(MOST_GAIN, Math.max(LEAST_GAIN, (to + LEAST_LIGHT) / (from + LEAST_LIGHT)));
+
+/** By how much each pixel of the cut becomes what is shown: red, green and blue side by side, as they are asked for. */
+function gainsOf(cut: Raster, shown: Raster): Float32Array {
+  const gains = new Float32Array(3 * cut.r.length);
+  for (let i = 0; i < cut.r.length; i++) {
+    gains[3 * i] = gainOf(cut.r[i], shown.r[i]);
+    gains[3 * i + 1] = gainOf(cut.g[i], shown.g[i]);
+    gains[3 * i + 2] = gainOf(cut.b[i], shown.b[i]);
+  }
+  return gains;
 }
 
 /**
@@ -108,7 +109,6 @@ export function closeLightOf({ picture, place, cut, shown, other, widthMm }: Sou
   const fineAt = betweenPixels(picture, linearTables(picture));
   const perMm = cut.width / widthMm;
   const [middle, beside] = [place([widthMm / 2, widthMm / 4]), place([widthMm / 2 + 1, widthMm / 4])];
-  const coarse = makeLightRun(1);
   const near = (u: number, v: number) =>
     Math.min(cut.height - 1, Math.max(0, Math.round(v))) * cut.width +
     Math.min(cut.width - 1, Math.max(0, Math.round(u)));
@@ -120,12 +120,7 @@ export function closeLightOf({ picture, place, cut, shown, other, widthMm }: Sou
       const u = (from[0] + at[k] * way[0]) * perMm - 0.5;
       const v = (from[1] + at[k] * way[1]) * perMm - 0.5;
       if (other && other[near(u, v)] !== 0) bilinear(shown, u, v, out, k);
-      else {
-        bilinear(gains, u, v, coarse, 0);
-        out.r[k] *= coarse.r[0];
-        out.g[k] *= coarse.g[0];
-        out.b[k] *= coarse.b[0];
-      }
+      else lift(gains, cut, u, v, out, k);
     }
   };
   return { pixelMm: 1 / Math.max(1e-6, Math.hypot(beside[0] - middle[0], beside[1] - middle[1])), along };
@@ -148,4 +143,23 @@ function bilinear({ width, height, r, g, b }: Raster, u: number, v: number, out:
   out.r[k] = p * r[i] + q * r[i + 1] + s * r[low] + t * r[low + 1];
   out.g[k] = p * g[i] + q * g[i + 1] + s * g[low] + t * g[low + 1];
   out.b[k] = p * b[i] + q * b[i + 1] + s * b[low] + t * b[low + 1];
+}
+
+/** Multiplies light by gains between their pixels, bilinear as above. */
+function lift(gains: Float32Array, { width, height }: Raster, u: number, v: number, out: LightRun, k: number): void {
+  const cx = Math.min(width - 1.001, Math.max(0, u));
+  const cy = Math.min(height - 1.001, Math.max(0, v));
+  const x0 = cx | 0;
+  const y0 = cy | 0;
+  const fx = cx - x0;
+  const fy = cy - y0;
+  const i = 3 * (y0 * width + x0);
+  const low = i + 3 * width;
+  const p = (1 - fx) * (1 - fy);
+  const q = fx * (1 - fy);
+  const s = (1 - fx) * fy;
+  const t = fx * fy;
+  out.r[k] *= p * gains[i] + q * gains[i + 3] + s * gains[low] + t * gains[low + 3];
+  out.g[k] *= p * gains[i + 1] + q * gains[i + 4] + s * gains[low + 1] + t * gains[low + 4];
+  out.b[k] *= p * gains[i + 2] + q * gains[i + 5] + s * gains[low + 2] + t * gains[low + 5];
 }
