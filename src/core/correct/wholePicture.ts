@@ -1,5 +1,6 @@
 import { warmth, hueTowards } from '../colour';
-import { compare, type Aligned, type LightDoubt, type UniformChange } from '../read';
+import type { UniformChange } from '../change';
+import { compare, type Aligned, type LightDoubt } from '../read';
 import { placeOfBox } from '../raster';
 import { limitOf, PAINT_KINDS, type Finding } from '../kinds';
 import { stepsInWords } from '../words';

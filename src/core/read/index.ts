@@ -29,8 +29,6 @@ export { mapOfPixels, pixelsOfMap, type CodedMap } from './mapCode';
 export { coverageOf, groundFrom, type Coverage, type Ground } from './ground';
 export { trace, type Traceable, type Traced } from './tracing';
 export { unsettled, type Unsettled } from './unsettled';
-export { untouchedSince } from './touched';
-export { uniformChange, withoutChange, type UniformChange } from './uniformChange';
 export {
   driftPoints,
   doubtOfShift,

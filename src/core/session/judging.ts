@@ -1,3 +1,4 @@
+import { uniformChange, withoutChange, type UniformChange } from '../change';
 import { findingsOf, inPaintersOrder, weighed, wholePicture } from '../correct';
 import type { EdgesTold } from '../edges';
 import { kindOf, type Finding } from '../kinds';
@@ -12,12 +13,9 @@ import {
   measured,
   readFlat,
   seatsAsked,
-  uniformChange,
   usualDoubt,
-  withoutChange,
   type Account,
   type Reading,
-  type UniformChange,
 } from '../read';
 import type { LastFlat, SessionKnown, SessionPlan } from './ask';
 import { gridOf } from './flat';

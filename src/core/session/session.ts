@@ -1,3 +1,4 @@
+import { untouchedSince, type UniformChange } from '../change';
 import { checkOf, stillOf, type Checked } from '../correct';
 import { blurBy, tellEdges, type EdgeAcross, type EdgesTold } from '../edges';
 import { edgesIn, kindOf, type FindingKind, type Sighting } from '../kinds';
@@ -10,7 +11,6 @@ import {
   readFlat,
   resemblanceOf,
   showsAnother,
-  untouchedSince,
   readPlace,
   readShift,
   wholeOff,
@@ -18,7 +18,6 @@ import {
   type Aligned,
   type Ground,
   type Reading,
-  type UniformChange,
 } from '../read';
 import type { InFront } from '../thin';
 import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';

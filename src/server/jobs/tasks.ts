@@ -4,7 +4,8 @@ import type { EdgeAcross, EdgeLine, Judging, PlanLine } from '../../core/edges';
 import type { InFront } from '../../core/thin';
 import type { FindingKind } from '../../core/kinds';
 import type { Audit, Crop, PlanRequest, PlanSaid, ValueRange } from '../../core/plan';
-import type { Account, Ground, MassReading, Traced, UniformChange } from '../../core/read';
+import type { UniformChange } from '../../core/change';
+import type { Account, Ground, MassReading, Traced } from '../../core/read';
 import type { Box, Corners, Place, Point } from '../../core/raster';
 import type {
   Covering,

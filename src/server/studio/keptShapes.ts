@@ -29,7 +29,8 @@ import {
   Uncertainty,
 } from '../../contract';
 import { KNOWN_COLOURS, UNLIKE, type Light, type PhotoFault } from '../../core/photo';
-import type { MassReading, UniformChange } from '../../core/read';
+import type { UniformChange } from '../../core/change';
+import type { MassReading } from '../../core/read';
 import type { Covering, LostLight, SaidFinding } from '../../core/session';
 import { THING_NAMES } from '../journal/thingNames';
 

@@ -1,6 +1,6 @@
 import { labFromLinear, luminanceFromValue, LUMINANCE, valueFromLuminance } from '../colour';
 import { boxBlur, channelsOf, median, quantile, type Raster } from '../raster';
-import type { Uncertainty } from './measured';
+import type { Uncertainty } from '../read';
 
 /** One change over the whole picture since the last session, as a glaze or oiling-out makes. */
 export interface UniformChange {

@@ -1,0 +1,2 @@
+export { untouchedSince } from './touched';
+export { uniformChange, withoutChange, type UniformChange } from './uniformChange';
