@@ -1,10 +1,21 @@
 import { SHORTEST_LINE_MM } from '../core/edges';
 import { parseArgs } from 'node:util';
 import type { Covered, GreyPatch, CanvasSize } from '../core/photo';
-import { valueOfLightness } from '../core/colour';
 import type { Departure } from '../core/plan';
 import { placeOfBox, type Box, type Corners, type Point } from '../core/raster';
 import { InputError } from '../server/images/inputError';
+import {
+  boxIn,
+  numbers,
+  pointIn,
+  pointsIn,
+  readBox,
+  readColour,
+  readCorners,
+  readGrey,
+  readSize,
+  refuse,
+} from './reading';
 
 /** What `revlin read` was asked to measure. */
 export interface ReadRequest {
@@ -35,79 +46,12 @@ export interface ReadRequest {
 export const USAGE =
   'revlin read --reference FILE --photo FILE --size 400x300 [--corners "x,y x,y x,y x,y"] [--covered "top,right,bottom,left"] [--crop "x,y,w,h"] [--grey "x,y,w,h=V"]... [--colour "x,y,w,h=L,a,b"]... [--key absolute|range] [--departure "x,y,w,h=STEPS"|"x,y=STEPS"]... [--region "x,y,w,h"]... [--edge "x1,y1 x2,y2"]... [--forms] [--thin] [--all-edges] [--insist] [--json]';
 
-const refuse = (option: string, got: string, wanted: string) =>
-  new InputError('arguments', `${option} "${got}" is not understood: give ${wanted}.`);
-
-interface OfLength {
-  2: [number, number];
-  3: [number, number, number];
-  4: [number, number, number, number];
-}
-/** So many numbers between commas; null for anything else. */
-function numbers<N extends keyof OfLength>(text: string, count: N): OfLength[N] | null {
-  const parts = text.split(',').map((part) => (part.trim() === '' ? NaN : Number(part)));
-  return parts.length === count && parts.every(Number.isFinite) ? (parts as OfLength[N]) : null;
-}
-
-const pointIn = (text: string): Point | null => numbers(text, 2);
-
-function boxIn(text: string): Box | null {
-  const box = numbers(text, 4);
-  return box && box[2] > 0 && box[3] > 0 ? box : null;
-}
-
-function readBox(option: string, text: string, unit: string): Box {
-  const box = boxIn(text);
-  if (!box) throw refuse(option, text, `four numbers "x,y,w,h" in ${unit}, with w and h above 0`);
-  return box;
-}
-
-const pointsIn = (text: string) => text.trim().split(/\s+/).map(pointIn);
-
-function readCorners(text: string): Corners {
-  const [a, b, c, d, ...more] = pointsIn(text);
-  if (!a || !b || !c || !d || more.length > 0)
-    throw refuse(
-      '--corners',
-      text,
-      'four points "x,y x,y x,y x,y" in photo pixels, clockwise from the painting\'s top left',
-    );
-  return [a, b, c, d];
-}
-
 function readEdge(text: string): readonly [Point, Point] {
   const [from, to, ...more] = pointsIn(text);
   if (!from || !to || more.length > 0) throw refuse('--edge', text, 'two points "x1,y1 x2,y2" in canvas millimetres');
   if (Math.hypot(to[0] - from[0], to[1] - from[1]) < SHORTEST_LINE_MM)
     throw refuse('--edge', text, `a line across the edge, at least ${SHORTEST_LINE_MM} mm long`);
   return [from, to];
-}
-
-function readSize(text: string): CanvasSize {
-  const match = /^(\d+(?:\.\d+)?)\s*[x×]\s*(\d+(?:\.\d+)?)$/.exec(text.trim());
-  const [widthMm, heightMm] = match ? [Number(match[1]), Number(match[2])] : [0, 0];
-  if (Math.min(widthMm, heightMm) < 20 || Math.max(widthMm, heightMm) > 5000)
-    throw refuse('--size', text, 'the canvas in millimetres, width x height, like 400x300, each from 20 to 5000');
-  if (Math.max(widthMm, heightMm) > 8 * Math.min(widthMm, heightMm))
-    throw refuse('--size', text, 'a canvas no more than eight times as long as it is wide');
-  return { widthMm, heightMm };
-}
-
-function readGrey(text: string): GreyPatch {
-  const [place = '', value, ...rest] = text.split('=');
-  const v = Number(value);
-  if (value === undefined || value.trim() === '' || rest.length || !(v > 0 && v <= 10))
-    throw refuse('--grey', text, 'a photo box and its Munsell value above 0 and up to 10, like "100,200,50,50=5"');
-  return { box: readBox('--grey', place, 'photo pixels'), value: v };
-}
-
-function readColour(text: string): GreyPatch {
-  const [place = '', lab, ...rest] = text.split('=');
-  const known = lab === undefined || rest.length ? null : numbers(lab, 3);
-  if (!known || known[0] <= 0 || known[0] > 100 || Math.hypot(known[1], known[2]) > 150)
-    throw refuse('--colour', text, 'a photo box and its CIELAB colour L,a,b (D65), like "100,200,50,50=42,51,29"');
-  const [L, a, b] = known;
-  return { box: readBox('--colour', place, 'photo pixels'), value: valueOfLightness(L), ab: [a, b] };
 }
 
 /** A box, or the mass at a point, that the plan has so many steps lighter than the reference. */
@@ -185,7 +129,7 @@ export function readArguments(args: string[]): ReadRequest | 'help' {
     corners: values.corners === undefined ? undefined : readCorners(values.corners),
     covered: values.covered === undefined ? undefined : readCovered(values.covered, canvas),
     crop: values.crop === undefined ? undefined : readBox('--crop', values.crop, 'reference pixels'),
-    greys: [...values.grey.map(readGrey), ...values.colour.map(readColour)],
+    greys: [...values.grey.map((text) => readGrey(text)), ...values.colour.map(readColour)],
     key: values.key,
     departures: values.departure.map(readDeparture),
     regions: values.region.map((text) => readBox('--region', text, 'canvas millimetres')),

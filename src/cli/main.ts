@@ -1,8 +1,12 @@
 import { InputError } from '../server/images/inputError';
 import { wordsForStart } from '../server/start/words';
 import { readArguments, USAGE } from './arguments';
+import { COMPARE_USAGE, readCompareArguments } from './compareArguments';
+import { comparedText } from './comparedText';
 import { KEEPING_USAGE, readKeepingArguments, type KeepingName } from './keepingArguments';
 import { textReport } from './textReport';
+
+const MEASURING = ['read', 'compare'];
 
 const say = (words: string) => process.stdout.write(`${words}\n`);
 
@@ -14,6 +18,14 @@ async function carryOut(name: string, args: string[]): Promise<number> {
     const { readCommand } = await import('./readCommand');
     const report = await readCommand(request);
     process.stdout.write(request.json ? `${JSON.stringify(report)}\n` : textReport(report));
+    return 0;
+  }
+  if (name === 'compare') {
+    const request = readCompareArguments(args);
+    if (request === 'help') return (say(COMPARE_USAGE), 0);
+    const { compareCommand } = await import('./compareCommand');
+    const report = await compareCommand(request);
+    say(request.json ? JSON.stringify(report) : comparedText(report));
     return 0;
   }
   if (!(name in KEEPING_USAGE)) throw new InputError('command', `revlin does not know "${name}".`);
@@ -32,7 +44,8 @@ async function main([name = '', ...args]: string[]): Promise<number> {
   } catch (cause) {
     const named = args.indexOf(name === 'backup' ? '--out' : '--data');
     const data = (named < 0 ? undefined : args[named + 1]) ?? 'the studio';
-    const known = cause instanceof InputError ? cause.message : name === 'read' ? null : wordsForStart(cause, data);
+    const known =
+      cause instanceof InputError ? cause.message : MEASURING.includes(name) ? null : wordsForStart(cause, data);
     const words = known ?? `revlin ${name} failed unexpectedly: ${(cause as Error).message}`;
     process.stderr.write(`${words.replace(/\s+/g, ' ')}\n`);
     return known === null ? 1 : 2;

@@ -250,3 +250,40 @@ test.each(['demo', 'start', 'test'])('%s --help says what there is, and installs
   expect(out).toMatch(/^revlin demo .*\nrevlin start /);
   expect(await readdir(fresh)).toEqual(['revlin']);
 });
+
+describe('two photographs compared from the command line', () => {
+  const compare = (...args: string[]) => run(process.execPath, ['dist/cli.js', 'compare', ...args]);
+  const two = (after: string) => [
+    ...['--reference', REFERENCE, '--size', '400x300'],
+    ...['--before', join(DEMO, 'enamel-pot-session-3.jpg'), '--after', after],
+  ];
+
+  test('a region stands as it was where nothing was painted over; what was painted over has a place and a share', async () => {
+    const { code, out } = await compare(...two(PHOTO), '--region', '100,80,40,40=value', '--json');
+    expect(code).toBe(0);
+    const { regions, changed, untouchedShare } = JSON.parse(out) as {
+      regions: { verdict: string; before: { difference: number }; after: { difference: number } }[];
+      changed: { box: number[]; share: number; towardsPlan: boolean | null }[];
+      untouchedShare: number;
+    };
+    expect(regions[0].verdict).toBe('unchanged');
+    expect(regions[0].after).toEqual(regions[0].before);
+    expect(changed[0].towardsPlan).toBe(true);
+    expect(untouchedShare).toBeCloseTo(1 - changed.reduce((sum, { share }) => sum + share, 0), 5);
+  });
+
+  test('the same photograph twice changed nothing', async () => {
+    const { code, out } = await compare(
+      ...['--reference', REFERENCE, '--size', '400x300', '--before', PHOTO, '--after', PHOTO],
+    );
+    expect(code).toBe(0);
+    expect(out).toContain('Nothing that can be told from these photos was painted over.');
+  });
+
+  test('a photograph of something else is refused in one line that says which of the two', async () => {
+    const { code, err } = await compare(...two(join(folder, 'plain.png')));
+    expect(code).toBe(2);
+    expect(err).toContain('the later photo');
+    expect(err.trim().split('\n')).toHaveLength(1);
+  });
+});

@@ -1,8 +1,7 @@
 import { untouchedSince, type UniformChange } from '../change';
 import { checkOf, stillOf, type Checked } from '../correct';
 import { blurBy, tellEdges, type EdgeAcross, type EdgesTold } from '../edges';
-import { edgesIn, kindOf, type FindingKind, type Sighting } from '../kinds';
-import { standingIn, standsOutBy } from '../missing';
+import type { FindingKind } from '../kinds';
 import { fieldsOf, measurePaint, type Flat, type Paint } from '../photo';
 import { pixelsIn, placeOfBox, type Corners, type Place, type Point } from '../raster';
 import {
@@ -11,25 +10,18 @@ import {
   readFlat,
   resemblanceOf,
   showsAnother,
-  readPlace,
-  readShift,
-  wholeOff,
   type Account,
-  type Aligned,
   type Ground,
   type Reading,
 } from '../read';
 import type { InFront } from '../thin';
+import { AnotherPicture } from './anotherPicture';
 import type { OpenCorrection, Seen, SessionAsk, SessionKnown, SessionPlan } from './ask';
-import { edgesAlone, edgesAndStrips, edgesOn } from './edges';
+import { edgesAndStrips, edgesOn } from './edges';
 import { flatOf, gridOf, shapeOf } from './flat';
 import { accountFor, changeSince, findingsAfter, lostLights, type LostLight, type SaidFinding } from './judging';
+import { restsOn, restsOnPaint, seen, sightOf } from './seen';
 import { leaveUnjudged, type Covering } from './unjudged';
-
-/** The photograph does not show the painting of this plan, or its corners lie elsewhere. */
-export class AnotherPicture extends Error {
-  override name = 'AnotherPicture';
-}
 
 /** What a flat shows against its plan. */
 export interface Against extends InFront {
@@ -70,34 +62,6 @@ export type Step =
   | { readonly at: 'edges' };
 /** Told of every step before the work goes on; it is waited for. */
 export type OnStep = (step: Step) => unknown;
-
-/** What places are seen in. @param edges null = nobody asks for them */
-interface Sight {
-  readonly flat: Flat;
-  readonly aligned: Aligned;
-  readonly edges: EdgesTold | null;
-}
-
-const restsOn = (kind: FindingKind | null) => kind && kindOf(kind).restsOn;
-
-/** By how much a place stands out beyond the plan, as a sighting. */
-function standsOutIn(aligned: Aligned, place: Place): Sighting | null {
-  const now = standsOutBy(aligned, place);
-  return now && { difference: now.steps, uncertainty: now.doubt };
-}
-
-/** What one place shows. @param kind what is asked of it; null = its paint */
-function seen({ flat, aligned, edges }: Sight, place: Place, kind: FindingKind | null): Seen {
-  const paint = readPlace(aligned, place, flat);
-  return (
-    paint && {
-      ...{ paint, shift: readShift(aligned, place), wholeMm: wholeOff(aligned.drift) },
-      edges: edges && restsOn(kind) === 'edges' ? edgesIn(edges, place) : null,
-      standing: restsOn(kind) === 'standing' ? standingIn(aligned, place) : null,
-      standsOut: restsOn(kind) === 'standsOut' ? standsOutIn(aligned, place) : null,
-    }
-  );
-}
 
 /** Whether the photograph shows what the last session's did, however far that was from the plan. */
 async function showsLast({ before }: SessionKnown, flat: Flat): Promise<boolean> {
@@ -145,8 +109,7 @@ async function untouchedPlaces(
   const known = read && !read.change && corrections.some(({ last }) => last) ? await earlier?.() : null;
   const untouched = known ? untouchedSince({ now: flat.small, before: known, mask: flat.mask }) : null;
   // The middle of a thing that is moved a little stays as it was, and so do the sides of an edge.
-  return ({ kind, place }) =>
-    ['value', 'colour'].includes(kindOf(kind).restsOn) && (untouched?.(pixelsIn(place, gridOf(flat))) ?? false);
+  return ({ kind, place }) => restsOnPaint(kind) && (untouched?.(pixelsIn(place, gridOf(flat))) ?? false);
 }
 
 /**
@@ -187,10 +150,8 @@ export async function seePlaces(
   const flat = await flatOf(ask, plan, (index) => onStep({ at: 'shot', index }));
   if (!plan) return places.map(() => null);
   leaveUnjudged(ask, flat, plan);
-  const { picture, paint, clipped } = plan.picture;
-  const aligned = align(flat, picture, { landmarks, paint, clipped: clipped() });
-  const edges = restsOn(kind) === 'edges' ? tellEdges(await edgesAlone(plan, aligned, flat), plan.judging) : null;
-  return places.map((place) => seen({ flat, aligned, edges }, place, kind));
+  const sight = await sightOf(flat, plan, { landmarks, edges: restsOn(kind) === 'edges' });
+  return places.map((place) => seen(sight, place, kind));
 }
 
 /**

@@ -12,6 +12,7 @@ import { glare } from './glare';
 import { masses } from './masses';
 import { missing } from './missing';
 import { phone } from './phone';
+import { repainted } from './repainted';
 import { thin } from './thin';
 import { values } from './values';
 import { weave } from './weave';
@@ -34,6 +35,7 @@ export const PARTS: Record<string, (scale: number) => Promise<Row[]>> = {
   weave: (scale) => weave(Math.max(1, Math.round(12 * scale))),
   missing: (scale) => missing(Math.max(1, Math.round(3 * scale))),
   phone: (scale) => phone(6 * scale),
+  repainted: (scale) => repainted(Math.max(1, Math.round(4 * scale))),
   thin: (scale) => thin(Math.max(1, Math.round(scale))),
   courses: (scale) => courses(Math.max(1, Math.round(2 * scale))),
   forms: (scale) => forms(10 * scale),
